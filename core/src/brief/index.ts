@@ -1,0 +1,2 @@
+export * from './schema.js';
+export * from './merge.js';

@@ -1,0 +1,71 @@
+import { z } from 'zod';
+import { Note, Serves, Tool } from '../part/index.js';
+import { Currency, ExchangeRate, Money } from '../units/index.js';
+
+/** What must not be exceeded. A limit that is absent is not judged. */
+export const Limits = z.strictObject({
+  /** For everything that is not owned. */
+  spend: Money.optional(),
+  /** Carried in the hands: body, lens and batteries included. */
+  carryG: z.number().positive().max(100_000).optional(),
+  /** From the lowest to the highest point, as the setup is held. */
+  heightMm: z.number().positive().max(5000).optional(),
+  /** Tools at hand on location. */
+  tools: z.array(Tool).max(12).optional(),
+});
+export type Limits = z.infer<typeof Limits>;
+
+const Day = z.strictObject({
+  hoursOn: z.number().positive().max(48).optional(),
+  mainsBreak: z.boolean().optional(),
+  temperatureC: z.number().min(-60).max(70).optional(),
+  flights: z.int().min(0).max(50).optional(),
+});
+
+const Supports = z.strictObject({
+  tripodPayloadG: z.number().positive().max(100_000).optional(),
+  gimbalPayloadG: z.number().positive().max(100_000).optional(),
+});
+
+const Picture = z.strictObject({
+  framesPerS: z.number().positive().max(10_000).optional(),
+  shutterDeg: z.number().positive().max(360).optional(),
+  widestT: z.number().positive().max(64).optional(),
+  smallestT: z.number().positive().max(64).optional(),
+  sceneFromEv: z.number().min(-10).max(25).optional(),
+  sceneToEv: z.number().min(-10).max(25).optional(),
+});
+
+const Sound = z.strictObject({
+  wirelessChannels: z.int().min(0).max(32).optional(),
+  onCameraMics: z.int().min(0).max(8).optional(),
+  headphones: z.boolean().optional(),
+});
+
+const Watch = z.strictObject({ inSun: z.boolean().optional() });
+
+const Wish = z.strictObject({
+  need: Serves.shape.need,
+  weight: z.enum(['must', 'should', 'nice']),
+});
+
+/** The job and its limits: every part may be left out, and what is left out is not judged. */
+export const Brief = z.strictObject({
+  currency: Currency,
+  job: Note.optional(),
+  limits: Limits,
+  day: Day.optional(),
+  supports: Supports.optional(),
+  picture: Picture.optional(),
+  sound: Sound.optional(),
+  watch: Watch.optional(),
+  wishes: z.array(Wish).max(60).optional(),
+  /** Whether hold time or steadiness leads where they disagree. */
+  leads: z.enum(['hold-time', 'steadiness']).optional(),
+  rates: z.array(ExchangeRate).max(60).optional(),
+});
+export type Brief = z.infer<typeof Brief>;
+
+/** What a setup changes in its rig's brief. */
+export const BriefOverrides = Brief.partial();
+export type BriefOverrides = z.infer<typeof BriefOverrides>;

@@ -1,0 +1,3 @@
+export * from './views.js';
+export * from './plate.js';
+export * from './labels.js';

@@ -1,0 +1,298 @@
+import { createFinding, type Finding, type Slip } from '../finding/index.js';
+import { measureShares, placeGrip, type Hold } from '../hold/index.js';
+import { measureCentreMm, type Contact, type Mount, type PartBook } from '../part/index.js';
+import {
+  compose,
+  cross,
+  dot,
+  measureDistanceToLine,
+  measureLength,
+  place,
+  scale,
+  subtract,
+  type Vec3,
+} from '../placement/index.js';
+import { measureSetting, type Assembly, type PlacedItem, type PlacedJoint } from '../rig/index.js';
+import { listCornersMm, partFromSolid } from '../solid/index.js';
+import { inchMm, standardGravityMps2 } from '../units/index.js';
+import { isBraced } from './brace.js';
+import { cutAt, type Cut } from './cut.js';
+import { listMoves } from './moves.js';
+import { listSwaps } from './swaps.js';
+
+/**
+ * Effective friction radius of a ring in contact, in mm: ⅔·(Ro³ − Ri³) ∕ (Ro² − Ri²), from even
+ * pressure over the ring.
+ */
+export function measureFrictionRadiusMm(innerMm: number, outerMm: number): number {
+  return ((2 / 3) * (outerMm ** 3 - innerMm ** 3)) / (outerMm ** 2 - innerMm ** 2);
+}
+
+/** Clamp force of a screw in newtons: F = T ∕ (K·d), the short form of the torque and tension relation. */
+export function measureClampForceN(torqueNm: number, nutFactor: number, diameterMm: number): number {
+  return torqueNm / (nutFactor * (diameterMm / 1000));
+}
+
+/** The ring in which both faces press on each other, if they state one: the narrower of the two. */
+function narrowContact(a: Contact | undefined, b: Contact | undefined): Contact | undefined {
+  if (!a || !b) return a ?? b;
+  const innerRadiusMm = Math.max(a.innerRadiusMm, b.innerRadiusMm);
+  const outerRadiusMm = Math.min(a.outerRadiusMm, b.outerRadiusMm);
+  const lining = a.lining === 'rubber' || b.lining === 'rubber' ? 'rubber' : 'metal';
+  return innerRadiusMm < outerRadiusMm ? { innerRadiusMm, outerRadiusMm, lining } : undefined;
+}
+
+function measureTorque(screw: Mount, assembly: Assembly): Pick<Slip, 'torqueNm' | 'torqueFrom'> {
+  const { settings } = assembly.rig;
+  const stated = screw.fastening?.torqueNm;
+  if (stated !== undefined) return { torqueNm: stated, torqueFrom: 'stated' };
+  const tool = screw.fastening?.tool ?? 'thumb';
+  const name = tool.startsWith('hex')
+    ? 'torqueHexNm'
+    : tool === 'coin' || tool === 'screwdriver'
+      ? 'torqueCoinNm'
+      : 'torqueThumbNm';
+  return { torqueNm: measureSetting(settings, name), torqueFrom: name };
+}
+
+const diametersMm: Partial<Record<Mount['kind'], number>> = {
+  'quarter-20': 0.25 * inchMm,
+  'three-eighths-16': 0.375 * inchMm,
+};
+
+type Resisting = Pick<
+  Slip,
+  | 'torqueNm'
+  | 'torqueFrom'
+  | 'clampForceN'
+  | 'friction'
+  | 'frictionRadiusMm'
+  | 'contactStated'
+  | 'slipMomentNm'
+  | 'slipStated'
+>;
+
+function measureResisting(assembly: Assembly, joint: PlacedJoint): Resisting | undefined {
+  const { settings } = assembly.rig;
+  const { childMount: a, parentMount: b } = joint;
+  const screw = a.side === 'screw' ? a : b;
+  const torque = measureTorque(screw, assembly);
+  const contact = narrowContact(a.contact, b.contact);
+  const friction = measureSetting(
+    settings,
+    contact?.lining === 'rubber' ? 'frictionRubber' : 'frictionMetal',
+  );
+  const frictionRadiusMm = measureFrictionRadiusMm(
+    contact?.innerRadiusMm ?? measureSetting(settings, 'contactInnerMm'),
+    contact?.outerRadiusMm ?? measureSetting(settings, 'contactOuterMm'),
+  );
+  const holdsNm = a.holdsNm ?? b.holdsNm;
+  const diameterMm = diametersMm[screw.kind];
+  if (holdsNm !== undefined) {
+    return {
+      ...torque,
+      clampForceN: 0,
+      friction,
+      frictionRadiusMm,
+      contactStated: contact !== undefined,
+      slipMomentNm: holdsNm,
+      slipStated: true,
+    };
+  }
+  if (diameterMm === undefined) return undefined;
+  const clampForceN = measureClampForceN(
+    torque.torqueNm,
+    measureSetting(settings, 'nutFactor'),
+    diameterMm,
+  );
+  return {
+    ...torque,
+    clampForceN,
+    friction,
+    frictionRadiusMm,
+    contactStated: contact !== undefined,
+    slipMomentNm: (friction * clampForceN * frictionRadiusMm) / 1000,
+    slipStated: false,
+  };
+}
+
+const unmoving: readonly string[] = ['tripod', 'monopod', 'slider', 'set-down'];
+
+/** How hard the rig is jolted in this setup, in g. */
+export function measureJoltG(assembly: Assembly): number {
+  const { setup, rig } = assembly;
+  if (unmoving.includes(setup.hold) || setup.motion === 'still') return 0;
+  return measureSetting(rig.settings, setup.motion === 'running' ? 'runningG' : 'walkingG');
+}
+
+/**
+ * Moment of weight and motion about a screw's axis, in N·m: gravity's part as it pulls, plus the jolt
+ * in whichever direction turns the joint most, |n × r|·m·a.
+ */
+export function measureWeightMomentNm(
+  massG: number,
+  centreMm: Vec3,
+  throughMm: Vec3,
+  axis: Vec3,
+  down: Vec3,
+  joltG: number,
+): number {
+  const arm = scale(subtract(centreMm, throughMm), 1 / 1000);
+  const forceN = (massG / 1000) * standardGravityMps2;
+  const gravity = Math.abs(dot(cross(arm, scale(down, forceN)), axis));
+  return gravity + forceN * joltG * measureLength(cross(axis, arm));
+}
+
+interface Push {
+  readonly momentNm: number;
+  readonly forceN: number;
+  readonly armMm: number;
+  readonly itemId: string | undefined;
+}
+
+const noPush: Push = { momentNm: 0, forceN: 0, armMm: 0, itemId: undefined };
+
+function pushAt(best: Push, forceN: number, point: Vec3, through: Vec3, axis: Vec3, itemId: string): Push {
+  const armMm = measureDistanceToLine(point, through, axis);
+  const momentNm = (forceN * armMm) / 1000;
+  return momentNm > best.momentNm ? { momentNm, forceN, armMm, itemId } : best;
+}
+
+function measurePush(
+  assembly: Assembly,
+  away: readonly PlacedItem[],
+  held: ReadonlySet<string>,
+  through: Vec3,
+  axis: Vec3,
+): Push {
+  const { settings } = assembly.rig;
+  const handN = measureSetting(settings, 'handForceN');
+  const focusN = measureSetting(settings, 'focusForceN');
+  let best = noPush;
+  for (const placed of away) {
+    for (const grip of placed.part.grips ?? []) {
+      if (held.has(`${placed.item.id} ${grip.id}`)) continue;
+      const forceN = grip.use === 'focus' ? focusN : handN;
+      for (const end of placeGrip(placed, grip)) {
+        best = pushAt(best, forceN, end, through, axis, placed.item.id);
+      }
+    }
+  }
+  if (assembly.setup.hold === 'tripod') {
+    const knockN = measureSetting(settings, 'knockForceN');
+    for (const placed of away) {
+      for (const solid of placed.part.solids) {
+        const frame = compose(placed.rigFromPart, partFromSolid(solid));
+        for (const corner of listCornersMm(solid)) {
+          best = pushAt(best, knockN, place(frame, corner), through, axis, placed.item.id);
+        }
+      }
+    }
+  }
+  return best;
+}
+
+function measureHeldMomentNm(
+  assembly: Assembly,
+  cut: Cut,
+  hold: Hold,
+  through: Vec3,
+  axis: Vec3,
+): number {
+  // Each side has a hand: what the joint bears is the side's weight less what its own hand carries.
+  const centre = measureCentreMm(assembly.mass);
+  if (hold.state !== 'held' || hold.grips.length < 2 || !centre) return 0;
+  const [first, second] = hold.grips as [(typeof hold.grips)[0], (typeof hold.grips)[0]];
+  const shares = measureShares(centre, first.pointMm, second.pointMm, hold.axes.down);
+  const upN = (assembly.mass.massG / 1000) * standardGravityMps2 * shares[1];
+  const hand = scale(subtract(second.pointMm, through), 1 / 1000);
+  const side = measureCentreMm(cut.awayMass);
+  const sideN = (cut.awayMass.massG / 1000) * standardGravityMps2;
+  const arm = side ? scale(subtract(side, through), 1 / 1000) : ([0, 0, 0] as Vec3);
+  const moment =
+    dot(cross(arm, scale(hold.axes.down, sideN)), axis) +
+    dot(cross(hand, scale(hold.axes.down, -upN)), axis);
+  return Math.abs(moment);
+}
+
+/**
+ * Whether a plain screw or friction joint turns, with its working; undefined where something other
+ * than friction keeps it from turning, or where nothing is known about what it holds. Masses that are
+ * not known are left out.
+ */
+export function measureSlip(assembly: Assembly, joint: PlacedJoint, hold: Hold): Slip | undefined {
+  if (joint.mate.state !== 'mates') return undefined;
+  const stated = joint.childMount.holdsNm ?? joint.parentMount.holdsNm;
+  if (joint.mate.resists !== 'friction' && !(joint.mate.resists === 'weak' && stated)) return undefined;
+  const resisting = measureResisting(assembly, joint);
+  if (!resisting) return undefined;
+  const through = joint.rigFromParentMount.originMm;
+  // A clamp on one rod turns about the rod, a screw about itself.
+  const axis =
+    joint.mate.as === 'rod-15-single'
+      ? joint.rigFromParentMount.rotation.x
+      : joint.rigFromParentMount.rotation.z;
+  const cut = cutAt(assembly, joint, hold);
+  const joltG = measureJoltG(assembly);
+  const centre = measureCentreMm(cut.awayMass);
+  const weightMomentNm = cut.bothHeld
+    ? measureHeldMomentNm(assembly, cut, hold, through, axis)
+    : centre
+      ? measureWeightMomentNm(cut.awayMass.massG, centre, through, axis, hold.axes.down, joltG)
+      : 0;
+  const held = new Set(
+    hold.state === 'held' ? hold.grips.map((g) => `${g.itemId} ${g.gripId}`) : [],
+  );
+  const push = measurePush(assembly, cut.away, held, through, axis);
+  const weightRatio = weightMomentNm / resisting.slipMomentNm;
+  const handsRatio = push.momentNm / resisting.slipMomentNm;
+  return {
+    jointId: joint.joint.id,
+    ...resisting,
+    weightMomentNm,
+    joltG,
+    handsMomentNm: push.momentNm,
+    handForceN: push.forceN,
+    handArmMm: push.armMm,
+    handAtItem: push.itemId,
+    weightRatio,
+    handsRatio,
+    ratio: Math.max(weightRatio, handsRatio),
+    awayMassG: cut.awayMass.massG,
+    braced: isBraced(assembly, joint),
+  };
+}
+
+/** Over 1 a joint turns, over 0.5 it creeps, over 0.3 it is worth a look now and then. */
+export const slipLimits = { turns: 1, creeps: 0.5, watch: 0.3 } as const;
+
+/** A finding for each friction joint that turns, creeps or wants watching. */
+export function findSlipFindings(
+  assembly: Assembly,
+  slips: readonly Slip[],
+  catalogue: PartBook | undefined,
+): Finding[] {
+  const joints = new Map(assembly.joints.map((j) => [j.joint.id, j]));
+  return slips.flatMap((slip) => {
+    const joint = joints.get(slip.jointId);
+    if (!joint || slip.braced || slip.ratio <= slipLimits.watch) return [];
+    const weight =
+      slip.ratio > slipLimits.turns ? 'stops' : slip.ratio > slipLimits.creeps ? 'risk' : 'note';
+    const edits =
+      weight === 'note'
+        ? []
+        : [
+            ...listMoves(assembly, joint, (m) => m.mate.resists === 'blocked', 2),
+            ...(catalogue ? listSwaps(assembly, joint, catalogue, 2) : []),
+          ];
+    return [
+      createFinding(
+        'screw-can-turn',
+        weight,
+        { items: [joint.child, joint.parent], joints: [joint.joint.id] },
+        slip,
+        edits,
+      ),
+    ];
+  });
+}

@@ -1,0 +1,2 @@
+export * from './hang.js';
+export * from './level.js';

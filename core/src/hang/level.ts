@@ -1,0 +1,84 @@
+import type { Hold } from '../hold/index.js';
+import { combineMass, noMass } from '../part/index.js';
+import { dot, rotate, scale, type Vec3 } from '../placement/index.js';
+import {
+  listCarried,
+  toAllowedSlideMm,
+  type Assembly,
+  type Edit,
+  type PlacedJoint,
+} from '../rig/index.js';
+import { toRad, tolerances } from '../units/index.js';
+import { measureHangAngles, type Hang } from './hang.js';
+
+/** Which way an item moves in the rig's frame as its joint's slide grows; a unit vector. */
+export function measureSlideDirection(assembly: Assembly, joint: PlacedJoint): Vec3 | undefined {
+  if (!joint.slide) return undefined;
+  if (joint.slide.along === 'parent') {
+    const parent = assembly.byId.get(joint.parent)!;
+    const shift = parent.moved.get(joint.parentMount.id);
+    const axis = joint.parentMount.lengthwise!.axis;
+    return rotate(parent.rigFromPart.rotation, shift ? rotate(shift.rotation, axis) : axis);
+  }
+  const child = assembly.byId.get(joint.child)!;
+  const shift = child.moved.get(joint.childMount.id);
+  const axis = joint.childMount.lengthwise!.axis;
+  return scale(
+    rotate(child.rigFromPart.rotation, shift ? rotate(shift.rotation, axis) : axis),
+    -1,
+  );
+}
+
+/**
+ * Single moves that bring the tilt under the limit: the hand along the grip, or one part along what it
+ * slides on. A slide of s mm of a branch of mass m shifts the vector from hand to centre of mass by
+ * s·m∕M along its way, or, where the hand is on that branch, by −s·(1 − m∕M). Shortest way first, in
+ * whole mm, at most four.
+ */
+export function listLevelling(
+  assembly: Assembly,
+  hold: Extract<Hold, { state: 'held' }> | Hold,
+  hang: Extract<Hang, { state: 'hangs' }>,
+): Edit[] {
+  const setupId = assembly.setup.id;
+  const found: { readonly edit: Edit; readonly farMm: number }[] = [];
+  const tiltAfter = (aheadMm: number, leftMm: number, belowMm: number) =>
+    Math.abs(measureHangAngles(aheadMm, leftMm, belowMm).tiltRad);
+  const limit = toRad(tolerances.levelDeg);
+  if (hang.level?.onGrip) {
+    const alongMm = Math.round(hang.level.alongMm);
+    found.push({
+      edit: { type: 'hold-at', setupId, item: hang.grip.itemId, grip: hang.grip.gripId, alongMm },
+      farMm: Math.abs(alongMm - hang.grip.alongMm),
+    });
+  }
+  for (const joint of assembly.joints) {
+    const direction = measureSlideDirection(assembly, joint);
+    if (!direction || !joint.slide || joint.slide.fromMm > joint.slide.toMm) continue;
+    const carried = listCarried(assembly, joint.child);
+    const branch = carried.reduce((sum, p) => (p.mass ? combineMass(sum, p.mass) : sum), noMass);
+    const holdsGrip = carried.some((p) => p.item.id === hang.grip.itemId);
+    const share = branch.massG / hang.massG;
+    const perMm = holdsGrip ? share - 1 : share;
+    const aheadPerMm = perMm * dot(direction, hold.axes.forward);
+    if (Math.abs(aheadPerMm) < 1e-6) continue;
+    const wanted = joint.joint.slideMm + Math.round(-hang.aheadMm / aheadPerMm);
+    const slideMm = toAllowedSlideMm(joint.slide, wanted);
+    const byMm = slideMm - joint.joint.slideMm;
+    if (byMm === 0) continue;
+    const after = tiltAfter(
+      hang.aheadMm + byMm * aheadPerMm,
+      hang.leftMm + byMm * perMm * dot(direction, hold.axes.left),
+      hang.belowMm + byMm * perMm * dot(direction, hold.axes.down),
+    );
+    if (after > limit) continue;
+    found.push({
+      edit: { type: 'slide', setupId, jointId: joint.joint.id, slideMm },
+      farMm: Math.abs(byMm),
+    });
+  }
+  return found
+    .sort((a, b) => a.farMm - b.farMm)
+    .slice(0, 4)
+    .map((f) => f.edit);
+}

@@ -1,0 +1,2 @@
+export * from './axes.js';
+export * from './hold.js';

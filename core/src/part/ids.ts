@@ -1,0 +1,33 @@
+import { z } from 'zod';
+
+/** Names a part of the catalogue: small letters, digits and hyphens. */
+export const PartId = z
+  .string()
+  .regex(/^[a-z0-9][a-z0-9-]{0,63}$/, 'an id has 1 to 64 small letters, digits and hyphens');
+
+/** Names something inside one part: a mount, a grip, a port. */
+export const LocalId = z
+  .string()
+  .regex(/^[a-z0-9][a-z0-9-]{0,39}$/, 'an id has 1 to 40 small letters, digits and hyphens');
+
+// eslint-disable-next-line no-control-regex -- these are the very characters that are refused
+const controlCharacters = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\u2028\u2029\u202a-\u202e\u2066-\u2069]/;
+
+/**
+ * A name that a person typed: any script, any sign, markup too, since every screen shows it as plain
+ * text; but no control characters and none that turn the direction of writing around.
+ */
+export const Name = z
+  .string()
+  .trim()
+  .min(1, 'a name has at least one character')
+  .max(120, 'a name has at most 120 characters')
+  .refine((v) => !controlCharacters.test(v), 'a name has no control characters')
+  .refine((v) => !/\p{Surrogate}/u.test(v), 'a name has no broken characters');
+
+/** Longer text in the owner's words. */
+export const Note = z
+  .string()
+  .max(4000, 'a note has at most 4000 characters')
+  .refine((v) => !controlCharacters.test(v), 'a note has no control characters')
+  .refine((v) => !/\p{Surrogate}/u.test(v), 'a note has no broken characters');

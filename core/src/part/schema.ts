@@ -1,0 +1,316 @@
+import { z } from 'zod';
+import { PointMm } from '../placement/index.js';
+import { Direction, LengthMm, Solid } from '../solid/index.js';
+import { Money } from '../units/index.js';
+import { LocalId, Name, Note, PartId } from './ids.js';
+import { Mount } from './mount.js';
+
+/** What a part is, in the words of the trade. */
+export const PartKind = z.enum([
+  'body',
+  'lens',
+  'lens-adapter',
+  'cage',
+  'top-handle',
+  'side-grip',
+  'plate',
+  'rod',
+  'clamp',
+  'arm',
+  'adaptor',
+  'monitor',
+  'loupe',
+  'transmitter',
+  'microphone',
+  'receiver',
+  'recorder',
+  'battery',
+  'battery-plate',
+  'dummy-battery',
+  'tap',
+  'matte-box',
+  'ring',
+  'filter',
+  'follow-focus',
+  'lens-support',
+  'cable',
+  'cable-clamp',
+  'support',
+  'shoulder-pad',
+  'strap',
+  'media',
+  'tool',
+  'other',
+]);
+export type PartKind = z.infer<typeof PartKind>;
+
+/** How well a figure is known. */
+export const Provenance = z.enum(['sheet', 'measured', 'guessed']);
+export type Provenance = z.infer<typeof Provenance>;
+
+/**
+ * A space that nothing may enter while its purpose is wanted: a box, a cylinder, or the sector that a
+ * door or a screen sweeps about its hinge.
+ */
+export const KeepClear = z.strictObject({
+  id: LocalId,
+  purpose: z.enum([
+    'battery-door',
+    'card-door',
+    'port-door',
+    'screen-swing',
+    'plug-room',
+    'hand-room',
+    'record-button',
+    'dials',
+    'eyepiece',
+    'lens-view',
+    'air-outlet',
+    'battery-swing',
+    'lever',
+  ]),
+  shape: z.discriminatedUnion('type', [
+    z.strictObject({
+      type: z.literal('box'),
+      atMm: PointMm,
+      sizeMm: z.tuple([LengthMm, LengthMm, LengthMm]),
+    }),
+    z.strictObject({
+      type: z.literal('cylinder'),
+      atMm: PointMm,
+      axis: Direction,
+      radiusMm: LengthMm,
+      lengthMm: LengthMm,
+    }),
+    z.strictObject({
+      type: z.literal('sector'),
+      /** A point on the hinge, at the middle of the leaf's width. */
+      atMm: PointMm,
+      hinge: Direction,
+      /** Where the leaf points when shut; it turns right-handed about the hinge. */
+      shut: Direction,
+      sweepDeg: z.number().positive().max(360),
+      radiusMm: LengthMm,
+      widthMm: LengthMm,
+    }),
+  ]),
+});
+
+/** A socket or plug: which connector, which way, and where a plug goes in. */
+export const Port = z.strictObject({
+  id: LocalId,
+  name: Name.optional(),
+  connector: z.enum([
+    'hdmi-a',
+    'hdmi-c',
+    'hdmi-d',
+    'sdi',
+    'usb-c',
+    'd-tap',
+    'barrel',
+    'push-pull-2',
+    'jack-3.5',
+    'xlr-3',
+    'xlr-3-mini',
+    'timecode',
+    'cell-contacts',
+    'plate-contacts',
+  ]),
+  direction: z.enum(['in', 'out', 'both']),
+  carries: z.array(z.enum(['video', 'audio', 'power', 'data', 'trigger', 'timecode'])).min(1),
+  originMm: PointMm,
+  /** The way out of the socket: a plug comes in against it. */
+  normal: Direction,
+  /** A second direction that says which way up a flat plug goes. */
+  reference: Direction.optional(),
+  wear: z.enum(['sturdy', 'ordinary', 'fragile']).optional(),
+  power: z
+    .strictObject({
+      minV: z.number().positive().max(1000),
+      maxV: z.number().positive().max(1000),
+      maxA: z.number().positive().max(1000).optional(),
+      maxW: z.number().positive().max(10_000).optional(),
+      regulated: z.boolean().optional(),
+    })
+    .optional(),
+});
+
+/**
+ * A way in which a part moves by itself: a screen about its hinge, an arm about its joint, a zoom along
+ * its axis. `carries` names what goes with it; `after` is the movement that carries this one.
+ */
+export const Movement = z
+  .strictObject({
+    id: LocalId,
+    name: Name,
+    type: z.enum(['turn', 'shift']),
+    originMm: PointMm,
+    axis: Direction,
+    /** Degrees for a turn, mm for a shift. */
+    from: z.number().min(-5000).max(5000),
+    to: z.number().min(-5000).max(5000),
+    rest: z.number().min(-5000).max(5000),
+    step: z.number().positive().max(5000).optional(),
+    holdsNm: z.number().positive().max(1000).optional(),
+    carries: z.array(LocalId).max(100),
+    after: LocalId.optional(),
+  })
+  .refine((v) => v.from <= v.rest && v.rest <= v.to, {
+    path: ['rest'],
+    message: 'is not between from and to',
+  });
+export type Movement = z.infer<typeof Movement>;
+
+/** A named state of a part that moves: screen out, plate down, handle turned. */
+export const Pose = z.strictObject({
+  id: LocalId,
+  name: Name,
+  at: z.record(LocalId, z.number().min(-5000).max(5000)),
+});
+
+/**
+ * Where hands take hold: a line along which the palm can lie. `carry` bears the rig, `adjust` is taken
+ * hold of to aim a part (a monitor's edge), `focus` is a ring or a drive.
+ */
+export const Grip = z.strictObject({
+  id: LocalId,
+  name: Name.optional(),
+  use: z.enum(['carry', 'adjust', 'focus']),
+  place: z.enum(['top', 'side', 'under', 'other']),
+  fromMm: PointMm,
+  toMm: PointMm,
+  radiusMm: LengthMm.optional(),
+  hand: z.enum(['either', 'left', 'right']).optional(),
+  /** Which end lets the hand slip off. */
+  open: z.enum(['none', 'from', 'to', 'both']).optional(),
+});
+export type Grip = z.infer<typeof Grip>;
+
+/** A need that a part serves, with the figure that says how well. */
+export const Serves = z.strictObject({
+  need: z.enum([
+    'picture',
+    'optics',
+    'hold-low',
+    'hold-side',
+    'hold-shoulder',
+    'monitor',
+    'loupe',
+    'microphone',
+    'wireless-audio',
+    'headphones',
+    'power',
+    'light-control',
+    'focus-drive',
+    'media',
+    'support',
+    'cable-safety',
+    'video-link',
+  ]),
+  nits: z.number().positive().max(100_000).optional(),
+  stops: z.number().positive().max(40).optional(),
+  channels: z.int().positive().max(64).optional(),
+  energyWh: z.number().positive().max(10_000).optional(),
+  powerW: z.number().positive().max(10_000).optional(),
+  rateMbps: z.number().positive().max(1_000_000).optional(),
+});
+
+export const Offer = z.strictObject({ seller: Name, price: Money, on: z.iso.date() });
+
+/**
+ * A part as one can buy or make it, complete enough for every question: what it is made of, where it
+ * joins, what must stay clear, what it plugs into, how it moves, what it serves and costs.
+ */
+export const Part = z
+  .strictObject({
+    id: PartId,
+    kind: PartKind,
+    name: Name,
+    maker: Name.optional(),
+    note: Note.optional(),
+    /** Absent where nobody has weighed it: then figures say that they leave it out. */
+    massG: z
+      .number()
+      .positive('a part weighs more than 0 g; leave the mass out where it is not known')
+      .max(100_000, 'a part weighs at most 100 kg')
+      .optional(),
+    price: Money.optional(),
+    offers: z.array(Offer).max(100).optional(),
+    solids: z.array(Solid).min(1, 'a part has at least one solid').max(200),
+    mounts: z.array(Mount).max(200),
+    keepClear: z.array(KeepClear).max(100).optional(),
+    ports: z.array(Port).max(100).optional(),
+    movements: z.array(Movement).max(20).optional(),
+    poses: z.array(Pose).max(40).optional(),
+    grips: z.array(Grip).max(20).optional(),
+    serves: z.array(Serves).max(20).optional(),
+    inBox: z.array(Name).max(60).optional(),
+    soldOnlyWith: z.array(PartId).max(20).optional(),
+    assembleAfter: z.array(PartKind).max(20).optional(),
+    excludes: z.array(PartId).max(60).optional(),
+    opensDoor: z.boolean().optional(),
+    homeMade: z.boolean().optional(),
+    finish: Name.optional(),
+    /** How each figure is known, by its path in the part: `massG`, `solids`, `mounts.base.thread`. */
+    provenance: z.record(z.string().max(200), Provenance).optional(),
+  })
+  .superRefine((part, context) => {
+    const seen = new Map<string, string>();
+    const lists = ['solids', 'mounts', 'keepClear', 'ports', 'grips'] as const;
+    for (const list of lists) {
+      (part[list] ?? []).forEach((entry, i) => {
+        const other = seen.get(entry.id);
+        if (other) {
+          context.addIssue({
+            code: 'custom',
+            path: [list, i, 'id'],
+            message: `“${entry.id}” is already the id of one of the ${other}`,
+          });
+        }
+        seen.set(entry.id, list);
+      });
+    }
+    const movements = new Set((part.movements ?? []).map((m) => m.id));
+    (part.movements ?? []).forEach((movement, i) => {
+      movement.carries.forEach((id, k) => {
+        if (!seen.has(id)) {
+          context.addIssue({
+            code: 'custom',
+            path: ['movements', i, 'carries', k],
+            message: `“${id}” names nothing in this part`,
+          });
+        }
+      });
+      const earlier = (part.movements ?? []).slice(0, i).map((m) => m.id);
+      if (movement.after !== undefined && !earlier.includes(movement.after)) {
+        context.addIssue({
+          code: 'custom',
+          path: ['movements', i, 'after'],
+          message: `“${movement.after}” is not a movement listed before this one`,
+        });
+      }
+    });
+    (part.poses ?? []).forEach((pose, i) => {
+      for (const id of Object.keys(pose.at)) {
+        if (!movements.has(id)) {
+          context.addIssue({
+            code: 'custom',
+            path: ['poses', i, 'at', id],
+            message: `“${id}” is not a movement of this part`,
+          });
+        }
+      }
+    });
+    const stated = part.solids.reduce((sum, s) => sum + (s.massG ?? 0), 0);
+    if (part.massG !== undefined && stated > part.massG + 0.5) {
+      context.addIssue({
+        code: 'custom',
+        path: ['massG'],
+        message: `is less than its solids' own masses, ${stated} g`,
+      });
+    }
+  });
+export type Part = z.infer<typeof Part>;
+
+/** Parts by id. */
+export type PartBook = ReadonlyMap<string, Part>;

@@ -1,0 +1,2 @@
+export * from './vec3.js';
+export * from './placement.js';

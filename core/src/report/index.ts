@@ -1,0 +1,2 @@
+export * from './report.js';
+export * from './candidates.js';

@@ -1,0 +1,74 @@
+import { mergeBrief, type Brief } from '../brief/index.js';
+import { compareFindings, questionOf, type Finding, type Question, type Weight } from '../finding/index.js';
+import { measureFit, type Fit } from '../fit/index.js';
+import { findHangFindings, measureHang, type Hang } from '../hang/index.js';
+import { findHold, type Hold } from '../hold/index.js';
+import { measureCentreMm, type PartBook } from '../part/index.js';
+import type { Vec3 } from '../placement/index.js';
+import { placeSetup, type Assembly, type Rig } from '../rig/index.js';
+import { findSpendFindings, measureSpend, type Spend } from '../spend/index.js';
+
+/** Questions whose computation is still to come. Each leaves this list as its folder arrives. */
+export const questionsToCome: readonly Question[] = ['last', 'light', 'sound'];
+
+/** One setup and its brief in, all answers and findings out. */
+export interface Report {
+  readonly assembly: Assembly;
+  readonly brief: Brief;
+  readonly hold: Hold;
+  /** Centre of mass in the rig's frame, of all whose mass is known. */
+  readonly centreMm: Vec3 | undefined;
+  readonly fit: Fit;
+  readonly hang: Hang;
+  readonly spend: Spend;
+  /** Heaviest first. */
+  readonly findings: readonly Finding[];
+}
+
+/**
+ * The full report of one setup. Throws only where the setup is not in the rig. About linear in the
+ * number of parts; the few checks that look at pairs stay below the rest up to hundreds of parts.
+ * Where a catalogue is given, remedies may also offer another part in place of one.
+ */
+export function measureReport(
+  rig: Rig,
+  setupId: string,
+  parts: PartBook,
+  catalogue?: PartBook,
+): Report {
+  const setup = rig.setups.find((s) => s.id === setupId);
+  if (!setup) throw new Error(`measureReport: rig ${rig.id} has no setup ${setupId}`);
+  const brief = mergeBrief(rig.brief, setup.brief);
+  const assembly = placeSetup(rig, setup, parts);
+  const hold = findHold(assembly);
+  const fit = measureFit(assembly, hold, brief, parts, catalogue);
+  const hang = measureHang(assembly, hold);
+  const spend = measureSpend(assembly, brief, parts);
+  const findings = [
+    ...fit.findings,
+    ...findHangFindings(assembly, hold, hang),
+    ...findSpendFindings(assembly, spend),
+  ].sort(compareFindings);
+  return {
+    assembly,
+    brief,
+    hold,
+    centreMm: measureCentreMm(assembly.mass),
+    fit,
+    hang,
+    spend,
+    findings,
+  };
+}
+
+/** How many findings of each weight, under one question or in all. */
+export function countFindings(
+  findings: readonly Finding[],
+  question?: Question,
+): Readonly<Record<Weight, number>> {
+  const count = { stops: 0, risk: 0, note: 0 };
+  for (const finding of findings) {
+    if (!question || questionOf[finding.code] === question) count[finding.weight] += 1;
+  }
+  return count;
+}

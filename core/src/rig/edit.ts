@@ -1,0 +1,215 @@
+import type { Brief } from '../brief/index.js';
+import type { Attitude, HoldKind, Joint, KitItem, MountRef, Rig, Setup } from './schema.js';
+
+/**
+ * One change to a rig, as data: the bench, the remedies, the importer and the tests all make these.
+ */
+export type Edit =
+  | { readonly type: 'add-part'; readonly setupId: string; readonly item: KitItem; readonly joint: Joint }
+  | { readonly type: 'remove-item'; readonly setupId: string; readonly itemId: string }
+  | { readonly type: 'slide'; readonly setupId: string; readonly jointId: string; readonly slideMm: number }
+  | { readonly type: 'turn'; readonly setupId: string; readonly jointId: string; readonly turnDeg: number }
+  | {
+      readonly type: 'move';
+      readonly setupId: string;
+      readonly jointId: string;
+      readonly childMount: string;
+      readonly parent: MountRef;
+      readonly slideMm: number;
+      readonly turnDeg: number;
+    }
+  | { readonly type: 'set-screw'; readonly setupId: string; readonly jointId: string; readonly screwMm: number }
+  | { readonly type: 'set-spacer'; readonly setupId: string; readonly jointId: string; readonly spacerMm: number }
+  | {
+      readonly type: 'set-stance';
+      readonly setupId: string;
+      readonly itemId: string;
+      readonly movementId: string;
+      readonly value: number;
+    }
+  | {
+      readonly type: 'set-hold';
+      readonly setupId: string;
+      readonly hold: HoldKind;
+      readonly attitude: Attitude;
+      readonly motion: Setup['motion'];
+    }
+  | { readonly type: 'hold-at'; readonly setupId: string; readonly item: string; readonly grip: string; readonly alongMm: number }
+  | {
+      readonly type: 'swap-part';
+      readonly setupId: string;
+      readonly itemId: string;
+      /** The individual that takes its place. */
+      readonly item: KitItem;
+      /** Which mount of the new part stands in for which of the old. */
+      readonly mounts: Readonly<Record<string, string>>;
+    }
+  | { readonly type: 'set-item'; readonly item: KitItem }
+  | { readonly type: 'set-brief'; readonly brief: Brief }
+  | { readonly type: 'rename'; readonly name: string }
+  | { readonly type: 'restore'; readonly rig: Rig };
+
+function withSetup(rig: Rig, setupId: string, change: (setup: Setup) => Setup): Rig {
+  if (!rig.setups.some((s) => s.id === setupId)) {
+    throw new Error(`applyEdit: rig ${rig.id} has no setup ${setupId}`);
+  }
+  return { ...rig, setups: rig.setups.map((s) => (s.id === setupId ? change(s) : s)) };
+}
+
+function withJoint(rig: Rig, setupId: string, jointId: string, change: (joint: Joint) => Joint): Rig {
+  return withSetup(rig, setupId, (setup) => {
+    if (!setup.joints.some((j) => j.id === jointId)) {
+      throw new Error(`applyEdit: setup ${setupId} has no joint ${jointId}`);
+    }
+    return { ...setup, joints: setup.joints.map((j) => (j.id === jointId ? change(j) : j)) };
+  });
+}
+
+function listSubtree(setup: Setup, itemId: string): Set<string> {
+  const gone = new Set([itemId]);
+  // Each round adds at least one item or ends, so this takes at most as many rounds as there are joints.
+  for (let grown = true; grown; ) {
+    grown = false;
+    for (const joint of setup.joints) {
+      if (gone.has(joint.parent.item) && !gone.has(joint.child.item)) {
+        gone.add(joint.child.item);
+        grown = true;
+      }
+    }
+  }
+  return gone;
+}
+
+function isUsed(rig: Rig, itemId: string): boolean {
+  return (
+    rig.lenses?.some((l) => l.item === itemId) === true ||
+    rig.setups.some(
+      (s) =>
+        s.body === itemId ||
+        s.joints.some((j) => j.child.item === itemId || j.parent.item === itemId) ||
+        s.worn?.includes(itemId) === true ||
+        s.cables?.some((c) => [c.item, c.from.item, c.to.item].includes(itemId)) === true,
+    )
+  );
+}
+
+function withoutItem(rig: Rig, setupId: string, itemId: string): Rig {
+  const setup = rig.setups.find((s) => s.id === setupId);
+  if (setup?.body === itemId) throw new Error('applyEdit: the body cannot be removed from its setup');
+  let gone: ReadonlySet<string> = new Set();
+  const taken = withSetup(rig, setupId, (s) => {
+    gone = listSubtree(s, itemId);
+    const next: Setup = { ...s, joints: s.joints.filter((j) => !gone.has(j.child.item)) };
+    if (s.stances) {
+      next.stances = Object.fromEntries(Object.entries(s.stances).filter(([id]) => !gone.has(id)));
+    }
+    if (s.heldBy) next.heldBy = s.heldBy.filter((g) => !gone.has(g.item));
+    if (s.braces) next.braces = s.braces.filter((b) => !gone.has(b.a.item) && !gone.has(b.b.item));
+    if (s.cables) {
+      next.cables = s.cables.filter((c) => !gone.has(c.from.item) && !gone.has(c.to.item));
+    }
+    return next;
+  });
+  // What was only wished for, and is used nowhere else, leaves the kit with it; what is owned stays.
+  return {
+    ...taken,
+    kit: taken.kit.filter((item) => item.owned || !gone.has(item.id) || isUsed(taken, item.id)),
+  };
+}
+
+function swapped(rig: Rig, edit: Extract<Edit, { type: 'swap-part' }>): Rig {
+  const end = (ref: MountRef): MountRef =>
+    ref.item === edit.itemId
+      ? { item: edit.item.id, mount: edit.mounts[ref.mount] ?? ref.mount }
+      : ref;
+  const known = rig.kit.some((item) => item.id === edit.item.id);
+  const withItem = known ? rig : { ...rig, kit: [...rig.kit, edit.item] };
+  const next = withSetup(withItem, edit.setupId, (s) => {
+    const setup: Setup = {
+      ...s,
+      // The other way of fastening and the other screw go with the part that had them.
+      joints: s.joints.map((j) => ({ ...j, child: end(j.child), parent: end(j.parent) })),
+    };
+    if (s.braces) setup.braces = s.braces.filter((b) => b.a.item !== edit.itemId && b.b.item !== edit.itemId);
+    if (s.heldBy) setup.heldBy = s.heldBy.filter((g) => g.item !== edit.itemId);
+    if (s.stances) {
+      setup.stances = Object.fromEntries(Object.entries(s.stances).filter(([id]) => id !== edit.itemId));
+    }
+    if (s.cables) {
+      setup.cables = s.cables.filter((c) => c.from.item !== edit.itemId && c.to.item !== edit.itemId);
+    }
+    return setup;
+  });
+  return {
+    ...next,
+    kit: next.kit.filter((item) => item.id !== edit.itemId || item.owned || isUsed(next, item.id)),
+  };
+}
+
+/**
+ * The rig after an edit; the rig given is left as it was. Throws where the edit names what is not
+ * there: that is a bug of ours, not a fault of the rig.
+ */
+export function applyEdit(rig: Rig, edit: Edit): Rig {
+  switch (edit.type) {
+    case 'add-part': {
+      const known = rig.kit.some((item) => item.id === edit.item.id);
+      const withItem = known ? rig : { ...rig, kit: [...rig.kit, edit.item] };
+      return withSetup(withItem, edit.setupId, (s) => ({ ...s, joints: [...s.joints, edit.joint] }));
+    }
+    case 'remove-item':
+      return withoutItem(rig, edit.setupId, edit.itemId);
+    case 'slide':
+      return withJoint(rig, edit.setupId, edit.jointId, (j) => ({ ...j, slideMm: edit.slideMm }));
+    case 'turn':
+      return withJoint(rig, edit.setupId, edit.jointId, (j) => ({ ...j, turnDeg: edit.turnDeg }));
+    case 'move':
+      return withJoint(rig, edit.setupId, edit.jointId, (j) => ({
+        ...j,
+        child: { ...j.child, mount: edit.childMount },
+        parent: edit.parent,
+        slideMm: edit.slideMm,
+        turnDeg: edit.turnDeg,
+      }));
+    case 'set-screw':
+      return withJoint(rig, edit.setupId, edit.jointId, (j) => ({ ...j, screwMm: edit.screwMm }));
+    case 'set-spacer':
+      return withJoint(rig, edit.setupId, edit.jointId, (j) => ({ ...j, spacerMm: edit.spacerMm }));
+    case 'set-stance':
+      return withSetup(rig, edit.setupId, (s) => ({
+        ...s,
+        stances: {
+          ...s.stances,
+          [edit.itemId]: { ...s.stances?.[edit.itemId], [edit.movementId]: edit.value },
+        },
+      }));
+    case 'set-hold':
+      return withSetup(rig, edit.setupId, (s) => ({
+        ...s,
+        hold: edit.hold,
+        attitude: edit.attitude,
+        motion: edit.motion,
+      }));
+    case 'hold-at':
+      return withSetup(rig, edit.setupId, (s) => ({
+        ...s,
+        heldBy: [
+          { item: edit.item, grip: edit.grip, alongMm: edit.alongMm },
+          ...(s.heldBy ?? []).filter((g) => g.item !== edit.item || g.grip !== edit.grip),
+        ],
+      }));
+    case 'swap-part':
+      return swapped(rig, edit);
+    case 'set-item':
+      return {
+        ...rig,
+        kit: rig.kit.map((item) => (item.id === edit.item.id ? edit.item : item)),
+      };
+    case 'set-brief':
+      return { ...rig, brief: edit.brief };
+    case 'rename':
+      return { ...rig, name: edit.name };
+    case 'restore':
+      return { ...edit.rig, id: rig.id };
+  }
+}

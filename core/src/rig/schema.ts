@@ -1,0 +1,173 @@
+import { z } from 'zod';
+import { Brief, BriefOverrides } from '../brief/index.js';
+import { LocalId, Name, Note, Part, PartId } from '../part/index.js';
+import { Money } from '../units/index.js';
+import { Settings } from './settings.js';
+
+/** Names an individual, a joint, a setup or a rig. */
+export const EntityId = z
+  .string()
+  .regex(/^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$/, 'an id has 1 to 64 letters, digits, hyphens or underscores');
+
+/** One individual of the owner's kit: two identical batteries are two. */
+export const KitItem = z.strictObject({
+  id: EntityId,
+  partId: PartId,
+  owned: z.boolean(),
+  /** What the owner calls it, where that differs from the part's name. */
+  label: Name.optional(),
+  /** Weighed by the owner; counts before the catalogue's figure. */
+  measuredMassG: z.number().positive('a measured mass is more than 0 g').max(100_000).optional(),
+  paid: Money.optional(),
+  note: Note.optional(),
+});
+export type KitItem = z.infer<typeof KitItem>;
+
+/** A mount of an individual. */
+export const MountRef = z.strictObject({ item: EntityId, mount: LocalId });
+export type MountRef = z.infer<typeof MountRef>;
+
+/** How one part is fastened to the part that carries it. */
+export const Joint = z.strictObject({
+  id: EntityId,
+  child: MountRef,
+  parent: MountRef,
+  /** Position along the lengthwise mount, from its origin. */
+  slideMm: z.number().min(-5000).max(5000).default(0),
+  /** Turn of the child about the parent's outward normal, right-handed. */
+  turnDeg: z.number().min(-360).max(360).default(0),
+  /** Washers or pads laid between the two faces. */
+  spacerMm: z.number().min(0).max(100).optional(),
+  /** The screw in use, where it is not the one the part came with. */
+  screwMm: z.number().positive().max(200).optional(),
+  /** Play that the owner felt. */
+  playMm: z.number().min(0).max(100).optional(),
+  playDeg: z.number().min(0).max(90).optional(),
+});
+export type Joint = z.infer<typeof Joint>;
+
+/** Ways of holding a rig. */
+export const HoldKind = z.enum([
+  'low',
+  'low-two',
+  'one-grip',
+  'grips',
+  'eye',
+  'chest',
+  'shoulder',
+  'lap',
+  'carried',
+  'strap',
+  'tripod',
+  'monopod',
+  'slider',
+  'gimbal',
+  'set-down',
+]);
+export type HoldKind = z.infer<typeof HoldKind>;
+
+/** How the camera is turned about the optical axis, seen from behind. */
+export const Attitude = z.enum(['level', 'rolled-left', 'rolled-right']);
+export type Attitude = z.infer<typeof Attitude>;
+
+/** An extra contact that closes a loop: a support, a second screw, a stop. */
+export const Brace = z.strictObject({
+  id: EntityId,
+  kind: z.enum(['second-screw', 'stop', 'support', 'rods']),
+  a: MountRef,
+  b: MountRef,
+});
+export type Brace = z.infer<typeof Brace>;
+
+/** A lead between two ports. */
+export const CableRun = z.strictObject({
+  id: EntityId,
+  /** The lead itself, an individual of the kit. */
+  item: EntityId,
+  from: z.strictObject({ item: EntityId, port: LocalId }),
+  to: z.strictObject({ item: EntityId, port: LocalId }),
+});
+
+/** One arrangement of a rig: a tree of joints from the body outwards, and how it is held. */
+export const Setup = z.strictObject({
+  id: EntityId,
+  name: Name,
+  hold: HoldKind,
+  attitude: Attitude.default('level'),
+  motion: z.enum(['still', 'walking', 'running']).default('walking'),
+  /** The individual that is the camera: the root of the tree. */
+  body: EntityId,
+  joints: z.array(Joint).max(400),
+  /** Movements that are not at rest, by individual. */
+  stances: z.record(EntityId, z.record(LocalId, z.number().min(-5000).max(5000))).optional(),
+  /** The grips in use, the leading one first; found by themselves where absent. */
+  heldBy: z
+    .array(
+      z.strictObject({
+        item: EntityId,
+        grip: LocalId,
+        /** Where along the grip, from its `fromMm` end; its middle where absent. */
+        alongMm: z.number().min(0).max(5000).optional(),
+      }),
+    )
+    .max(4)
+    .optional(),
+  braces: z.array(Brace).max(60).optional(),
+  cables: z.array(CableRun).max(100).optional(),
+  /** What the operator carries elsewhere than on the rig. */
+  worn: z.array(EntityId).max(60).optional(),
+  brief: BriefOverrides.optional(),
+});
+export type Setup = z.infer<typeof Setup>;
+
+/** A plan for one camera: the individuals it draws on, its job, its lenses and its arrangements. */
+export const Rig = z.strictObject({
+  id: EntityId,
+  name: Name,
+  note: Note.optional(),
+  kit: z.array(KitItem).min(1).max(500),
+  lenses: z
+    .array(z.strictObject({ item: EntityId, share: z.number().min(0).max(1) }))
+    .max(30)
+    .optional(),
+  brief: Brief,
+  setups: z.array(Setup).min(1, 'a rig has at least one setup').max(30),
+  settings: Settings.optional(),
+});
+export type Rig = z.infer<typeof Rig>;
+
+/** An immutable copy of a rig with its name and the reason why it was kept. */
+export const Version = z.strictObject({
+  id: EntityId,
+  name: Name,
+  reason: Note,
+  keptAt: z.iso.datetime(),
+  rig: Rig,
+});
+export type Version = z.infer<typeof Version>;
+
+/** What the field taught. */
+export const LogEntry = z.strictObject({
+  id: EntityId,
+  at: z.iso.datetime(),
+  kind: z.enum(['weighed', 'timed', 'came-loose', 'in-the-way', 'went-dark', 'note']),
+  item: EntityId.optional(),
+  text: Note.optional(),
+  massG: z.number().positive().max(100_000).optional(),
+  durationS: z.number().positive().max(1_000_000).optional(),
+});
+export type LogEntry = z.infer<typeof LogEntry>;
+
+export const rigFormat = 'zucchini-rig';
+export const rigFormatVersion = 1;
+
+/** The self-contained document that is exported, imported, shared and tested. */
+export const RigFile = z.strictObject({
+  format: z.literal(rigFormat),
+  formatVersion: z.literal(rigFormatVersion),
+  parts: z.array(Part).max(2000),
+  rig: Rig,
+  versions: z.array(Version).max(200).default([]),
+  log: z.array(LogEntry).max(10_000).default([]),
+});
+export type RigFile = z.infer<typeof RigFile>;

@@ -1,0 +1,55 @@
+import { z } from 'zod';
+
+/** A figure that the computation assumes, where it comes from, and what one may set it to. */
+export interface Assumption {
+  readonly value: number;
+  readonly unit: string;
+  readonly source: string;
+}
+
+/**
+ * What is assumed where a part states nothing. Each can be set for a rig; the source says how far to
+ * trust the default.
+ */
+export const assumptions = {
+  torqueThumbNm: { value: 1.5, unit: 'N·m', source: 'estimate: a knurled screw turned by fingers' },
+  torqueCoinNm: { value: 2.5, unit: 'N·m', source: 'estimate: a slotted screw turned with a coin' },
+  torqueHexNm: { value: 4, unit: 'N·m', source: 'estimate: a short hex key in the fingers' },
+  nutFactor: {
+    value: 0.2,
+    unit: '',
+    source: 'usual nut factor K of dry steel threads in engineering handbooks',
+  },
+  frictionMetal: { value: 0.2, unit: '', source: 'estimate: dry metal on metal' },
+  frictionRubber: { value: 0.5, unit: '', source: 'estimate: rubber pad on metal' },
+  contactOuterMm: { value: 9, unit: 'mm', source: 'estimate: a common small mating face' },
+  contactInnerMm: { value: 3.3, unit: 'mm', source: 'estimate: the edge of a ¼″ hole' },
+  handForceN: { value: 25, unit: 'N', source: 'estimate: a hand at the farthest grip' },
+  focusForceN: { value: 5, unit: 'N', source: 'estimate: a hand at a focus ring or drive' },
+  knockForceN: { value: 40, unit: 'N', source: 'estimate: a knock at the farthest point on a tripod' },
+  walkingG: { value: 0.5, unit: 'g', source: 'estimate: jolt of a walking operator' },
+  runningG: { value: 1, unit: 'g', source: 'estimate: jolt of a running operator' },
+  engageQuarterMm: {
+    value: 4,
+    unit: 'mm',
+    source: 'estimate: three turns of a 20-per-inch thread are 3.8 mm',
+  },
+  engageThreeEighthsMm: {
+    value: 5.5,
+    unit: 'mm',
+    source: 'estimate: three and a half turns of a 16-per-inch thread are 5.6 mm',
+  },
+} as const satisfies Readonly<Record<string, Assumption>>;
+
+export type SettingName = keyof typeof assumptions;
+
+const names = Object.keys(assumptions) as [SettingName, ...SettingName[]];
+
+/** The figures an owner has set in place of the assumed ones. */
+export const Settings = z.partialRecord(z.enum(names), z.number().positive().max(10_000));
+export type Settings = z.infer<typeof Settings>;
+
+/** The figure that holds for this rig: the owner's where set, the assumed one otherwise. */
+export function measureSetting(settings: Settings | undefined, name: SettingName): number {
+  return settings?.[name] ?? assumptions[name].value;
+}

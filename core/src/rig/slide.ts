@@ -1,0 +1,34 @@
+import type { Mount } from '../part/index.js';
+
+/** Along which mount a joint slides, and where it may stand with the whole clamp on. */
+export interface SlideRange {
+  readonly along: 'parent' | 'child';
+  /** Least and greatest `slideMm`; `fromMm > toMm` where the clamp is longer than the rail. */
+  readonly fromMm: number;
+  readonly toMm: number;
+  /** The stretch that the clamp takes, centred on `slideMm`. */
+  readonly clampMm: number;
+  readonly stepMm: number | undefined;
+}
+
+/** The slide of a joint between two mounts, or undefined where neither has length. */
+export function measureSlideRange(parent: Mount, child: Mount): SlideRange | undefined {
+  const along = parent.lengthwise ? 'parent' : child.lengthwise ? 'child' : undefined;
+  if (!along) return undefined;
+  const rail = (along === 'parent' ? parent : child).lengthwise!;
+  const clampMm = (along === 'parent' ? child : parent).clampLengthMm ?? 0;
+  return {
+    along,
+    fromMm: rail.fromMm + clampMm / 2,
+    toMm: rail.toMm - clampMm / 2,
+    clampMm,
+    stepMm: rail.stepMm,
+  };
+}
+
+/** The nearest slide the joint can take: within its range, on its notches; the middle of a rail too short. */
+export function toAllowedSlideMm(range: SlideRange, slideMm: number): number {
+  if (range.fromMm > range.toMm) return (range.fromMm + range.toMm) / 2;
+  const stepped = range.stepMm ? Math.round(slideMm / range.stepMm) * range.stepMm : slideMm;
+  return Math.min(range.toMm, Math.max(range.fromMm, stepped));
+}

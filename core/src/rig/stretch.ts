@@ -1,0 +1,59 @@
+import type { Mount } from '../part/index.js';
+import { tolerances } from '../units/index.js';
+import type { Assembly, PlacedItem, PlacedJoint } from './assembly.js';
+
+/** A piece of a lengthwise mount, in mm from its origin along its axis. */
+export interface Stretch {
+  readonly fromMm: number;
+  readonly toMm: number;
+}
+
+/** A piece that a clamp takes. */
+export interface TakenStretch extends Stretch {
+  readonly jointId: string;
+}
+
+/** What one mount of an item holds. */
+export interface Occupancy {
+  readonly joints: readonly PlacedJoint[];
+  /** Only for lengthwise mounts, sorted by place. */
+  readonly taken: readonly TakenStretch[];
+  readonly free: readonly Stretch[];
+}
+
+/** Which joints use a mount, whichever end of the joint it is. */
+export function listJointsAt(
+  assembly: Assembly,
+  itemId: string,
+  mountId: string,
+): readonly PlacedJoint[] {
+  const own = assembly.byId.get(itemId)?.carriedBy;
+  const carried = (assembly.carriedBy.get(itemId) ?? []).filter((j) => j.parentMount.id === mountId);
+  return own && own.childMount.id === mountId ? [own, ...carried] : carried;
+}
+
+/**
+ * What a mount of an item holds, and for a lengthwise one which stretches are taken and free. Stretches
+ * that only touch leave no free piece between them.
+ */
+export function measureOccupancy(assembly: Assembly, placed: PlacedItem, mount: Mount): Occupancy {
+  const joints = listJointsAt(assembly, placed.item.id, mount.id);
+  if (!mount.lengthwise) return { joints, taken: [], free: [] };
+  const taken = joints
+    .flatMap((j): TakenStretch[] => {
+      const half = (j.slide?.clampMm ?? 0) / 2;
+      const { slideMm, id } = j.joint;
+      return [{ fromMm: slideMm - half, toMm: slideMm + half, jointId: id }];
+    })
+    .sort((a, b) => a.fromMm - b.fromMm || (a.jointId < b.jointId ? -1 : 1));
+  const free: Stretch[] = [];
+  let at = mount.lengthwise.fromMm;
+  for (const piece of taken) {
+    if (piece.fromMm - at > tolerances.lengthMm) free.push({ fromMm: at, toMm: piece.fromMm });
+    at = Math.max(at, piece.toMm);
+  }
+  if (mount.lengthwise.toMm - at > tolerances.lengthMm) {
+    free.push({ fromMm: at, toMm: mount.lengthwise.toMm });
+  }
+  return { joints, taken, free };
+}

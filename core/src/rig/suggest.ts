@@ -1,0 +1,84 @@
+import { measureMate, mountKinds, type Mate, type Mount, type Part } from '../part/index.js';
+import { compose, createRotation, invert, rotate, type Placement } from '../placement/index.js';
+import { toRad } from '../units/index.js';
+import { partFromMount, rigFromMount, type Assembly, type PlacedItem } from './assembly.js';
+import { measureSlideRange, toAllowedSlideMm } from './slide.js';
+import { measureOccupancy } from './stretch.js';
+
+const quarterTurns = [0, 90, 180, 270];
+
+/** The turns, in degrees, that are worth offering for a joint: at most sixty, its own steps where it has them. */
+export function listTurnsDeg(mate: Mate, parent: Mount, child: Mount): number[] {
+  if (mate.state !== 'mates') return quarterTurns;
+  const stated = child.turnsDeg ?? parent.turnsDeg;
+  if (stated) return [...stated];
+  if (mate.turns === 'fixed') return [0];
+  if (mate.turns === 'half') return [0, 180];
+  if (mate.turns === 'free' || mate.turns === 'quarter') return quarterTurns;
+  const { stepDeg } = mate.turns;
+  // Like teeth meet tip to gap: at odd multiples of half a step, shifted by the two phases.
+  const phase = (parent.toothPhaseDeg ?? 0) + (child.toothPhaseDeg ?? 0);
+  const count = Math.round(360 / stepDeg);
+  return Array.from({ length: count }, (_, i) => (i + 0.5) * stepDeg + phase);
+}
+
+/** The turn among those allowed at which the child stands most upright and looks most forward. */
+export function suggestTurnDeg(parent: PlacedItem, parentMount: Mount, child: Mount): number {
+  const mate = measureMate(parentMount, child);
+  const rigFromParent = rigFromMount(parent, parentMount);
+  const flip: Placement = { rotation: createRotation([1, 0, 0], Math.PI), originMm: [0, 0, 0] };
+  let best = 0;
+  let bestScore = -Infinity;
+  for (const turnDeg of listTurnsDeg(mate, parentMount, child)) {
+    const turn = { rotation: createRotation([0, 0, 1], toRad(turnDeg)), originMm: [0, 0, 0] as const };
+    const rigFromChild = compose(
+      compose(compose(rigFromParent, turn), flip),
+      invert(partFromMount(child)),
+    );
+    const score =
+      2 * rotate(rigFromChild.rotation, [0, 0, 1])[2] + rotate(rigFromChild.rotation, [1, 0, 0])[0];
+    if (score > bestScore + 1e-9) {
+      best = turnDeg;
+      bestScore = score;
+    }
+  }
+  return best;
+}
+
+/**
+ * Where a new part goes on a lengthwise mount: in the free stretch nearest the middle that takes its
+ * clamp. Undefined where there is no room; 0 where neither mount has length.
+ */
+export function suggestSlideMm(
+  assembly: Assembly,
+  parent: PlacedItem,
+  parentMount: Mount,
+  child: Mount,
+): number | undefined {
+  const range = measureSlideRange(parentMount, child);
+  if (!range) return 0;
+  if (range.fromMm > range.toMm) return undefined;
+  if (range.along === 'child') return toAllowedSlideMm(range, 0);
+  const middle = (parentMount.lengthwise!.fromMm + parentMount.lengthwise!.toMm) / 2;
+  let best: number | undefined;
+  for (const free of measureOccupancy(assembly, parent, parentMount).free) {
+    const low = free.fromMm + range.clampMm / 2;
+    const high = free.toMm - range.clampMm / 2;
+    if (low > high) continue;
+    const place = Math.min(high, Math.max(low, middle));
+    if (best === undefined || Math.abs(place - middle) < Math.abs(best - middle)) best = place;
+  }
+  return best;
+}
+
+/** The mounts of a part that mate with a given one, the one it is usually carried by first. */
+export function listMatingMounts(part: Part, parentMount: Mount): Mount[] {
+  return part.mounts
+    .filter((m) => measureMate(parentMount, m).state === 'mates')
+    .sort((a, b) => Number(b.carrier ?? false) - Number(a.carrier ?? false));
+}
+
+/** The label of a mount: its own name, or its standard's. */
+export function nameMount(mount: Mount): string {
+  return mount.name ?? mountKinds[mount.kind].label;
+}

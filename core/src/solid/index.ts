@@ -1,0 +1,4 @@
+export * from './schema.js';
+export * from './frame.js';
+export * from './measure.js';
+export * from './project.js';

@@ -1,0 +1,182 @@
+import type { Brief } from '../brief/index.js';
+import { createFinding, type Finding } from '../finding/index.js';
+import type { Part, PartBook } from '../part/index.js';
+import { listCarried, type Assembly, type Edit, type KitItem } from '../rig/index.js';
+import { convertMoney, type ExchangeRate, type Money } from '../units/index.js';
+
+/** What one wished part costs, and where that price is from. */
+export interface SpendLine {
+  readonly itemId: string;
+  readonly partId: string;
+  /** In the brief's currency. */
+  readonly price: Money;
+  /** The seller of the best offer, or undefined for the list price. */
+  readonly seller: string | undefined;
+  readonly on: string | undefined;
+  /** The price as it was stated, where it was in another currency. */
+  readonly converted: Money | undefined;
+}
+
+/** The answer to "what does it cost and weigh?". */
+export interface Spend {
+  readonly toSpend: Money;
+  readonly lines: readonly SpendLine[];
+  /** Wished for without a price: the sum leaves them out. */
+  readonly unpriced: readonly string[];
+  /** Priced in a currency for which the brief has no rate: left out as well. */
+  readonly withoutRate: readonly { readonly itemId: string; readonly price: Money }[];
+  readonly limit: Money | undefined;
+  readonly carriedG: number;
+  readonly carryLimitG: number | undefined;
+  readonly unweighed: readonly string[];
+}
+
+interface Price {
+  readonly price: Money;
+  readonly stated: Money;
+  readonly seller: string | undefined;
+  readonly on: string | undefined;
+}
+
+/** The cheapest of a part's list price and offers, in a currency; ties keep the list price, then the newer offer. */
+export function findBestPrice(
+  part: Part,
+  currency: string,
+  rates: readonly ExchangeRate[],
+): Price | undefined {
+  const all = [
+    ...(part.price ? [{ stated: part.price, seller: undefined, on: undefined }] : []),
+    ...[...(part.offers ?? [])]
+      .sort((a, b) => (a.on < b.on ? 1 : -1))
+      .map((o) => ({ stated: o.price, seller: o.seller as string | undefined, on: o.on as string | undefined })),
+  ];
+  let best: Price | undefined;
+  for (const one of all) {
+    const price = convertMoney(one.stated, currency, rates);
+    if (price && (!best || price.minor < best.price.minor)) best = { ...one, price };
+  }
+  return best;
+}
+
+/** Grams in the hands: all parts of the setup but what stands on the ground or is worn. */
+function measureCarriedG(assembly: Assembly): number {
+  const worn = new Set(assembly.setup.worn ?? []);
+  return assembly.items.reduce(
+    (sum, p) =>
+      p.part.kind === 'support' || worn.has(p.item.id) ? sum : sum + (p.mass?.massG ?? 0),
+    0,
+  );
+}
+
+/** Money still to spend on the whole rig, and grams carried in this setup. */
+export function measureSpend(assembly: Assembly, brief: Brief, parts: PartBook): Spend {
+  const { currency } = brief;
+  const rates = brief.rates ?? [];
+  const lines: SpendLine[] = [];
+  const unpriced: string[] = [];
+  const withoutRate: { itemId: string; price: Money }[] = [];
+  for (const item of assembly.rig.kit) {
+    if (item.owned) continue;
+    const part = parts.get(item.partId);
+    if (!part) continue;
+    const best = findBestPrice(part, currency, rates);
+    if (best) {
+      lines.push({
+        itemId: item.id,
+        partId: part.id,
+        price: best.price,
+        seller: best.seller,
+        on: best.on,
+        converted: best.stated.currency === currency ? undefined : best.stated,
+      });
+    } else if (part.price) withoutRate.push({ itemId: item.id, price: part.price });
+    else unpriced.push(item.id);
+  }
+  const limit = brief.limits.spend && convertMoney(brief.limits.spend, currency, rates);
+  return {
+    toSpend: { minor: lines.reduce((sum, l) => sum + l.price.minor, 0), currency },
+    lines,
+    unpriced,
+    withoutRate,
+    limit,
+    carriedG: measureCarriedG(assembly),
+    carryLimitG: brief.limits.carryG,
+    unweighed: assembly.unweighed.map((p) => p.item.id),
+  };
+}
+
+interface LeaveOut {
+  readonly itemId: string;
+  readonly value: number;
+}
+
+/**
+ * The single branches to leave out that bring a sum under its limit, the smallest first, at most two.
+ * Body and lenses stay: without them there is no picture.
+ */
+function listLeaveOuts(assembly: Assembly, over: number, valueOf: (item: KitItem) => number): Edit[] {
+  const options: LeaveOut[] = assembly.items
+    .filter((p) => p.carriedBy)
+    .map((p) => ({ p, branch: listCarried(assembly, p.item.id) }))
+    .filter(({ branch }) => branch.every((b) => b.part.kind !== 'lens'))
+    .map(({ p, branch }) => ({
+      itemId: p.item.id,
+      value: branch.reduce((sum, b) => sum + valueOf(b.item), 0),
+    }));
+  return options
+    .filter((o) => o.value >= over)
+    .sort((a, b) => a.value - b.value || (a.itemId < b.itemId ? -1 : 1))
+    .slice(0, 2)
+    .map((o) => ({ type: 'remove-item', setupId: assembly.setup.id, itemId: o.itemId }));
+}
+
+/** Over the money or the carry-weight limit, and prices that the sum leaves out. */
+export function findSpendFindings(assembly: Assembly, spend: Spend): Finding[] {
+  const findings: Finding[] = [];
+  const { limit, toSpend } = spend;
+  if (limit && toSpend.minor > limit.minor) {
+    const prices = new Map(spend.lines.map((l) => [l.itemId, l.price.minor]));
+    findings.push(
+      createFinding(
+        'over-spend',
+        'risk',
+        { items: spend.lines.map((l) => l.itemId), key: 'rig' },
+        { toSpend, limit },
+        listLeaveOuts(assembly, toSpend.minor - limit.minor, (i) => prices.get(i.id) ?? 0),
+      ),
+    );
+  }
+  if (spend.carryLimitG !== undefined && spend.carriedG > spend.carryLimitG) {
+    findings.push(
+      createFinding(
+        'over-carry',
+        'risk',
+        { items: [assembly.setup.body], key: 'rig' },
+        {
+          massG: spend.carriedG,
+          limitG: spend.carryLimitG,
+          atLeast: spend.unweighed.length > 0,
+        },
+        listLeaveOuts(
+          assembly,
+          spend.carriedG - spend.carryLimitG,
+          (i) => assembly.byId.get(i.id)?.mass?.massG ?? 0,
+        ),
+      ),
+    );
+  }
+  for (const itemId of spend.unpriced) {
+    findings.push(createFinding('price-unknown', 'note', { items: [itemId] }, {}));
+  }
+  for (const { itemId, price } of spend.withoutRate) {
+    findings.push(
+      createFinding(
+        'price-without-rate',
+        'note',
+        { items: [itemId] },
+        { price, currency: toSpend.currency },
+      ),
+    );
+  }
+  return findings;
+}

@@ -1,0 +1,199 @@
+import { z } from 'zod';
+import { LocalId, Name, type KeepClear, type Part } from '../part/index.js';
+import { LengthMm, type Solid } from '../solid/index.js';
+import { along, box, mount, rod, socket, type Triple } from './pieces.js';
+import type { Made } from './recipe.js';
+
+/** What a shop page states about a camera body, in mm. */
+export const BodyFigures = z.strictObject({
+  widthMm: LengthMm,
+  heightMm: LengthMm,
+  depthMm: LengthMm,
+  /** Height of the optical axis above the underside. */
+  axisHeightMm: LengthMm,
+  /** From the optical axis to the left side. */
+  axisFromLeftMm: LengthMm,
+  gripDepthMm: z.number().min(0).max(200),
+  humpHeightMm: z.number().min(0).max(200),
+  mountFamily: Name,
+  mountRadiusMm: LengthMm,
+  cellFamily: Name,
+  /** The key that made-to-measure cages take. */
+  key: LocalId,
+  hdmi: z.enum(['hdmi-a', 'hdmi-c', 'hdmi-d']),
+  screen: z.enum(['side', 'fixed', 'none']),
+  shoeBearsG: z.number().positive().max(10_000).optional(),
+});
+export type BodyFigures = z.infer<typeof BodyFigures>;
+
+/** From the flange back to the front face: the lens mount stands proud by this much (estimate). */
+const mountProudMm = 4;
+
+/** Where the faces of a body are in the rig's frame: origin on the axis at the flange. */
+export function measureBodyFaces(f: BodyFigures) {
+  const front = -mountProudMm;
+  return {
+    front,
+    back: front - f.depthMm,
+    left: f.axisFromLeftMm,
+    right: f.axisFromLeftMm - f.widthMm,
+    bottom: -f.axisHeightMm,
+    shoulder: f.heightMm - f.humpHeightMm - f.axisHeightMm,
+    top: f.heightMm - f.axisHeightMm,
+    socketX: front - f.depthMm * 0.4,
+  };
+}
+
+/** A mirrorless or box body: shell, hand grip, finder hump, screen, dials, its sockets and its doors. */
+export function createBody(f: BodyFigures): Made {
+  const at = measureBodyFaces(f);
+  const gripWidth = Math.min(38, f.widthMm * 0.3);
+  const gripTop = at.shoulder - 3;
+  const solids: Solid[] = [
+    box('shell', [at.back, at.right, at.bottom], [at.front, at.left, at.shoulder], 'plastic', 9),
+    rod('mount-ring', [at.front, 0, 0], [0, 0, 0], f.mountRadiusMm, 'metal'),
+  ];
+  const mounts: Part['mounts'] = [
+    {
+      ...socket('bottom', 'quarter-20', [at.socketX, 0, at.bottom], [0, 0, -1], [1, 0, 0], {
+        depthMm: 5.5,
+        blind: true,
+        name: 'tripod socket',
+      }),
+      keys: [f.key],
+    },
+    mount('lens', 'lens-mount', 'body', [0, 0, 0], [1, 0, 0], [0, 0, 1], { family: f.mountFamily }),
+    mount('lug-left', 'strap-lug', 'lug', [at.front - 12, at.left, at.shoulder - 10], [0, 1, 0], [0, 0, 1]),
+    mount('lug-right', 'strap-lug', 'lug', [at.front - 12, at.right, at.shoulder - 10], [0, -1, 0], [0, 0, 1]),
+  ];
+  const keepClear: z.infer<typeof KeepClear>[] = [];
+  const movements: NonNullable<Part['movements']> = [];
+  const poses: NonNullable<Part['poses']> = [];
+  const grips: NonNullable<Part['grips']> = [];
+  const gripMiddle = at.right + gripWidth / 2;
+  if (f.gripDepthMm > 0) {
+    const gripFront = at.front + f.gripDepthMm;
+    solids.push(
+      box('grip', [at.front, at.right, at.bottom], [gripFront, at.right + gripWidth, gripTop], 'rubber', 12),
+      rod('record', [at.front + 4, gripMiddle, gripTop], [at.front + 4, gripMiddle, gripTop + 3], 5, 'metal'),
+    );
+    grips.push({
+      id: 'hand',
+      name: 'hand grip of the body',
+      use: 'carry',
+      place: 'side',
+      fromMm: [at.front + f.gripDepthMm / 2, gripMiddle, at.bottom + 8],
+      toMm: [at.front + f.gripDepthMm / 2, gripMiddle, gripTop - 8],
+      radiusMm: 18,
+      hand: 'right',
+      open: 'none',
+    });
+    keepClear.push({
+      id: 'record-room',
+      purpose: 'record-button',
+      shape: { type: 'cylinder', atMm: [at.front + 4, gripMiddle, gripTop + 14], axis: [0, 0, 1], radiusMm: 9, lengthMm: 22 },
+    });
+  }
+  const doorLeaf = Math.min(34, f.depthMm - 8);
+  const cellTop = at.bottom + Math.min(48, f.heightMm * 0.55);
+  mounts.push(
+    mount('cell', 'cell-bay', 'body', [at.back + f.depthMm / 2, gripMiddle, cellTop], [0, 0, -1], [1, 0, 0], {
+      family: f.cellFamily,
+    }),
+  );
+  keepClear.push({
+    id: 'cell-door',
+    purpose: 'battery-door',
+    // The leaf lies in the underside, hinged towards the lens, and swings down and forward.
+    shape: {
+      type: 'sector',
+      atMm: [at.back + 4, gripMiddle, at.bottom],
+      hinge: [0, 1, 0],
+      shut: [1, 0, 0],
+      sweepDeg: 110,
+      radiusMm: doorLeaf,
+      widthMm: 30,
+    },
+  });
+  keepClear.push({
+    id: 'card-door',
+    purpose: 'card-door',
+    shape: {
+      type: 'sector',
+      atMm: [at.back + 6, at.right, (at.bottom + at.shoulder) / 2],
+      hinge: [0, 0, 1],
+      shut: [1, 0, 0],
+      sweepDeg: 100,
+      radiusMm: 28,
+      widthMm: 44,
+    },
+  });
+  if (f.humpHeightMm > 0) {
+    solids.push(
+      box('hump', [at.back - 2, -24, at.shoulder], [at.front - 6, 24, at.top - 3], 'plastic', 8),
+      box('eyepiece', [at.back - 14, -17, at.shoulder - 2], [at.back - 2, 17, at.top - 8], 'rubber', 5),
+    );
+  }
+  const shoeZ = f.humpHeightMm > 0 ? at.top : at.shoulder;
+  const shoeX = at.back + f.depthMm * 0.45;
+  solids.push(box('shoe-block', [shoeX - 9, -10, shoeZ - 3], [shoeX + 9, 10, shoeZ], 'metal'));
+  mounts.push(
+    mount('shoe', 'hot-shoe', 'shoe', [shoeX, 0, shoeZ], [0, 0, 1], [1, 0, 0], {
+      lengthwise: along([1, 0, 0], 18),
+      ...(f.shoeBearsG ? { bears: { massG: f.shoeBearsG } } : {}),
+    }),
+  );
+  const dialY = at.right + gripWidth * 0.9;
+  solids.push(
+    rod('dial', [at.back + 16, dialY, at.shoulder], [at.back + 16, dialY, at.shoulder + 6], 8, 'metal'),
+    rod('wheel', [at.back + 14, dialY - 20, at.shoulder], [at.back + 14, dialY - 20, at.shoulder + 4], 7, 'metal'),
+  );
+  if (f.screen !== 'none') {
+    const hinge: Triple = [at.back - 1, at.left - 6, (at.bottom + at.shoulder) / 2 - 4];
+    const width = Math.min(76, f.widthMm - gripWidth - 14);
+    const half = Math.min(27, (at.shoulder - at.bottom) / 2 - 6);
+    solids.push(
+      box('screen', [at.back - 5, hinge[1] - width, hinge[2] - half], [at.back, hinge[1], hinge[2] + half], 'screen', 3),
+    );
+    if (f.screen === 'side') {
+      movements.push({
+        id: 'swing',
+        name: 'screen swung out',
+        type: 'turn',
+        originMm: hinge,
+        axis: [0, 0, -1],
+        from: 0,
+        to: 180,
+        rest: 0,
+        carries: ['screen'],
+      });
+      poses.push({ id: 'shut', name: 'screen shut', at: { swing: 0 } }, { id: 'out', name: 'screen out', at: { swing: 180 } });
+      keepClear.push({
+        id: 'screen-swing',
+        purpose: 'screen-swing',
+        shape: { type: 'sector', atMm: hinge, hinge: [0, 0, -1], shut: [0, -1, 0], sweepDeg: 180, radiusMm: width, widthMm: 2 * half },
+      });
+    }
+  }
+  const portX = at.back + 14;
+  const port = (id: string, connector: 'usb-c' | 'jack-3.5' | typeof f.hdmi, z: number) => ({
+    id,
+    connector,
+    originMm: [portX, at.left, z] as Triple,
+    normal: [0, 1, 0] as Triple,
+  });
+  return {
+    solids,
+    mounts,
+    keepClear,
+    movements,
+    poses,
+    grips,
+    ports: [
+      { ...port('hdmi', f.hdmi, -4), direction: 'out', carries: ['video', 'audio'], wear: f.hdmi === 'hdmi-d' ? 'fragile' : 'ordinary' },
+      { ...port('usb', 'usb-c', -18), direction: 'both', carries: ['power', 'data'] },
+      { ...port('mic', 'jack-3.5', 16), direction: 'in', carries: ['audio'] },
+      { ...port('phones', 'jack-3.5', 8), direction: 'out', carries: ['audio'] },
+    ],
+  };
+}

@@ -1,0 +1,81 @@
+import { z } from 'zod';
+import { Name } from '../part/index.js';
+import { LengthMm, type Solid } from '../solid/index.js';
+import { cone, mount, rod } from './pieces.js';
+import type { Made } from './recipe.js';
+
+/** What a shop page states about a lens, in mm. */
+export const LensFigures = z.strictObject({
+  lengthMm: LengthMm,
+  diameterMm: LengthMm,
+  frontDiameterMm: LengthMm,
+  filterMm: LengthMm,
+  mountFamily: Name,
+  mountRadiusMm: LengthMm,
+  /** How far the front comes out when zoomed. */
+  extendsMm: z.number().min(0).max(300).optional(),
+  gearRing: z.boolean().optional(),
+});
+export type LensFigures = z.infer<typeof LensFigures>;
+
+/** A lens: barrel, rings and front, its thread, its ring for clamps, and its gear where it has one. */
+export function createLens(f: LensFigures): Made {
+  const l = f.lengthMm;
+  const base = f.mountRadiusMm;
+  const wide = f.diameterMm / 2;
+  const front = f.frontDiameterMm / 2;
+  const at = (share: number) => share * l;
+  const solids: Solid[] = [
+    rod('bayonet', [0, 0, 0], [at(0.07), 0, 0], base, 'metal'),
+    cone('barrel', [at(0.07), 0, 0], [at(0.34), 0, 0], base * 0.97, wide * 0.96, 'metal'),
+    rod('focus-ring', [at(0.34), 0, 0], [at(0.56), 0, 0], wide, f.gearRing ? 'metal' : 'rubber'),
+    rod('collar', [at(0.56), 0, 0], [at(0.62), 0, 0], wide * 0.95, 'metal'),
+    rod('zoom-ring', [at(0.62), 0, 0], [at(0.84), 0, 0], wide * 0.99, 'rubber'),
+    rod('front', [at(0.84), 0, 0], [at(0.97), 0, 0], front * 0.98, 'metal'),
+    rod('rim', [at(0.97), 0, 0], [l, 0, 0], front, 'metal'),
+    rod('glass', [l, 0, 0], [l + 0.4, 0, 0], Math.min(f.filterMm / 2, front) * 0.86, 'glass', {
+      massG: 1,
+    }),
+  ];
+  const moving = ['front', 'rim', 'glass', 'thread', 'ring'];
+  return {
+    solids,
+    mounts: [
+      mount('rear', 'lens-mount', 'lens', [0, 0, 0], [-1, 0, 0], [0, 0, 1], {
+        family: f.mountFamily,
+        carrier: true,
+        fastening: { tool: 'none', seconds: 5 },
+      }),
+      mount('thread', 'front-thread', 'female', [l, 0, 0], [1, 0, 0], [0, 0, 1], { sizeMm: f.filterMm }),
+      mount('ring', 'clamp-ring', 'ring', [l, 0, 0], [1, 0, 0], [0, 0, 1], { sizeMm: f.frontDiameterMm }),
+      ...(f.gearRing
+        ? [mount('gear', 'gear-08', 'ring', [at(0.45), 0, wide], [0, 0, 1], [1, 0, 0])]
+        : []),
+    ],
+    movements: f.extendsMm
+      ? [
+          {
+            id: 'zoom',
+            name: 'zoom drawn out',
+            type: 'shift',
+            originMm: [at(0.84), 0, 0],
+            axis: [1, 0, 0],
+            from: 0,
+            to: f.extendsMm,
+            rest: 0,
+            carries: moving,
+          },
+        ]
+      : [],
+    grips: [
+      {
+        id: 'focus',
+        name: 'focus ring',
+        use: 'focus',
+        place: 'under',
+        fromMm: [at(0.36), wide, 0],
+        toMm: [at(0.54), wide, 0],
+      },
+    ],
+  };
+}

@@ -1,0 +1,116 @@
+import { z } from 'zod';
+import type { Mount } from '../part/index.js';
+import { LengthMm } from '../solid/index.js';
+import { box, createBase, mount, rod, screw, socket } from './pieces.js';
+import type { Made } from './recipe.js';
+
+/** What a shop page states about a monitor. */
+export const MonitorFigures = z.strictObject({
+  diagonalIn: z.number().positive().max(60),
+  widthMm: LengthMm,
+  heightMm: LengthMm,
+  depthMm: LengthMm,
+  /** Whether the socket below has holes for locating pins. */
+  pinHoles: z.boolean(),
+  cellPlate: z.boolean(),
+});
+export type MonitorFigures = z.infer<typeof MonitorFigures>;
+
+/** A monitor that looks back at the operator. Origin at the socket in its underside. */
+export function createMonitor(f: MonitorFigures): Made {
+  const [w, h, d] = [f.widthMm / 2, f.heightMm, f.depthMm / 2];
+  // A 16:9 picture: width is diagonal · 16 ∕ √(16² + 9²).
+  const pictureWidth = Math.min(f.diagonalIn * 25.4 * 0.8716, f.widthMm - 4) / 2;
+  const pictureHeight = Math.min(f.diagonalIn * 25.4 * 0.4903, f.heightMm - 4) / 2;
+  const holes = { holes: f.pinHoles, depthMm: 7, blind: true };
+  const mounts: Mount[] = [
+    { ...socket('bottom', 'quarter-20', [0, 0, 0], [0, 0, -1], [1, 0, 0], holes), carrier: true, name: 'socket below' },
+    { ...socket('top', 'quarter-20', [0, 0, h], [0, 0, 1], [1, 0, 0], { ...holes, holes: false }), name: 'socket above' },
+    { ...socket('side', 'quarter-20', [0, -w, h / 2], [0, -1, 0], [1, 0, 0], { ...holes, holes: false }), name: 'socket at the right edge' },
+  ];
+  if (f.cellPlate) {
+    mounts.push(mount('cell', 'l-series', 'plate', [d, 0, h * 0.5], [1, 0, 0], [0, 0, 1], { name: 'battery plate behind' }));
+  }
+  return {
+    solids: [
+      box('case', [-d, -w, 0], [d, w, h], 'plastic', 5),
+      box('picture', [-d - 0.6, -pictureWidth, h / 2 - pictureHeight], [-d, pictureWidth, h / 2 + pictureHeight], 'screen', 1, { massG: 1 }),
+      rod('knob', [-d - 3, w - 8, h - 7], [-d, w - 8, h - 7], 3.5, 'metal', { massG: 1 }),
+    ],
+    mounts,
+    ports: [
+      { id: 'hdmi-in', connector: 'hdmi-a', direction: 'in', carries: ['video', 'audio'], originMm: [0, w, h * 0.35], normal: [0, 1, 0] },
+      { id: 'power-in', connector: 'barrel', direction: 'in', carries: ['power'], originMm: [0, w, h * 0.65], normal: [0, 1, 0], power: { minV: 7, maxV: 17 } },
+    ],
+    grips: [
+      { id: 'left-edge', name: 'left edge', use: 'adjust', place: 'other', fromMm: [0, w, 0], toMm: [0, w, h] },
+      { id: 'right-edge', name: 'right edge', use: 'adjust', place: 'other', fromMm: [0, -w, 0], toMm: [0, -w, h] },
+    ],
+  };
+}
+
+/** What a shop page states about a small arm or tilt head. */
+export const ArmFigures = z.strictObject({
+  heightMm: LengthMm,
+  base: z.enum(['cold-shoe', 'quarter', 'quarter-pins', 'nato']),
+  /** What carries the device: a plain screw, or one with pins. */
+  head: z.enum(['plain', 'pins']),
+  headTool: z.enum(['thumb', 'coin', 'hex-4']),
+  headScrewMm: LengthMm,
+  /** Radius of the face that the device presses on. */
+  headRadiusMm: LengthMm,
+  rubber: z.boolean(),
+  holdsNm: z.number().positive().max(100).optional(),
+});
+export type ArmFigures = z.infer<typeof ArmFigures>;
+
+/** A short arm with a tilting head. Origin at its base. */
+export function createArm(f: ArmFigures): Made {
+  const knuckle = f.heightMm * 0.5;
+  return {
+    solids: [
+      box('foot', [-10, -10, 0], [10, 10, 7], 'metal', 1),
+      rod('neck', [0, 0, 7], [0, 0, knuckle], 7, 'metal'),
+      rod('knuckle', [0, -11, knuckle], [0, 11, knuckle], 8, 'metal'),
+      rod('upper', [0, 0, knuckle], [0, 0, f.heightMm - 5], 6.5, 'metal'),
+      rod('plate', [0, 0, f.heightMm - 5], [0, 0, f.heightMm], f.headRadiusMm, f.rubber ? 'rubber' : 'metal'),
+    ],
+    mounts: [
+      createBase(f.base, [0, 0, -1], [1, 0, 0], { clampMm: 24 }),
+      screw('head', 'quarter-20', [0, 0, f.heightMm], [0, 0, 1], [1, 0, 0], {
+        lengthMm: f.headScrewMm,
+        tool: f.headTool,
+        pins: f.head === 'pins',
+        lining: f.rubber ? 'rubber' : 'metal',
+        padRadiusMm: f.headRadiusMm,
+        name: 'head',
+      }),
+    ],
+    movements: [
+      {
+        id: 'swivel',
+        name: 'head swivelled',
+        type: 'turn',
+        originMm: [0, 0, knuckle],
+        axis: [0, 0, 1],
+        from: -180,
+        to: 180,
+        rest: 0,
+        carries: ['knuckle', 'upper', 'plate', 'head'],
+      },
+      {
+        id: 'tilt',
+        name: 'head tilted',
+        type: 'turn',
+        originMm: [0, 0, knuckle],
+        axis: [0, 1, 0],
+        from: -90,
+        to: 90,
+        rest: 0,
+        carries: ['upper', 'plate', 'head'],
+        after: 'swivel',
+        ...(f.holdsNm ? { holdsNm: f.holdsNm } : {}),
+      },
+    ],
+  };
+}

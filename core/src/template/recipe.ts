@@ -1,0 +1,160 @@
+import { z } from 'zod';
+import { Mount, Name, Note, Offer, Part, PartId, PartKind, Serves, type PartBook } from '../part/index.js';
+import { Money } from '../units/index.js';
+import { BodyFigures, createBody } from './body.js';
+import { CageFigures, createCage } from './cage.js';
+import { createSideGrip, createTopHandle, SideGripFigures, TopHandleFigures } from './grip.js';
+import { createLens, LensFigures } from './lens.js';
+import { ArmFigures, createArm, createMonitor, MonitorFigures } from './monitor.js';
+import {
+  BatteryFigures,
+  createBattery,
+  createMicrophone,
+  createPlate,
+  MicrophoneFigures,
+  createRods,
+  PlateFigures,
+  RodsFigures,
+} from './small.js';
+
+/** What a template makes: the shape of a part and all that hangs on its shape. */
+export type Made = Pick<Part, 'solids' | 'mounts'> &
+  Partial<Pick<Part, 'keepClear' | 'ports' | 'movements' | 'poses' | 'grips'>>;
+
+const facts = {
+  id: PartId,
+  name: Name,
+  maker: Name.optional(),
+  note: Note.optional(),
+  kind: PartKind.optional(),
+  massG: Part.shape.massG,
+  price: Money.optional(),
+  offers: z.array(Offer).max(100).optional(),
+  serves: z.array(Serves).max(20).optional(),
+  inBox: z.array(Name).max(60).optional(),
+  finish: Name.optional(),
+  homeMade: z.boolean().optional(),
+  /** What the template got wrong: mounts by id, replaced field by field, or taken away. */
+  corrections: z
+    .strictObject({
+      mounts: z.record(z.string(), z.record(z.string(), z.unknown())).optional(),
+      addMounts: z.array(Mount).max(60).optional(),
+      without: z.array(z.string()).max(60).optional(),
+    })
+    .optional(),
+};
+
+/** Figures of a cage as written in a catalogue: the body it is made for by its id. */
+const CageRecipeFigures = CageFigures.omit({ around: true }).extend({ body: PartId });
+
+/** One line of a catalogue: a template, what a shop page states, and corrections. */
+export const Recipe = z.discriminatedUnion('template', [
+  z.strictObject({ ...facts, template: z.literal('body'), figures: BodyFigures }),
+  z.strictObject({ ...facts, template: z.literal('lens'), figures: LensFigures }),
+  z.strictObject({ ...facts, template: z.literal('cage'), figures: CageRecipeFigures }),
+  z.strictObject({ ...facts, template: z.literal('top-handle'), figures: TopHandleFigures }),
+  z.strictObject({ ...facts, template: z.literal('side-grip'), figures: SideGripFigures }),
+  z.strictObject({ ...facts, template: z.literal('monitor'), figures: MonitorFigures }),
+  z.strictObject({ ...facts, template: z.literal('arm'), figures: ArmFigures }),
+  z.strictObject({ ...facts, template: z.literal('microphone'), figures: MicrophoneFigures }),
+  z.strictObject({ ...facts, template: z.literal('battery'), figures: BatteryFigures }),
+  z.strictObject({ ...facts, template: z.literal('plate'), figures: PlateFigures }),
+  z.strictObject({ ...facts, template: z.literal('rods'), figures: RodsFigures }),
+]);
+export type Recipe = z.infer<typeof Recipe>;
+
+function make(recipe: Recipe, bodies: ReadonlyMap<string, z.infer<typeof BodyFigures>>): Made {
+  switch (recipe.template) {
+    case 'body':
+      return createBody(recipe.figures);
+    case 'lens':
+      return createLens(recipe.figures);
+    case 'cage': {
+      const { body, ...figures } = recipe.figures;
+      const around = bodies.get(body);
+      if (!around) throw new RangeError(`${recipe.id}: figures.body: no body “${body}” is known`);
+      return createCage({ ...figures, around });
+    }
+    case 'top-handle':
+      return createTopHandle(recipe.figures);
+    case 'side-grip':
+      return createSideGrip(recipe.figures);
+    case 'monitor':
+      return createMonitor(recipe.figures);
+    case 'arm':
+      return createArm(recipe.figures);
+    case 'microphone':
+      return createMicrophone(recipe.figures);
+    case 'battery':
+      return createBattery(recipe.figures);
+    case 'plate':
+      return createPlate(recipe.figures);
+    case 'rods':
+      return createRods(recipe.figures);
+  }
+}
+
+function correct(made: Made, corrections: Recipe['corrections']): Made {
+  if (!corrections) return made;
+  const gone = new Set(corrections.without ?? []);
+  const keep = <T extends { id: string }>(list: T[] | undefined) => list?.filter((e) => !gone.has(e.id));
+  return {
+    ...made,
+    solids: keep(made.solids) ?? [],
+    mounts: [
+      ...(keep(made.mounts) ?? []).map((m) => ({ ...m, ...corrections.mounts?.[m.id] })),
+      ...(corrections.addMounts ?? []),
+    ],
+    ...(made.keepClear ? { keepClear: keep(made.keepClear) } : {}),
+    ...(made.ports ? { ports: keep(made.ports) } : {}),
+    ...(made.grips ? { grips: keep(made.grips) } : {}),
+  };
+}
+
+function withoutEmpty(part: Part): Part {
+  return Object.fromEntries(
+    Object.entries(part).filter(([, v]) => v !== undefined && !(Array.isArray(v) && v.length === 0)),
+  ) as Part;
+}
+
+/**
+ * The complete part that a recipe makes. What the shop page states is marked as from the sheet; the
+ * shape, which the template guessed from it, as a guess; what was corrected, as from the sheet again.
+ * Throws a RangeError or a ZodError that names the recipe where the figures make no valid part.
+ */
+export function createPart(
+  recipe: Recipe,
+  bodies: ReadonlyMap<string, z.infer<typeof BodyFigures>> = new Map(),
+): Part {
+  const { template, figures: _, corrections, ...stated } = recipe;
+  const made = correct(make(recipe, bodies), corrections);
+  const provenance: NonNullable<Part['provenance']> = {
+    ...(recipe.massG === undefined ? {} : { massG: 'sheet' }),
+    solids: 'guessed',
+    mounts: 'guessed',
+  };
+  for (const id of Object.keys(corrections?.mounts ?? {})) provenance[`mounts.${id}`] = 'sheet';
+  const kind: PartKind = recipe.kind ?? (template === 'rods' ? 'rod' : template);
+  return Part.parse({ ...withoutEmpty({ ...stated, kind, ...made, provenance }), mounts: made.mounts });
+}
+
+/** All parts of a catalogue written as recipes, by id. Throws with the recipe's id where one makes no valid part. */
+export function createCatalogue(recipes: readonly Recipe[]): PartBook {
+  const bodies = new Map(
+    recipes.flatMap((r) => (r.template === 'body' ? [[r.id, r.figures] as const] : [])),
+  );
+  const book = new Map<string, Part>();
+  for (const recipe of recipes) {
+    if (book.has(recipe.id)) throw new RangeError(`${recipe.id}: this id is already used above`);
+    try {
+      book.set(recipe.id, createPart(recipe, bodies));
+    } catch (error) {
+      if (error instanceof z.ZodError) {
+        const [issue] = error.issues;
+        throw new RangeError(`${recipe.id}: ${issue?.path.join('.')}: ${issue?.message}`);
+      }
+      throw error;
+    }
+  }
+  return book;
+}

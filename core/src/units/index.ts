@@ -1,0 +1,3 @@
+export * from './scalars.js';
+export * from './tolerances.js';
+export * from './money.js';

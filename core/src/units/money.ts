@@ -1,0 +1,51 @@
+import { z } from 'zod';
+
+/** An ISO 4217 code such as EUR. */
+export const Currency = z
+  .string()
+  .regex(/^[A-Z]{3}$/, 'a currency is three capital letters, such as EUR');
+
+/** An amount of money: whole minor units (cents) and the currency they are counted in. */
+export const Money = z.strictObject({
+  minor: z
+    .int('an amount is a whole number of minor units (cents)')
+    .min(0)
+    .max(1e12, 'an amount is at most 10 000 000 000.00'),
+  currency: Currency,
+});
+export type Money = z.infer<typeof Money>;
+
+/** What one unit of another currency is worth in the brief's, and of which day that is. */
+export const ExchangeRate = z.strictObject({
+  from: Currency,
+  to: Currency,
+  rate: z.number().positive().max(1e9),
+  on: z.iso.date(),
+});
+export type ExchangeRate = z.infer<typeof ExchangeRate>;
+
+/** How many digits a currency's minor unit has: 2 for EUR, 0 for JPY, 3 for KWD; 2 where it is unknown. */
+export function measureMinorDigits(currency: string): number {
+  try {
+    const options = new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions();
+    return options.maximumFractionDigits ?? 2;
+  } catch {
+    return 2;
+  }
+}
+
+/**
+ * The same amount in another currency, rounded half up to its minor unit, or undefined when no rate
+ * is known. Rates are only used in the direction in which they are written.
+ */
+export function convertMoney(
+  amount: Money,
+  currency: string,
+  rates: readonly ExchangeRate[],
+): Money | undefined {
+  if (amount.currency === currency) return amount;
+  const rate = rates.find((r) => r.from === amount.currency && r.to === currency);
+  if (!rate) return undefined;
+  const scale = 10 ** (measureMinorDigits(currency) - measureMinorDigits(amount.currency));
+  return { minor: Math.round(amount.minor * rate.rate * scale), currency };
+}

@@ -1,0 +1,50 @@
+import type { Edit } from '../rig/index.js';
+import { sayDeg, sayMm } from './figures.js';
+import { sayHold, type Names } from './names.js';
+
+function saySlide(edit: Extract<Edit, { type: 'slide' }>, names: Names): string {
+  const joint = names.joint(edit.jointId);
+  const name = joint ? names.item(joint.child.item) : 'it';
+  const byMm = edit.slideMm - (joint?.slideMm ?? 0);
+  return `Slide ${name} by ${sayMm(byMm)}, to ${sayMm(edit.slideMm)}`;
+}
+
+/** What an edit does, as its button says it. */
+export function sayEdit(edit: Edit, names: Names): string {
+  const child = (jointId: string) => {
+    const joint = names.joint(jointId);
+    return joint ? names.item(joint.child.item) : 'it';
+  };
+  switch (edit.type) {
+    case 'add-part':
+      return `Fit ${names.part(edit.item.partId)}`;
+    case 'remove-item':
+      return `Leave out ${names.item(edit.itemId)}`;
+    case 'slide':
+      return saySlide(edit, names);
+    case 'turn':
+      return `Turn ${child(edit.jointId)} to ${sayDeg(edit.turnDeg)}`;
+    case 'move':
+      return `Move ${child(edit.jointId)} to ${names.mount(edit.parent.item, edit.parent.mount)} of ${names.item(edit.parent.item)}`;
+    case 'set-screw':
+      return `Use a screw of ${sayMm(edit.screwMm)}`;
+    case 'set-spacer':
+      return edit.spacerMm > 0 ? `Lay ${sayMm(edit.spacerMm)} of washers between` : 'Take the washers out';
+    case 'set-stance':
+      return `Set “${names.movement(edit.itemId, edit.movementId)}” of ${names.item(edit.itemId)} to ${edit.value}`;
+    case 'set-hold':
+      return `Hold it ${sayHold(edit.hold)}`;
+    case 'hold-at':
+      return `Hold ${names.item(edit.item)} ${sayMm(edit.alongMm)} along its grip`;
+    case 'swap-part':
+      return `Put ${names.part(edit.item.partId)} in place of ${names.item(edit.itemId)}`;
+    case 'set-item':
+      return `Change ${names.item(edit.item.id)}`;
+    case 'set-brief':
+      return 'Change the brief';
+    case 'rename':
+      return `Call it “${edit.name}”`;
+    case 'restore':
+      return `Go back to “${edit.rig.name}”`;
+  }
+}

@@ -1,0 +1,58 @@
+import { measureMinorDigits, toDeg, type Money } from '../units/index.js';
+
+const plain = (digits: number) =>
+  new Intl.NumberFormat('en-GB', { minimumFractionDigits: digits, maximumFractionDigits: digits });
+const formats = [plain(0), plain(1), plain(2)];
+
+/** A number with a fixed count of digits; never "-0", thousands set apart by a thin space. */
+export function sayNumber(value: number, digits: 0 | 1 | 2 = 0): string {
+  const text = formats[digits]!.format(value).replaceAll(',', '\u202f');
+  return /^-[0.]+$/.test(text) ? text.slice(1) : text.replace('-', '−');
+}
+
+/** "62 mm"; half millimetres keep their half. */
+export function sayMm(mm: number): string {
+  const rounded = Math.round(mm * 10) / 10;
+  return `${sayNumber(rounded, Number.isInteger(rounded) ? 0 : 1)} mm`;
+}
+
+/** "2 338 g". */
+export function sayG(massG: number): string {
+  return `${sayNumber(massG)} g`;
+}
+
+/** "1.56 N·m". */
+export function sayNm(momentNm: number): string {
+  return `${sayNumber(momentNm, 2)} N·m`;
+}
+
+/** "12.4°", from degrees. */
+export function sayDeg(deg: number): string {
+  return `${sayNumber(deg, 1)}°`;
+}
+
+/** "12.4°", from radians. */
+export function sayRad(rad: number): string {
+  return sayDeg(toDeg(rad));
+}
+
+/** "EUR 684.00", or "EUR 684" where there are no cents. */
+export function sayMoney(money: Money): string {
+  const digits = measureMinorDigits(money.currency);
+  const value = money.minor / 10 ** digits;
+  return `${money.currency} ${sayNumber(value, Number.isInteger(value) ? 0 : (Math.min(digits, 2) as 0 | 1 | 2))}`;
+}
+
+/** Tilt as people say it: "24.9° nose down", "0.8° nose up", "level". */
+export function sayTilt(tiltDeg: number): string {
+  const size = Math.abs(tiltDeg);
+  if (size < 0.05) return 'level';
+  return `${sayDeg(size)} nose ${tiltDeg > 0 ? 'down' : 'up'}`;
+}
+
+/** Lean as people say it: "1.9° to the left". */
+export function sayLean(leanDeg: number): string {
+  const size = Math.abs(leanDeg);
+  if (size < 0.05) return 'upright';
+  return `${sayDeg(size)} to the ${leanDeg > 0 ? 'left' : 'right'}`;
+}

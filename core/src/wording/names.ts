@@ -1,0 +1,95 @@
+import { mountKinds, type Mount, type MountKind, type PartBook, type Tool } from '../part/index.js';
+import { nameItem, nameMount, type Assembly, type HoldKind, type Joint, type PlacedJoint } from '../rig/index.js';
+
+const toolNames: Readonly<Record<Tool, string>> = {
+  none: 'no tool',
+  thumb: 'by hand',
+  coin: 'coin',
+  'hex-2': 'hex 2 mm',
+  'hex-2.5': 'hex 2.5 mm',
+  'hex-3': 'hex 3 mm',
+  'hex-4': 'hex 4 mm',
+  'hex-5': 'hex 5 mm',
+  'hex-3-16-in': 'hex 3⁄16″',
+  screwdriver: 'screwdriver',
+};
+
+export function sayTool(tool: Tool): string {
+  return toolNames[tool];
+}
+
+const holdNames: Readonly<Record<HoldKind, string>> = {
+  low: 'low, by the top handle',
+  'low-two': 'low, other hand under the lens',
+  'one-grip': 'one grip',
+  grips: 'two grips',
+  eye: 'at the eye',
+  chest: 'chest',
+  shoulder: 'shoulder',
+  lap: 'on the lap',
+  carried: 'carried by the handle',
+  strap: 'on the strap',
+  tripod: 'tripod',
+  monopod: 'monopod',
+  slider: 'slider',
+  gimbal: 'gimbal',
+  'set-down': 'set down on a table',
+};
+
+export function sayHold(hold: HoldKind): string {
+  return holdNames[hold];
+}
+
+/** "¼″-20", "NATO rail": a kind of mount by its standard. */
+export function sayKind(kind: MountKind): string {
+  return mountKinds[kind].label;
+}
+
+/** "¼″-20 screw with pins", "NATO rail clamp": a mount by its standard, its half and its pins. */
+export function sayMount(mount: Mount): string {
+  const label = mountKinds[mount.kind].label;
+  // "cold shoe shoe" and "NATO rail rail" say nothing twice.
+  const half = label.toLowerCase().endsWith(mount.side) ? label : `${label} ${mount.side}`;
+  const pins = mount.locating ? (mount.locating.side === 'pins' ? ' with pins' : ' with pin holes') : '';
+  return `${half}${pins}`;
+}
+
+/** "⅜″-16 with pins · hex 4 mm": how a part is held, as the stack says it. */
+export function sayJoint(joint: PlacedJoint): string {
+  const { mate, childMount, parentMount } = joint;
+  if (mate.state === 'refuses') return `${sayMount(childMount)} on ${sayMount(parentMount)}: does not join`;
+  const pins = mate.pinned ? ' with pins' : '';
+  const tool = childMount.fastening?.tool ?? parentMount.fastening?.tool;
+  return `${sayKind(mate.as)}${pins}${tool && tool !== 'none' ? ` · ${toolNames[tool]}` : ''}`;
+}
+
+/** Names for the ids that findings and edits carry. */
+export interface Names {
+  item(itemId: string): string;
+  mount(itemId: string, mountId: string): string;
+  joint(jointId: string): Joint | undefined;
+  movement(itemId: string, movementId: string): string;
+  part(partId: string): string;
+}
+
+/** Looks names up in an assembly, and in a catalogue for parts that are not on the rig. */
+export function createNames(assembly: Assembly, parts: PartBook): Names {
+  const kit = new Map(assembly.rig.kit.map((item) => [item.id, item]));
+  const partOf = (itemId: string) =>
+    assembly.byId.get(itemId)?.part ?? parts.get(kit.get(itemId)?.partId ?? '');
+  return {
+    item: (itemId) => {
+      const item = kit.get(itemId);
+      const part = partOf(itemId);
+      return item && part ? nameItem({ item, part }) : itemId;
+    },
+    mount: (itemId, mountId) => {
+      const mount = partOf(itemId)?.mounts.find((m) => m.id === mountId);
+      return mount ? nameMount(mount) : mountId;
+    },
+    joint: (jointId) => assembly.setup.joints.find((j) => j.id === jointId),
+    movement: (itemId, movementId) =>
+      partOf(itemId)?.movements?.find((m) => m.id === movementId)?.name ?? movementId,
+    part: (partId) => parts.get(partId)?.name ?? partId,
+  };
+}

@@ -1,0 +1,23 @@
+const config = {
+  testEnvironment: 'node',
+  roots: ['<rootDir>/core/src', '<rootDir>/server/src', '<rootDir>/web/src', '<rootDir>/tools'],
+  extensionsToTreatAsEsm: ['.ts'],
+  moduleNameMapper: {
+    '^(\\.{1,2}/.*)\\.js$': '$1',
+    '^@zucchini/core$': '<rootDir>/core/src/index.ts',
+  },
+  transform: {
+    '^.+\\.ts$': [
+      '@swc/jest',
+      {
+        jsc: { target: 'es2022', parser: { syntax: 'typescript' } },
+        module: { type: 'es6' },
+        sourceMaps: 'inline',
+      },
+    ],
+  },
+  
+  
+};
+
+export default config;

@@ -1,0 +1,15 @@
+/** Writes the demo's rig files and the published schema from their sources. */
+import { writeFileSync } from 'node:fs';
+import { createRigFileSchema } from '@zucchini/core';
+import { createDemoRigFile, demoRigs, readDemoCatalogue } from './demo-files.ts';
+
+const root = new URL('../', import.meta.url);
+const catalogue = readDemoCatalogue();
+for (const name of demoRigs) {
+  const file = createDemoRigFile(name, catalogue);
+  writeFileSync(new URL(`demo/${name}.rig.json`, root), `${JSON.stringify(file, null, 1)}\n`);
+}
+writeFileSync(
+  new URL('docs/rig-file.schema.json', root),
+  `${JSON.stringify(createRigFileSchema(), null, 2)}\n`,
+);
