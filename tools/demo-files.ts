@@ -64,3 +64,12 @@ export function createDemoRigFile(name: string, catalogue: PartBook): RigFile {
   }
   return outcome.file;
 }
+
+/** The demo as the server takes it: what would come out of the files, not the objects in memory. */
+export function readDemo(): { parts: RigFile['parts']; rigs: RigFile[] } {
+  const catalogue = readDemoCatalogue();
+  return {
+    parts: JSON.parse(JSON.stringify([...catalogue.values()])) as RigFile['parts'],
+    rigs: demoRigs.map((name) => readJson(`${name}.rig.json`) as RigFile),
+  };
+}

@@ -112,6 +112,8 @@ function isCovered(point: Point2, depthMm: number, solids: readonly DrawnSolid[]
   );
 }
 
+const besideMm = 1.5;
+
 function drawMounts(
   assembly: Assembly,
   toView: Placement,
@@ -122,7 +124,10 @@ function drawMounts(
       const frame = compose(toView, rigFromMount(placed, mount));
       const [x, y, depth] = frame.originMm;
       const facing = frame.rotation.z[2];
-      if (facing < -0.2 || isCovered([x, y], depth, solids)) return [];
+      // A mount on the rim of its part is seen from beside it: looked for a little way out.
+      const [outX, outY] = frame.rotation.z;
+      const beside: Point2 = [x + outX * besideMm, y + outY * besideMm];
+      if (facing < -0.2 || isCovered(beside, depth, solids)) return [];
       const along = facing > 0.5 ? frame.rotation.x : frame.rotation.z;
       return [
         {

@@ -1,0 +1,56 @@
+import swagger from '@fastify/swagger';
+import fastify, { type FastifyInstance } from 'fastify';
+import {
+  jsonSchemaTransform,
+  jsonSchemaTransformObject,
+  serializerCompiler,
+  validatorCompiler,
+  type ZodTypeProvider,
+} from 'fastify-type-provider-zod';
+import type { DataSource } from 'typeorm';
+import { demoPlugin } from './demo/plugin.js';
+import type { Demo } from './demo/load.js';
+import { healthPlugin } from './health/plugin.js';
+import { partsPlugin } from './parts/plugin.js';
+import { problemsPlugin } from './problems/index.js';
+import { rigsPlugin } from './rigs/plugin.js';
+import { securityPlugin } from './security/plugin.js';
+import { sitePlugin } from './site/plugin.js';
+
+export interface AppOptions {
+  readonly database: DataSource;
+  readonly demo: () => Demo;
+  /** Folder of the built web application; the interface alone is not served without it. */
+  readonly siteRoot?: string;
+  readonly now?: () => Date;
+  readonly log?: boolean;
+}
+
+/** The largest request that is read: four times a rig with a catalogue of hundreds of parts. */
+const bodyLimitBytes = 8 * 1024 * 1024;
+
+/** The whole server, ready to listen or to be asked by tests. */
+export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
+  const { database, now = () => new Date() } = options;
+  const app = fastify({
+    bodyLimit: bodyLimitBytes,
+    logger: options.log ? { level: 'warn' } : false,
+    forceCloseConnections: true,
+  }).withTypeProvider<ZodTypeProvider>();
+  app.setValidatorCompiler(validatorCompiler);
+  app.setSerializerCompiler(serializerCompiler);
+  await app.register(problemsPlugin);
+  await app.register(securityPlugin);
+  await app.register(swagger, {
+    openapi: { openapi: '3.1.0', info: { title: 'Zucchini', version: '1' } },
+    transform: jsonSchemaTransform,
+    transformObject: jsonSchemaTransformObject,
+  });
+  await app.register(healthPlugin, { database });
+  await app.register(partsPlugin, { database });
+  await app.register(rigsPlugin, { database, now });
+  await app.register(demoPlugin, { database, demo: options.demo, now });
+  app.get('/api/openapi.json', { schema: { hide: true } }, () => app.swagger());
+  if (options.siteRoot !== undefined) await app.register(sitePlugin, { root: options.siteRoot });
+  return app;
+}

@@ -1,0 +1,140 @@
+import { EntitySchema } from 'typeorm';
+
+export interface PartRow {
+  id: string;
+  kind: string;
+  maker: string | null;
+  name: string;
+  massG: number | null;
+  priceMinor: string | null;
+  currency: string | null;
+  formatVersion: number;
+  doc: unknown;
+}
+
+export interface KitRow {
+  id: string;
+  name: string;
+}
+
+export interface KitItemRow {
+  id: string;
+  kitId: string;
+  partId: string;
+  owned: boolean;
+  doc: unknown;
+}
+
+export interface RigRow {
+  id: string;
+  kitId: string;
+  name: string;
+  revision: number;
+  formatVersion: number;
+  /** The rig but for its kit, which is in rows of its own. */
+  doc: unknown;
+  summary: unknown;
+  savedAt: Date;
+}
+
+export interface RigItemRow {
+  rigId: string;
+  itemId: string;
+  position: number;
+}
+
+export interface VersionRow {
+  rigId: string;
+  id: string;
+  name: string;
+  reason: string;
+  keptAt: Date;
+  formatVersion: number;
+  doc: unknown;
+}
+
+const id = { type: 'varchar', length: 64, primary: true } as const;
+const json = { type: 'json' } as const;
+
+export const PartEntity = new EntitySchema<PartRow>({
+  name: 'Part',
+  tableName: 'parts',
+  columns: {
+    id,
+    kind: { type: 'varchar', length: 32 },
+    maker: { type: 'varchar', length: 160, nullable: true },
+    name: { type: 'varchar', length: 160 },
+    massG: { name: 'mass_g', type: 'double', nullable: true },
+    priceMinor: { name: 'price_minor', type: 'bigint', nullable: true },
+    currency: { type: 'char', length: 3, nullable: true },
+    formatVersion: { name: 'format_version', type: 'int' },
+    doc: json,
+  },
+  indices: [{ name: 'parts_by_kind', columns: ['kind'] }],
+});
+
+export const KitEntity = new EntitySchema<KitRow>({
+  name: 'Kit',
+  tableName: 'kits',
+  columns: { id, name: { type: 'varchar', length: 160 } },
+});
+
+export const KitItemEntity = new EntitySchema<KitItemRow>({
+  name: 'KitItem',
+  tableName: 'kit_items',
+  columns: {
+    id,
+    kitId: { name: 'kit_id', type: 'varchar', length: 64 },
+    partId: { name: 'part_id', type: 'varchar', length: 64 },
+    owned: { type: 'boolean' },
+    doc: json,
+  },
+});
+
+export const RigEntity = new EntitySchema<RigRow>({
+  name: 'Rig',
+  tableName: 'rigs',
+  columns: {
+    id,
+    kitId: { name: 'kit_id', type: 'varchar', length: 64 },
+    name: { type: 'varchar', length: 160 },
+    revision: { type: 'int' },
+    formatVersion: { name: 'format_version', type: 'int' },
+    doc: json,
+    summary: json,
+    savedAt: { name: 'saved_at', type: 'datetime', precision: 3 },
+  },
+});
+
+export const RigItemEntity = new EntitySchema<RigItemRow>({
+  name: 'RigItem',
+  tableName: 'rig_items',
+  columns: {
+    rigId: { ...id, name: 'rig_id' },
+    itemId: { ...id, name: 'item_id' },
+    position: { type: 'int' },
+  },
+});
+
+export const VersionEntity = new EntitySchema<VersionRow>({
+  name: 'Version',
+  tableName: 'versions',
+  columns: {
+    rigId: { ...id, name: 'rig_id' },
+    id,
+    name: { type: 'varchar', length: 160 },
+    reason: { type: 'text' },
+    keptAt: { name: 'kept_at', type: 'datetime', precision: 3 },
+    formatVersion: { name: 'format_version', type: 'int' },
+    doc: json,
+  },
+});
+
+export const entities = [
+  PartEntity,
+  KitEntity,
+  KitItemEntity,
+  RigEntity,
+  RigItemEntity,
+  VersionEntity,
+];

@@ -1,0 +1,2 @@
+export * from './entities.js';
+export * from './source.js';

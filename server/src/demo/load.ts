@@ -1,0 +1,39 @@
+import type { Part, RigFile } from '@zucchini/core';
+import type { DataSource } from 'typeorm';
+import { PartEntity, RigEntity } from '../database/index.js';
+import { insertParts } from '../parts/repository.js';
+import { importRigFile } from '../rigs/import.js';
+
+/** The sample data: a catalogue and some rigs that draw on it. */
+export interface Demo {
+  readonly parts: readonly Part[];
+  readonly rigs: readonly RigFile[];
+}
+
+/** Stores the demo beside what is there. The first rig ends up first on the shelf. */
+export async function loadDemo(database: DataSource, demo: Demo, now: Date): Promise<string[]> {
+  return database.transaction(async (manager) => {
+    await insertParts(manager, demo.parts);
+    const ids: string[] = [];
+    for (const [i, file] of demo.rigs.entries()) {
+      const { id } = await importRigFile(manager, file, new Date(now.getTime() - i * 1000));
+      ids.push(id);
+    }
+    return ids;
+  });
+}
+
+/** Whether nothing has ever been stored here. */
+export async function isEmpty(database: DataSource): Promise<boolean> {
+  return !(await database.manager.exists(PartEntity)) && !(await database.manager.exists(RigEntity));
+}
+
+/** Empties every table: for `--fresh`, which says so. */
+export async function clearAll(database: DataSource): Promise<void> {
+  await database.transaction(async (manager) => {
+    // Children before their parents, as the foreign keys want it.
+    for (const table of ['versions', 'rig_items', 'rigs', 'kit_items', 'kits', 'parts']) {
+      await manager.query(`DELETE FROM ${table}`);
+    }
+  });
+}

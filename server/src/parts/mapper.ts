@@ -1,0 +1,21 @@
+import { Part, rigFormatVersion } from '@zucchini/core';
+import type { PartRow } from '../database/index.js';
+
+export function toPartRow(part: Part): PartRow {
+  return {
+    id: part.id,
+    kind: part.kind,
+    maker: part.maker ?? null,
+    name: part.name,
+    massG: part.massG ?? null,
+    priceMinor: part.price ? String(part.price.minor) : null,
+    currency: part.price?.currency ?? null,
+    formatVersion: rigFormatVersion,
+    doc: part,
+  };
+}
+
+/** What is stored was checked when it came in; it is not checked again on its way out. */
+export function fromPartRow(row: PartRow): Part {
+  return row.doc as Part;
+}

@@ -1,0 +1,2 @@
+export * from './problem.js';
+export * from './plugin.js';

@@ -1,0 +1,50 @@
+import type { Issue } from '@zucchini/core';
+import { z } from 'zod';
+
+/** Problem details as RFC 9457 has them, with the places that are wrong where there are any. */
+export const Problem = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.int(),
+  detail: z.string().optional(),
+  issues: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
+  /** With a stale save: the revision that is stored now. */
+  revision: z.int().optional(),
+});
+export type Problem = z.infer<typeof Problem>;
+
+/** Every status but the plain successes, from this one table. */
+const problems = {
+  malformed: { status: 400, title: 'This cannot be read' },
+  'bad-host': { status: 403, title: 'This address is not served here' },
+  'bad-origin': { status: 403, title: 'Another site may not change anything here' },
+  'not-found': { status: 404, title: 'This is not here' },
+  stale: { status: 409, title: 'This was changed elsewhere meanwhile' },
+  'too-large': { status: 413, title: 'This is too large' },
+  'wrong-media-type': { status: 415, title: 'JSON is expected here' },
+  unsound: { status: 422, title: 'This does not make a rig' },
+  internal: { status: 500, title: 'Something went wrong here' },
+  'database-away': { status: 503, title: 'The database does not answer' },
+} as const;
+
+export type ProblemKind = keyof typeof problems;
+
+/** Thrown by handlers, sent as problem details. */
+export class ProblemError extends Error {
+  readonly problem: Problem;
+  constructor(
+    kind: ProblemKind,
+    detail?: string,
+    more: { readonly issues?: readonly Issue[]; readonly revision?: number } = {},
+  ) {
+    super(detail ?? problems[kind].title);
+    this.problem = {
+      type: `/problems/${kind}`,
+      title: problems[kind].title,
+      status: problems[kind].status,
+      ...(detail ? { detail } : {}),
+      ...(more.issues ? { issues: [...more.issues] } : {}),
+      ...(more.revision === undefined ? {} : { revision: more.revision }),
+    };
+  }
+}

@@ -1,0 +1,141 @@
+import { isDeepStrictEqual } from 'node:util';
+import type { KitItem, MountRef, Part, Rig, RigFile, Setup, Version } from '@zucchini/core';
+import { In, type EntityManager } from 'typeorm';
+import { KitItemEntity, RigEntity } from '../database/index.js';
+import { findParts, insertParts } from '../parts/repository.js';
+import { insertRig, insertVersion } from './repository.js';
+import type { Imported } from './schema.js';
+
+/** What was called otherwise because the name was taken by something else. */
+class Renames {
+  readonly list: Imported['renamed'] = [];
+  private readonly to = { rig: new Map<string, string>(), part: new Map<string, string>(), item: new Map<string, string>() };
+
+  add(what: 'rig' | 'part' | 'item', from: string, to: string): void {
+    this.list.push({ what, from, to });
+    this.to[what].set(from, to);
+  }
+
+  part(id: string): string {
+    return this.to.part.get(id) ?? id;
+  }
+
+  item(id: string): string {
+    return this.to.item.get(id) ?? id;
+  }
+}
+
+/** `{id}-2`, `{id}-3` …: the first that nothing is called yet; shortened to fit 64 characters. */
+function findFree(id: string, isTaken: (id: string) => boolean): string {
+  for (let n = 2; ; n += 1) {
+    const free = `${id.slice(0, 58)}-${n}`;
+    if (!isTaken(free)) return free;
+  }
+}
+
+async function renameParts(manager: EntityManager, file: RigFile, renames: Renames): Promise<Part[]> {
+  const stored = await findParts(manager, file.parts.map((p) => p.id));
+  const own = new Set(file.parts.map((p) => p.id));
+  const parts: Part[] = [];
+  for (const part of file.parts) {
+    const known = stored.get(part.id);
+    if (!known || isDeepStrictEqual(known, part)) {
+      parts.push(part);
+      continue;
+    }
+    let id = part.id;
+    // A part that an earlier import renamed the same way is that part again.
+    for (let n = 2; ; n += 1) {
+      id = `${part.id.slice(0, 58)}-${n}`;
+      if (own.has(id)) continue;
+      const other = (await findParts(manager, [id])).get(id);
+      if (!other || isDeepStrictEqual({ ...other, id: part.id }, part)) break;
+    }
+    own.add(id);
+    renames.add('part', part.id, id);
+    parts.push({ ...part, id });
+  }
+  return parts;
+}
+
+async function renameItems(manager: EntityManager, kit: readonly KitItem[], renames: Renames): Promise<void> {
+  const rows = await manager.findBy(KitItemEntity, { id: In(kit.map((i) => i.id)) });
+  const stored = new Map(rows.map((row) => [row.id, row.doc as KitItem]));
+  const own = new Set(kit.map((i) => i.id));
+  for (const item of kit) {
+    const known = stored.get(item.id);
+    // The same individual, described alike, is shared: two rigs of one kit.
+    if (!known || isDeepStrictEqual(known, { ...item, partId: renames.part(item.partId) })) continue;
+    const taken = new Set(
+      (await manager.find(KitItemEntity, { select: { id: true } })).map((row) => row.id),
+    );
+    const id = findFree(item.id, (free) => taken.has(free) || own.has(free));
+    own.add(id);
+    renames.add('item', item.id, id);
+  }
+}
+
+function renameSetup(setup: Setup, renames: Renames): Setup {
+  const end = (ref: MountRef): MountRef => ({ ...ref, item: renames.item(ref.item) });
+  const next: Setup = {
+    ...setup,
+    body: renames.item(setup.body),
+    joints: setup.joints.map((j) => ({ ...j, child: end(j.child), parent: end(j.parent) })),
+  };
+  if (setup.stances) {
+    next.stances = Object.fromEntries(
+      Object.entries(setup.stances).map(([id, stance]) => [renames.item(id), stance]),
+    );
+  }
+  if (setup.heldBy) next.heldBy = setup.heldBy.map((g) => ({ ...g, item: renames.item(g.item) }));
+  if (setup.braces) next.braces = setup.braces.map((b) => ({ ...b, a: end(b.a), b: end(b.b) }));
+  if (setup.worn) next.worn = setup.worn.map((id) => renames.item(id));
+  if (setup.cables) {
+    next.cables = setup.cables.map((c) => ({
+      ...c,
+      item: renames.item(c.item),
+      from: { ...c.from, item: renames.item(c.from.item) },
+      to: { ...c.to, item: renames.item(c.to.item) },
+    }));
+  }
+  return next;
+}
+
+function renameRig(rig: Rig, id: string, renames: Renames): Rig {
+  return {
+    ...rig,
+    id,
+    kit: rig.kit.map((item) => ({
+      ...item,
+      id: renames.item(item.id),
+      partId: renames.part(item.partId),
+    })),
+    ...(rig.lenses ? { lenses: rig.lenses.map((l) => ({ ...l, item: renames.item(l.item) })) } : {}),
+    setups: rig.setups.map((s) => renameSetup(s, renames)),
+  };
+}
+
+/**
+ * Stores a rig file: its parts, its individuals, the rig and its versions. What is already there and
+ * alike is shared; what is called the same and is something else comes in under another id, which is
+ * told. Nothing that is stored is overwritten. Run inside a transaction.
+ */
+export async function importRigFile(manager: EntityManager, file: RigFile, now: Date): Promise<Imported> {
+  const renames = new Renames();
+  const parts = await renameParts(manager, file, renames);
+  await insertParts(manager, parts);
+  await renameItems(manager, file.rig.kit, renames);
+  const rigs = new Set((await manager.find(RigEntity, { select: { id: true } })).map((r) => r.id));
+  let id = file.rig.id;
+  if (rigs.has(id)) {
+    id = findFree(id, (free) => rigs.has(free));
+    renames.add('rig', file.rig.id, id);
+  }
+  const rig = renameRig(file.rig, id, renames);
+  await insertRig(manager, rig, now);
+  for (const version of file.versions) {
+    const renamed: Version = { ...version, rig: renameRig(version.rig, id, renames) };
+    await insertVersion(manager, id, renamed);
+  }
+  return { id, name: rig.name, renamed: renames.list };
+}

@@ -1,0 +1,210 @@
+import { randomUUID } from 'node:crypto';
+import { createRig, readRigFile, rigFormat, rigFormatVersion, RigFile, type Brief } from '@zucchini/core';
+import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
+import type { DataSource, EntityManager } from 'typeorm';
+import { z } from 'zod';
+import { findParts } from '../parts/repository.js';
+import { Problem, ProblemError } from '../problems/index.js';
+import { importRigFile } from './import.js';
+import {
+  deleteRig,
+  findRig,
+  findVersion,
+  findVersions,
+  insertRig,
+  insertVersion,
+  listKit,
+  listRigs,
+  listVersions,
+  updateRig,
+  type StoredRig,
+} from './repository.js';
+import {
+  CreateRigBody,
+  Imported,
+  KeepVersionBody,
+  KitReply,
+  RigRecord,
+  RigSummary,
+  Saved,
+  SaveRigBody,
+  VersionRecord,
+  VersionSummary,
+} from './schema.js';
+
+const ById = z.object({ id: z.string().max(64) });
+const ByVersion = ById.extend({ versionId: z.string().max(64) });
+
+function toRecord(stored: StoredRig): RigRecord {
+  return {
+    revision: stored.revision,
+    savedAt: stored.savedAt.toISOString(),
+    rig: stored.rig,
+    parts: [...stored.parts.values()],
+  };
+}
+
+async function createFile(manager: EntityManager, id: string): Promise<RigFile> {
+  const stored = await findRig(manager, id);
+  const versions = await findVersions(manager, id);
+  const partIds = [stored.rig, ...versions.map((v) => v.rig)].flatMap((r) => r.kit.map((i) => i.partId));
+  const parts = await findParts(manager, partIds);
+  return {
+    format: rigFormat,
+    formatVersion: rigFormatVersion,
+    parts: [...parts.values()].sort((a, b) => (a.id < b.id ? -1 : 1)),
+    rig: stored.rig,
+    versions,
+    log: [],
+  };
+}
+
+/** Rigs: the shelf, opening, saving, versions, files in and out. `now` is given so that tests can set it. */
+export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () => Date }> = async (
+  app,
+  { database, now },
+) => {
+  const { manager } = database;
+
+  app.get(
+    '/api/rigs',
+    { schema: { summary: 'The shelf', response: { 200: z.object({ rigs: z.array(RigSummary) }) } } },
+    async () => ({ rigs: await listRigs(manager) }),
+  );
+
+  app.get(
+    '/api/kit',
+    { schema: { summary: 'Every individual of the kit', response: { 200: KitReply } } },
+    async () => ({ items: await listKit(manager) }),
+  );
+
+  app.post(
+    '/api/rigs',
+    {
+      schema: {
+        summary: 'A new rig from nothing but a body',
+        body: CreateRigBody,
+        response: { 201: RigRecord, 400: Problem, 422: Problem },
+      },
+    },
+    async (request, reply) => {
+      const { name, bodyPartId, currency } = request.body;
+      const stored = await database.transaction(async (m) => {
+        const body = (await findParts(m, [bodyPartId])).get(bodyPartId);
+        if (!body || body.kind !== 'body') {
+          const issue = { path: 'bodyPartId', message: `“${bodyPartId}” is not a camera body of the catalogue` };
+          throw new ProblemError('unsound', `${issue.path}: ${issue.message}`, { issues: [issue] });
+        }
+        const ids = { rig: randomUUID(), item: randomUUID(), setup: randomUUID() };
+        const brief: Brief = { currency, limits: {} };
+        return insertRig(m, createRig(ids, name, body, brief), now());
+      });
+      return reply.status(201).send(toRecord(stored));
+    },
+  );
+
+  app.post(
+    '/api/rigs/import',
+    {
+      // The file is read by the core, so that the issues are the same as on the command line.
+      schema: { summary: 'Store a rig file', body: z.unknown(), response: { 201: Imported, 400: Problem } },
+    },
+    async (request, reply) => {
+      const outcome = readRigFile(request.body);
+      if (outcome.state === 'malformed') {
+        const issues = outcome.issues.slice(0, 100);
+        throw new ProblemError('malformed', `${issues[0]!.path || 'the whole file'}: ${issues[0]!.message}`, { issues });
+      }
+      const imported = await database.transaction((m) => importRigFile(m, outcome.file, now()));
+      return reply.status(201).send(imported);
+    },
+  );
+
+  app.get(
+    '/api/rigs/:id',
+    { schema: { summary: 'One rig', params: ById, response: { 200: RigRecord, 404: Problem } } },
+    async (request) => toRecord(await findRig(manager, request.params.id)),
+  );
+
+  app.put(
+    '/api/rigs/:id',
+    {
+      schema: {
+        summary: 'Save a rig over the revision it was taken from',
+        params: ById,
+        body: SaveRigBody,
+        response: { 200: Saved, 400: Problem, 404: Problem, 409: Problem, 422: Problem },
+      },
+    },
+    async (request) => {
+      const { revision, rig } = request.body;
+      if (rig.id !== request.params.id) {
+        const issue = { path: 'rig.id', message: `is not “${request.params.id}”, the rig that is saved` };
+        throw new ProblemError('unsound', `${issue.path}: ${issue.message}`, { issues: [issue] });
+      }
+      const saved = await database.transaction((m) => updateRig(m, rig, revision, now()));
+      return { revision: saved.revision, savedAt: saved.savedAt.toISOString() };
+    },
+  );
+
+  app.delete(
+    '/api/rigs/:id',
+    { schema: { summary: 'Take a rig off the shelf', params: ById, response: { 204: z.null(), 404: Problem } } },
+    async (request, reply) => {
+      await database.transaction((m) => deleteRig(m, request.params.id));
+      return reply.status(204).send(null);
+    },
+  );
+
+  app.get(
+    '/api/rigs/:id/file',
+    { schema: { summary: 'The self-contained rig file', params: ById, response: { 200: RigFile, 404: Problem } } },
+    async (request, reply) => {
+      const file = await createFile(manager, request.params.id);
+      const name = file.rig.name.replace(/[^\p{L}\p{N} -]/gu, '').trim().replace(/ +/g, '-') || 'rig';
+      void reply.header(
+        'content-disposition',
+        `attachment; filename="rig.rig.json"; filename*=UTF-8''${encodeURIComponent(name)}.rig.json`,
+      );
+      return file;
+    },
+  );
+
+  app.get(
+    '/api/rigs/:id/versions',
+    { schema: { summary: 'Kept versions', params: ById, response: { 200: z.object({ versions: z.array(VersionSummary) }) } } },
+    async (request) => ({ versions: await listVersions(manager, request.params.id) }),
+  );
+
+  app.post(
+    '/api/rigs/:id/versions',
+    {
+      schema: {
+        summary: 'Keep the stored rig as a version',
+        params: ById,
+        body: KeepVersionBody,
+        response: { 201: VersionSummary, 404: Problem },
+      },
+    },
+    async (request, reply) => {
+      const version = await database.transaction(async (m) => {
+        const { rig } = await findRig(m, request.params.id);
+        const kept = { id: randomUUID(), ...request.body, keptAt: now().toISOString(), rig };
+        await insertVersion(m, request.params.id, kept);
+        return kept;
+      });
+      const { rig: _, ...summary } = version;
+      return reply.status(201).send(summary);
+    },
+  );
+
+  app.get(
+    '/api/rigs/:id/versions/:versionId',
+    { schema: { summary: 'One version', params: ByVersion, response: { 200: VersionRecord, 404: Problem } } },
+    async (request) => {
+      const version = await findVersion(manager, request.params.id, request.params.versionId);
+      const parts = await findParts(manager, version.rig.kit.map((i) => i.partId));
+      return { ...version, parts: [...parts.values()] };
+    },
+  );
+};

@@ -1,0 +1,205 @@
+import { isDeepStrictEqual } from 'node:util';
+import { findRigIssues, type KitItem, type PartBook, type Rig, type Version } from '@zucchini/core';
+import { In, type EntityManager } from 'typeorm';
+import {
+  KitEntity,
+  KitItemEntity,
+  RigEntity,
+  RigItemEntity,
+  VersionEntity,
+  type RigRow,
+} from '../database/index.js';
+import { findParts } from '../parts/repository.js';
+import { ProblemError } from '../problems/index.js';
+import {
+  fromKitItemRow,
+  fromRigRow,
+  fromVersionRow,
+  kitId,
+  toKitItemRow,
+  toRigRow,
+  toRigSummary,
+  toVersionRow,
+  toVersionSummary,
+} from './mapper.js';
+import type { RigSummary, VersionSummary } from './schema.js';
+
+/** A rig with the parts that it draws on. */
+export interface StoredRig {
+  readonly rig: Rig;
+  readonly parts: PartBook;
+  readonly revision: number;
+  readonly savedAt: Date;
+}
+
+/** Rigs as the shelf shows them, the one saved last first. */
+export async function listRigs(manager: EntityManager): Promise<RigSummary[]> {
+  const rows = await manager.find(RigEntity, { order: { savedAt: 'DESC', id: 'ASC' } });
+  return rows.map(toRigSummary);
+}
+
+/** All individuals of the owner's kit. */
+export async function listKit(manager: EntityManager): Promise<KitItem[]> {
+  const rows = await manager.find(KitItemEntity, { order: { id: 'ASC' } });
+  return rows.map(fromKitItemRow);
+}
+
+async function findKit(manager: EntityManager, rigId: string): Promise<KitItem[]> {
+  const links = await manager.find(RigItemEntity, { where: { rigId }, order: { position: 'ASC' } });
+  if (links.length === 0) return [];
+  const rows = await manager.findBy(KitItemEntity, { id: In(links.map((l) => l.itemId)) });
+  const byId = new Map(rows.map((row) => [row.id, fromKitItemRow(row)]));
+  return links.flatMap((link) => byId.get(link.itemId) ?? []);
+}
+
+async function findRow(manager: EntityManager, id: string, lock = false): Promise<RigRow> {
+  const row = await manager.findOne(RigEntity, {
+    where: { id },
+    ...(lock ? { lock: { mode: 'pessimistic_write' as const } } : {}),
+  });
+  if (!row) throw new ProblemError('not-found', `There is no rig “${id}”.`);
+  return row;
+}
+
+function listPartIds(rig: Rig): string[] {
+  return rig.kit.map((item) => item.partId);
+}
+
+/** One rig as it was last saved. */
+export async function findRig(manager: EntityManager, id: string): Promise<StoredRig> {
+  const row = await findRow(manager, id);
+  const rig = fromRigRow(row, await findKit(manager, id));
+  const parts = await findParts(manager, listPartIds(rig));
+  return { rig, parts, revision: row.revision, savedAt: row.savedAt };
+}
+
+/** The parts that a rig draws on; a rig that cannot be placed in space is refused with every place. */
+async function checkRig(manager: EntityManager, rig: Rig): Promise<PartBook> {
+  const parts = await findParts(manager, listPartIds(rig));
+  const issues = findRigIssues(rig, parts, 'rig');
+  if (issues.length > 0) {
+    throw new ProblemError('unsound', `${issues[0]!.path}: ${issues[0]!.message}`, { issues });
+  }
+  return parts;
+}
+
+/** Stores the individuals that a rig draws on; returns the rigs that share one whose facts changed. */
+async function writeKit(manager: EntityManager, rig: Rig): Promise<string[]> {
+  const ids = rig.kit.map((item) => item.id);
+  const known = new Map(
+    (await manager.findBy(KitItemEntity, { id: In(ids) })).map((row) => [row.id, row]),
+  );
+  const fresh = rig.kit.filter((item) => !known.has(item.id));
+  const changed = rig.kit.filter((item) => {
+    const row = known.get(item.id);
+    if (!row) return false;
+    if (row.partId !== item.partId) {
+      const issue = { path: 'rig.kit', message: `“${item.id}” is another part in your kit: ${row.partId}` };
+      throw new ProblemError('unsound', `${issue.path}: ${issue.message}`, { issues: [issue] });
+    }
+    return !isDeepStrictEqual(row.doc, item);
+  });
+  if (fresh.length > 0) await manager.insert(KitItemEntity, fresh.map(toKitItemRow) as never);
+  for (const item of changed) {
+    const { id, ...facts } = toKitItemRow(item);
+    await manager.update(KitItemEntity, { id }, facts as never);
+  }
+  if (changed.length === 0) return [];
+  const links = await manager.findBy(RigItemEntity, { itemId: In(changed.map((i) => i.id)) });
+  return [...new Set(links.map((l) => l.rigId))].filter((id) => id !== rig.id);
+}
+
+async function linkKit(manager: EntityManager, rig: Rig): Promise<void> {
+  const before = await manager.findBy(RigItemEntity, { rigId: rig.id });
+  await manager.delete(RigItemEntity, { rigId: rig.id });
+  await manager.insert(
+    RigItemEntity,
+    rig.kit.map((item, position) => ({ rigId: rig.id, itemId: item.id, position })),
+  );
+  await dropUnwanted(manager, before.map((link) => link.itemId));
+}
+
+/** What was only wished for, and no rig draws on any more, leaves the kit. */
+async function dropUnwanted(manager: EntityManager, itemIds: readonly string[]): Promise<void> {
+  if (itemIds.length === 0) return;
+  const linked = new Set(
+    (await manager.findBy(RigItemEntity, { itemId: In([...itemIds]) })).map((l) => l.itemId),
+  );
+  const loose = itemIds.filter((id) => !linked.has(id));
+  if (loose.length > 0) await manager.delete(KitItemEntity, { id: In(loose), owned: false });
+}
+
+/** Stores a new rig at revision 1. Run inside a transaction. */
+export async function insertRig(manager: EntityManager, rig: Rig, now: Date): Promise<StoredRig> {
+  const parts = await checkRig(manager, rig);
+  if (!(await manager.existsBy(KitEntity, { id: kitId }))) {
+    await manager.insert(KitEntity, { id: kitId, name: 'My kit' });
+  }
+  await bumpSharers(manager, await writeKit(manager, rig));
+  await manager.insert(RigEntity, toRigRow(rig, parts, 1, now) as never);
+  await linkKit(manager, rig);
+  return { rig, parts, revision: 1, savedAt: now };
+}
+
+/** Rigs that share a changed individual are no longer what an open bench thinks they are: their next save is stale. */
+async function bumpSharers(manager: EntityManager, rigIds: readonly string[]): Promise<void> {
+  for (const id of rigIds) {
+    await manager.increment(RigEntity, { id }, 'revision', 1);
+  }
+}
+
+/**
+ * Stores a rig over the revision that it was taken from; a save from an older revision is refused and
+ * changes nothing. Run inside a transaction: the row is locked first, so that of two saves one waits.
+ */
+export async function updateRig(
+  manager: EntityManager,
+  rig: Rig,
+  revision: number,
+  now: Date,
+): Promise<{ revision: number; savedAt: Date }> {
+  const row = await findRow(manager, rig.id, true);
+  if (row.revision !== revision) {
+    throw new ProblemError(
+      'stale',
+      `You changed revision ${revision}; revision ${row.revision} is stored. Nothing was overwritten.`,
+      { revision: row.revision },
+    );
+  }
+  const parts = await checkRig(manager, rig);
+  await bumpSharers(manager, await writeKit(manager, rig));
+  const { id, ...columns } = toRigRow(rig, parts, revision + 1, now);
+  await manager.update(RigEntity, { id }, columns as never);
+  await linkKit(manager, rig);
+  return { revision: revision + 1, savedAt: now };
+}
+
+/** Takes a rig and its versions off the shelf; owned individuals stay in the kit. */
+export async function deleteRig(manager: EntityManager, id: string): Promise<void> {
+  await findRow(manager, id, true);
+  const links = await manager.findBy(RigItemEntity, { rigId: id });
+  await manager.delete(RigEntity, { id });
+  await dropUnwanted(manager, links.map((link) => link.itemId));
+}
+
+export async function insertVersion(manager: EntityManager, rigId: string, version: Version): Promise<void> {
+  await manager.insert(VersionEntity, toVersionRow(rigId, version) as never);
+}
+
+/** Versions of a rig, the newest first. */
+export async function listVersions(manager: EntityManager, rigId: string): Promise<VersionSummary[]> {
+  const rows = await manager.find(VersionEntity, { where: { rigId }, order: { keptAt: 'DESC', id: 'ASC' } });
+  return rows.map(toVersionSummary);
+}
+
+/** Every version of a rig in full, the oldest first, as a rig file lists them. */
+export async function findVersions(manager: EntityManager, rigId: string): Promise<Version[]> {
+  const rows = await manager.find(VersionEntity, { where: { rigId }, order: { keptAt: 'ASC', id: 'ASC' } });
+  return rows.map(fromVersionRow);
+}
+
+export async function findVersion(manager: EntityManager, rigId: string, id: string): Promise<Version> {
+  const row = await manager.findOneBy(VersionEntity, { rigId, id });
+  if (!row) throw new ProblemError('not-found', `There is no version “${id}” of this rig.`);
+  return fromVersionRow(row);
+}

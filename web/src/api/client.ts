@@ -1,0 +1,122 @@
+import type { KitItem, Part, Rig } from '@zucchini/core';
+
+/** A place in what was sent that is wrong. */
+export interface Issue {
+  readonly path: string;
+  readonly message: string;
+}
+
+/** An answer of the server that is no success, or no answer at all (`status` 0). */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly issues: readonly Issue[] = [],
+    readonly revision?: number,
+  ) {
+    super(message);
+  }
+}
+
+export interface RigSummary {
+  readonly id: string;
+  readonly name: string;
+  readonly revision: number;
+  readonly savedAt: string;
+  readonly setup: string;
+  readonly parts: number;
+  readonly stops: number;
+  readonly risks: number;
+  readonly hang: string;
+  readonly spend: string;
+  readonly carried: string;
+}
+
+export interface RigRecord {
+  readonly revision: number;
+  readonly savedAt: string;
+  readonly rig: Rig;
+  readonly parts: readonly Part[];
+}
+
+export interface VersionSummary {
+  readonly id: string;
+  readonly name: string;
+  readonly reason: string;
+  readonly keptAt: string;
+}
+
+export interface VersionRecord extends VersionSummary {
+  readonly rig: Rig;
+  readonly parts: readonly Part[];
+}
+
+export interface Imported {
+  readonly id: string;
+  readonly name: string;
+  readonly renamed: readonly { readonly what: string; readonly from: string; readonly to: string }[];
+}
+
+interface Problem {
+  readonly title?: string;
+  readonly detail?: string;
+  readonly issues?: readonly Issue[];
+  readonly revision?: number;
+}
+
+async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(path, {
+      method,
+      ...(body === undefined
+        ? {}
+        : {
+            headers: { 'content-type': 'application/json' },
+            body: typeof body === 'string' ? body : JSON.stringify(body),
+          }),
+    });
+  } catch {
+    throw new ApiError(0, 'The server does not answer. Is ./start still running?');
+  }
+  if (response.status === 204) return undefined as T;
+  const text = await response.text();
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    value = {};
+  }
+  if (response.ok) return value as T;
+  const problem = value as Problem;
+  throw new ApiError(
+    response.status,
+    problem.detail ?? problem.title ?? `The server answers ${response.status}.`,
+    problem.issues,
+    problem.revision,
+  );
+}
+
+const at = (id: string) => `/api/rigs/${encodeURIComponent(id)}`;
+
+/** The server's routes, one function each. All throw {@link ApiError}. */
+export const api = {
+  listRigs: () => call<{ rigs: RigSummary[] }>('GET', '/api/rigs').then((r) => r.rigs),
+  listParts: () => call<{ parts: Part[] }>('GET', '/api/parts').then((r) => r.parts),
+  listKit: () => call<{ items: KitItem[] }>('GET', '/api/kit').then((r) => r.items),
+  loadDemo: () => call<{ ids: string[] }>('POST', '/api/demo', {}),
+  createRig: (name: string, bodyPartId: string, currency: string) =>
+    call<RigRecord>('POST', '/api/rigs', { name, bodyPartId, currency }),
+  importRig: (text: string) => call<Imported>('POST', '/api/rigs/import', text),
+  findRig: (id: string) => call<RigRecord>('GET', at(id)),
+  saveRig: (rig: Rig, revision: number) =>
+    call<{ revision: number; savedAt: string }>('PUT', at(rig.id), { revision, rig }),
+  deleteRig: (id: string) => call<void>('DELETE', at(id)),
+  listVersions: (id: string) =>
+    call<{ versions: VersionSummary[] }>('GET', `${at(id)}/versions`).then((r) => r.versions),
+  keepVersion: (id: string, name: string, reason: string) =>
+    call<VersionSummary>('POST', `${at(id)}/versions`, { name, reason }),
+  findVersion: (id: string, versionId: string) =>
+    call<VersionRecord>('GET', `${at(id)}/versions/${encodeURIComponent(versionId)}`),
+  fileUrl: (id: string) => `${at(id)}/file`,
+};

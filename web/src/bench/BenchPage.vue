@@ -1,0 +1,173 @@
+<script setup lang="ts">
+import { listTurnsDeg, questions, toAllowedSlideMm, wrapDeg, type PlacedJoint } from '@zucchini/core';
+import { computed, nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
+import { api } from '../api/client';
+import { announce } from '../shared/announce';
+import AppButton from '../shared/AppButton.vue';
+import KeySheet from '../shared/KeySheet.vue';
+import TopBar from '../shared/TopBar.vue';
+import TroubleBox from '../shared/TroubleBox.vue';
+import { showTheme, theme } from '../theme/theme';
+import { useBench } from './benchStore';
+import CandidatesPanel from './panels/CandidatesPanel.vue';
+import FitPanel from './panels/FitPanel.vue';
+import HangPanel from './panels/HangPanel.vue';
+import MountsPanel from './panels/MountsPanel.vue';
+import PartPanel from './panels/PartPanel.vue';
+import SpendPanel from './panels/SpendPanel.vue';
+import ToComePanel from './panels/ToComePanel.vue';
+import VersionsPanel from './panels/VersionsPanel.vue';
+import PlateView from './plate/PlateView.vue';
+import QuestionStrip from './QuestionStrip.vue';
+import RigName from './RigName.vue';
+import SaveMark from './SaveMark.vue';
+import StackList from './StackList.vue';
+import { useKeys } from './useKeys';
+
+const props = defineProps<{ id: string; versionId?: string }>();
+const bench = useBench();
+const sheet = ref(false);
+const side = useTemplateRef('side');
+
+watch(
+  () => [props.id, props.versionId] as const,
+  ([id, versionId]) => void (versionId ? bench.openVersion(id, versionId) : bench.open(id)),
+  { immediate: true },
+);
+onBeforeUnmount(() => bench.close());
+
+const joint = computed<PlacedJoint | undefined>(() =>
+  bench.selected === undefined ? undefined : bench.report?.assembly.byId.get(bench.selected)?.carriedBy,
+);
+
+function slide(byMm: number): void {
+  const now = joint.value;
+  if (!now?.slide) {
+    announce('The chosen part does not slide');
+    return;
+  }
+  const slideMm = toAllowedSlideMm(now.slide, now.joint.slideMm + byMm);
+  if (slideMm === now.joint.slideMm) announce('It is at the end of its rail');
+  else {
+    bench.apply({ type: 'slide', setupId: bench.setupId, jointId: now.joint.id, slideMm });
+    announce(`At ${Math.round(slideMm * 10) / 10} mm`);
+  }
+}
+
+function turn(): void {
+  const now = joint.value;
+  if (!now || now.mate.state !== 'mates') return;
+  const turns = listTurnsDeg(now.mate, now.parentMount, now.childMount).map(wrapDeg).sort((a, b) => a - b);
+  const next = turns.find((t) => t > wrapDeg(now.joint.turnDeg) + 0.01) ?? turns[0]!;
+  if (turns.length < 2) {
+    announce('It can be fitted in one way only');
+    return;
+  }
+  bench.apply({ type: 'turn', setupId: bench.setupId, jointId: now.joint.id, turnDeg: next });
+  announce(`Turned to ${next}°`);
+}
+
+function remove(): void {
+  if (!joint.value || bench.selected === undefined) return;
+  const name = bench.names?.item(bench.selected) ?? '';
+  bench.apply({ type: 'remove-item', setupId: bench.setupId, itemId: bench.selected });
+  announce(`${name} taken off; Z brings it back`);
+}
+
+function choose(step: 1 | -1): void {
+  const items = bench.report?.assembly.items ?? [];
+  const at = items.findIndex((p) => p.item.id === bench.selected);
+  const next = items[(at + step + items.length) % items.length];
+  if (next) bench.select(next.item.id);
+}
+
+async function search(): Promise<void> {
+  if (bench.panel.kind !== 'candidates' && bench.panel.kind !== 'mounts') {
+    bench.panel = { kind: 'mounts', itemId: undefined };
+  }
+  await nextTick();
+  side.value?.querySelector<HTMLInputElement>('input[type="search"]')?.focus();
+}
+
+useKeys({
+  ...Object.fromEntries(questions.map((q, i) => [String(i + 1), () => bench.ask(q)])),
+  ArrowLeft: () => bench.walkRound('left'),
+  ArrowRight: () => bench.walkRound('right'),
+  ArrowUp: () => bench.walkRound('up'),
+  ArrowDown: () => bench.walkRound('down'),
+  '/': () => void search(),
+  f: () => {
+    bench.panel = { kind: 'mounts', itemId: bench.selected };
+    void nextTick(() => side.value?.querySelector<HTMLInputElement>('input[type="search"]')?.focus());
+  },
+  z: () => bench.stepBack(),
+  'Shift+z': () => bench.stepForward(),
+  ',': () => slide(-1),
+  '.': () => slide(1),
+  '<': () => slide(-10),
+  '>': () => slide(10),
+  t: turn,
+  Delete: remove,
+  Backspace: remove,
+  '[': () => choose(-1),
+  ']': () => choose(1),
+  n: () => showTheme(theme.value === 'day' ? 'night' : 'day'),
+  '?': () => (sheet.value = true),
+  Escape: () => {
+    bench.letGo();
+    bench.select(undefined);
+  },
+});
+</script>
+
+<template>
+  <div class="flex h-screen min-h-[600px] flex-col overflow-hidden">
+    <TopBar>
+      <template v-if="bench.opened.kind === 'open' && bench.rig">
+        <RigName />
+        <SaveMark v-if="!bench.readOnly" />
+      </template>
+      <template v-if="bench.opened.kind === 'open'" #right>
+        <AppButton look="quiet" small :disabled="!bench.canUndo" @click="bench.stepBack()">Undo</AppButton>
+        <AppButton look="quiet" small :disabled="!bench.canRedo" @click="bench.stepForward()">Redo</AppButton>
+        <AppButton look="quiet" small @click="bench.panel = { kind: 'versions' }">Versions</AppButton>
+        <a v-if="!bench.readOnly" :href="api.fileUrl(id)" download class="hover:bg-shade rounded-sm px-2 py-1 text-xs">Rig file</a>
+        <AppButton look="quiet" small @click="sheet = true">Keys</AppButton>
+      </template>
+    </TopBar>
+
+    <main v-if="bench.opened.kind === 'failed'" class="mx-auto w-full max-w-xl p-10">
+      <h1 class="font-serif text-3xl">{{ bench.opened.lost ? 'This rig is not on the shelf' : 'The rig could not be opened' }}</h1>
+      <TroubleBox class="mt-4" :title="bench.opened.message" />
+      <div class="mt-4 flex gap-2">
+        <AppButton v-if="!bench.opened.lost" look="main" @click="versionId ? bench.openVersion(id, versionId) : bench.open(id)">Try again</AppButton>
+        <RouterLink to="/" class="border-ink/40 bg-sheet hover:bg-shade rounded-sm border px-3 py-1.5">To the shelf</RouterLink>
+      </div>
+    </main>
+    <p v-else-if="bench.opened.kind === 'loading'" class="text-faint p-10" role="status">Laying the rig on the bench …</p>
+
+    <template v-else-if="bench.report">
+      <QuestionStrip />
+      <main class="grid min-h-0 flex-1 grid-cols-[17.5rem_minmax(0,1fr)_20.5rem]">
+        <StackList />
+        <PlateView />
+        <section ref="side" class="border-line bg-sheet min-h-0 overflow-y-auto border-l" aria-label="Working">
+          <PartPanel v-if="bench.panel.kind === 'part'" :key="bench.panel.itemId" :item-id="bench.panel.itemId" />
+          <CandidatesPanel
+            v-else-if="bench.panel.kind === 'candidates'"
+            :key="bench.panel.itemId + bench.panel.mountId"
+            :item-id="bench.panel.itemId"
+            :mount-id="bench.panel.mountId"
+          />
+          <MountsPanel v-else-if="bench.panel.kind === 'mounts'" :item-id="bench.panel.itemId" />
+          <VersionsPanel v-else-if="bench.panel.kind === 'versions'" :rig-id="id" />
+          <FitPanel v-else-if="bench.question === 'fit'" />
+          <HangPanel v-else-if="bench.question === 'hang'" />
+          <SpendPanel v-else-if="bench.question === 'spend'" />
+          <ToComePanel v-else :question="bench.question" />
+        </section>
+      </main>
+    </template>
+    <KeySheet :open="sheet" @close="sheet = false" />
+  </div>
+</template>

@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { questions, questionWords, sayFigure } from '@zucchini/core';
+import { computed } from 'vue';
+import WeightMark from '../shared/WeightMark.vue';
+import { useBench } from './benchStore';
+
+/** The six questions, each with its figure; one is open. */
+const bench = useBench();
+const entries = computed(() =>
+  questions.map((question, i) => ({
+    question,
+    key: i + 1,
+    words: questionWords[question],
+    figure: sayFigure(bench.report!, question),
+  })),
+);
+</script>
+
+<template>
+  <nav class="border-line grid shrink-0 grid-cols-[1fr_1.35fr_0.8fr_0.8fr_0.8fr_1.45fr] border-b" aria-label="The six questions">
+    <button
+      v-for="{ question, key, words, figure } in entries"
+      :key="question"
+      type="button"
+      class="border-line relative flex min-w-0 items-center gap-3 border-r px-4 py-2 text-left last:border-r-0"
+      :class="bench.question === question ? 'bg-sheet' : 'hover:bg-shade/60'"
+      :aria-current="bench.question === question ? 'true' : undefined"
+      :title="`${words.asks} (key ${key})`"
+      @click="bench.ask(question)"
+    >
+      <span v-if="bench.question === question" class="bg-leaf absolute inset-x-0 top-0 h-[3px]" aria-hidden="true" />
+      <span class="font-serif text-base" :class="figure.state === 'to-come' ? 'text-faint' : ''">{{ words.name }}</span>
+      <span class="min-w-0 flex-1 text-right leading-tight">
+        <span
+          class="block truncate"
+          :class="figure.state === 'to-come' ? 'text-faint text-xs italic' : 'font-medium tabular-nums'"
+        >{{ figure.main }}</span>
+        <span v-if="figure.state !== 'to-come'" class="text-faint block truncate text-xs tabular-nums">{{ figure.detail }}</span>
+      </span>
+      <WeightMark v-if="figure.state === 'stops' || figure.state === 'risk' || figure.state === 'well'" :weight="figure.state" wordless />
+    </button>
+  </nav>
+</template>

@@ -1,0 +1,269 @@
+import {
+  applyEdit,
+  createHistory,
+  createNames,
+  measureReport,
+  questionOf,
+  record,
+  redo,
+  undo,
+  walk,
+  type Edit,
+  type Finding,
+  type History,
+  type KitItem,
+  type Part,
+  type Question,
+  type Report,
+  type Rig,
+  type Setup,
+  type ViewName,
+} from '@zucchini/core';
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef } from 'vue';
+import { api, ApiError } from '../api/client';
+import { announce } from '../shared/announce';
+import { readDraft } from './drafts';
+import { Saver, type SaveState } from './saver';
+
+/** What the panel beside the plate shows. */
+export type Panel =
+  | { readonly kind: 'question' }
+  | { readonly kind: 'part'; readonly itemId: string }
+  | { readonly kind: 'mounts'; readonly itemId: string | undefined }
+  | { readonly kind: 'candidates'; readonly itemId: string; readonly mountId: string }
+  | { readonly kind: 'versions' };
+
+export type OpenState =
+  | { readonly kind: 'loading' }
+  | { readonly kind: 'open' }
+  | { readonly kind: 'failed'; readonly message: string; readonly lost: boolean };
+
+/** The browser's storage, or undefined where it is switched off. */
+function findPlace(): Storage | undefined {
+  try {
+    return globalThis.localStorage;
+  } catch {
+    return undefined;
+  }
+}
+
+/** A fresh id for an individual or a joint. */
+export function createId(): string {
+  return crypto.randomUUID();
+}
+
+/** The rig on the bench: the document, what is shown of it, and its verbs. */
+export const useBench = defineStore('bench', () => {
+  const opened = ref<OpenState>({ kind: 'loading' });
+  const readOnly = ref(false);
+  const versionName = ref('');
+  const history = shallowRef<History<Rig>>();
+  /** While a part is dragged: the rig as it would be. */
+  const preview = shallowRef<Rig>();
+  const parts = shallowRef<ReadonlyMap<string, Part>>(new Map());
+  const drawer = shallowRef<readonly KitItem[]>([]);
+  const saveState = ref<SaveState>({ kind: 'saved' });
+  const setupId = ref('');
+  const view = ref<ViewName>('near');
+  const question = ref<Question>('fit');
+  const panel = ref<Panel>({ kind: 'question' });
+  const selected = ref<string>();
+  let saver: Saver | undefined;
+  let run = 0;
+
+  const rig = computed(() => preview.value ?? history.value?.present);
+  const setup = computed<Setup | undefined>(() => rig.value?.setups.find((s) => s.id === setupId.value));
+  // The catalogue offers remedies; while dragging only the figures matter.
+  const report = computed<Report | undefined>(() => {
+    const now = rig.value;
+    if (!now || !setup.value) return undefined;
+    return measureReport(now, setupId.value, parts.value, preview.value ? undefined : parts.value);
+  });
+  const names = computed(() => report.value && createNames(report.value.assembly, parts.value));
+  const findingsByItem = computed(() => {
+    const byItem = new Map<string, Finding[]>();
+    for (const finding of report.value?.findings ?? []) {
+      // What concerns the whole rig is told under its question, not beside each part.
+      if (finding.items.length > 3) continue;
+      const [subject] = finding.items;
+      if (subject === undefined || questionOf[finding.code] !== 'fit') continue;
+      byItem.set(subject, [...(byItem.get(subject) ?? []), finding]);
+    }
+    return byItem;
+  });
+  const canUndo = computed(() => !readOnly.value && (history.value?.past.length ?? 0) > 0);
+  const canRedo = computed(() => !readOnly.value && (history.value?.future.length ?? 0) > 0);
+
+  function show(state: Rig, known: readonly Part[]): void {
+    parts.value = new Map([...parts.value, ...known.map((p) => [p.id, p] as const)]);
+    history.value = createHistory(state);
+    preview.value = undefined;
+    setupId.value = state.setups[0]!.id;
+    panel.value = { kind: 'question' };
+    selected.value = undefined;
+    opened.value = { kind: 'open' };
+  }
+
+  async function readAround(mine: number): Promise<void> {
+    const [catalogue, kit] = await Promise.all([api.listParts(), api.listKit()]);
+    if (mine !== run) return;
+    parts.value = new Map([...catalogue.map((p) => [p.id, p] as const), ...parts.value]);
+    drawer.value = kit;
+  }
+
+  function fail(error: unknown): void {
+    const message = error instanceof Error ? error.message : String(error);
+    opened.value = { kind: 'failed', message, lost: error instanceof ApiError && error.status === 404 };
+  }
+
+  function watchSaves(stored: Rig, revision: number): Saver {
+    return new Saver(stored, revision, {
+      save: (next, from) => api.saveRig(next, from),
+      place: findPlace(),
+      onState: (state) => {
+        saveState.value = state;
+      },
+    });
+  }
+
+  /** Opens a rig; what was changed here and not stored yet is taken up again. */
+  async function open(id: string): Promise<void> {
+    close();
+    const mine = (run += 1);
+    opened.value = { kind: 'loading' };
+    readOnly.value = false;
+    try {
+      const stored = await api.findRig(id);
+      if (mine !== run) return;
+      show(stored.rig, stored.parts);
+      saver = watchSaves(stored.rig, stored.revision);
+      await readAround(mine);
+      if (mine !== run) return;
+      const draft = readDraft(findPlace(), id);
+      if (draft) {
+        commit(draft.rig);
+        if (draft.revision !== stored.revision) {
+          saver.stop();
+          saver = watchSaves(stored.rig, draft.revision);
+          saver.want(draft.rig);
+        }
+        announce('Changes that were not stored yet have been taken up again.');
+      }
+    } catch (error) {
+      if (mine === run) fail(error);
+    }
+  }
+
+  /** Opens a kept version to look at. */
+  async function openVersion(id: string, versionId: string): Promise<void> {
+    close();
+    const mine = (run += 1);
+    opened.value = { kind: 'loading' };
+    readOnly.value = true;
+    try {
+      const version = await api.findVersion(id, versionId);
+      if (mine !== run) return;
+      versionName.value = version.name;
+      show(version.rig, version.parts);
+      await readAround(mine);
+    } catch (error) {
+      if (mine === run) fail(error);
+    }
+  }
+
+  function close(): void {
+    void saver?.flush();
+    saver?.stop();
+    saver = undefined;
+    run += 1;
+    history.value = undefined;
+    preview.value = undefined;
+    saveState.value = { kind: 'saved' };
+    versionName.value = '';
+  }
+
+  function takeHistory(next: History<Rig>): void {
+    history.value = next;
+    preview.value = undefined;
+    saver?.want(next.present);
+    const items = new Set(next.present.setups.find((s) => s.id === setupId.value)?.joints.map((j) => j.child.item));
+    const gone = (id: string | undefined) => id !== undefined && id !== setup.value?.body && !items.has(id);
+    if (gone(selected.value)) selected.value = undefined;
+    if (panel.value.kind !== 'versions' && panel.value.kind !== 'question' && gone(panel.value.itemId)) {
+      panel.value = { kind: 'question' };
+    }
+  }
+
+  /** Makes a state the present one, to be undone in one step. */
+  function commit(next: Rig): void {
+    if (!history.value || readOnly.value) return;
+    takeHistory(record(history.value, next));
+  }
+
+  function apply(edit: Edit): void {
+    const now = history.value?.present;
+    if (!now || readOnly.value) return;
+    commit(applyEdit(now, withOwnId(edit)));
+  }
+
+  /** Shows what an edit would do, without making it. */
+  function tryOut(edit: Edit): void {
+    const now = history.value?.present;
+    if (now && !readOnly.value) preview.value = applyEdit(now, edit);
+  }
+
+  /** Makes what is tried out the present state. */
+  function keep(): void {
+    if (preview.value) commit(preview.value);
+  }
+
+  function letGo(): void {
+    preview.value = undefined;
+  }
+
+  function stepBack(): void {
+    if (!history.value || !canUndo.value) return;
+    takeHistory(undo(history.value));
+    announce('Undone');
+  }
+
+  function stepForward(): void {
+    if (!history.value || !canRedo.value) return;
+    takeHistory(redo(history.value));
+    announce('Done again');
+  }
+
+  function select(itemId: string | undefined): void {
+    selected.value = itemId;
+    panel.value = itemId === undefined ? { kind: 'question' } : { kind: 'part', itemId };
+  }
+
+  function ask(next: Question): void {
+    question.value = next;
+    panel.value = { kind: 'question' };
+  }
+
+  function walkRound(step: Parameters<typeof walk>[1]): void {
+    view.value = walk(view.value, step);
+  }
+
+  /** After a conflict: store mine over what another window stored. */
+  async function keepMine(): Promise<void> {
+    if (saveState.value.kind === 'conflict') await saver?.overwrite(saveState.value.stored);
+  }
+
+  return {
+    opened, readOnly, versionName, rig, setup, setupId, parts, drawer, report, names, findingsByItem,
+    saveState, view, question, panel, selected, preview, canUndo, canRedo, history,
+    open, openVersion, close, apply, commit, tryOut, keep, letGo, stepBack, stepForward,
+    select, ask, walkRound, keepMine,
+    saveNow: () => saver?.flush(),
+  };
+});
+
+/** A remedy's new individual has an id derived from its part; the kit may hold several of those. */
+function withOwnId(edit: Edit): Edit {
+  if (edit.type !== 'swap-part' || !edit.item.id.startsWith('new-')) return edit;
+  return { ...edit, item: { ...edit.item, id: createId() } };
+}

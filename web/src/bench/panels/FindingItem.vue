@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { sayEdit, tellFinding, type Finding } from '@zucchini/core';
+import { computed } from 'vue';
+import { announce } from '../../shared/announce';
+import AppButton from '../../shared/AppButton.vue';
+import WeightMark from '../../shared/WeightMark.vue';
+import { useBench } from '../benchStore';
+
+/** A finding as a sentence, with its ways out as buttons that take them. */
+const props = defineProps<{ finding: Finding }>();
+const bench = useBench();
+const told = computed(() => tellFinding(props.finding, bench.names!));
+const remedies = computed(() =>
+  props.finding.remedies.map((r) => ({ edit: r.edit, label: sayEdit(r.edit, bench.names!) })),
+);
+
+function take(remedy: { edit: Finding['remedies'][number]['edit']; label: string }): void {
+  bench.apply(remedy.edit);
+  announce(`${remedy.label}: done. Z takes it back.`);
+}
+</script>
+
+<template>
+  <li class="rule py-3 first:border-t-0" :data-finding="finding.code">
+    <WeightMark :weight="finding.weight" />
+    <p class="mt-1 leading-snug">{{ told.sentence }}</p>
+    <p class="text-faint mt-1 text-xs">{{ told.why }}</p>
+    <div v-if="remedies.length > 0 && !bench.readOnly" class="mt-2 flex flex-col items-start gap-1">
+      <AppButton v-for="r in remedies" :key="r.label" small @click="take(r)">{{ r.label }}</AppButton>
+    </div>
+    <p v-else class="mt-1 text-xs">{{ told.todo }}</p>
+  </li>
+</template>

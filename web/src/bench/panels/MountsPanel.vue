@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { listJointsAt, nameItem, nameMount, sayMount } from '@zucchini/core';
+import { computed, ref } from 'vue';
+import { useBench } from '../benchStore';
+import PanelFrame from './PanelFrame.vue';
+
+/** Every free mount of the rig, or of one part: where something could go. */
+const props = defineProps<{ itemId: string | undefined }>();
+const bench = useBench();
+const text = ref('');
+
+const groups = computed(() => {
+  const wanted = text.value.trim().toLowerCase();
+  const { assembly } = bench.report!;
+  return assembly.items
+    .filter((p) => props.itemId === undefined || p.item.id === props.itemId)
+    .map((p) => ({
+      id: p.item.id,
+      name: nameItem(p),
+      mounts: p.part.mounts
+        .filter((m) => m.lengthwise || listJointsAt(assembly, p.item.id, m.id).length === 0)
+        .map((m) => ({ id: m.id, name: nameMount(m), kind: sayMount(m) }))
+        .filter((m) => `${m.name} ${m.kind} ${nameItem(p)}`.toLowerCase().includes(wanted)),
+    }))
+    .filter((g) => g.mounts.length > 0);
+});
+
+function openFirst(): void {
+  const [group] = groups.value;
+  const mount = group?.mounts[0];
+  if (group && mount) bench.panel = { kind: 'candidates', itemId: group.id, mountId: mount.id };
+}
+</script>
+
+<template>
+  <PanelFrame over="Fit a part" title="Where?" back @back="bench.select(undefined)">
+    <input
+      v-model="text"
+      type="search"
+      class="field mt-2 w-full"
+      placeholder="rail, shoe, ⅜″, handle …"
+      aria-label="Search free mounts"
+      @keydown.enter.prevent="openFirst"
+    />
+    <p v-if="groups.length === 0" class="text-faint mt-4">No free mount is called so.</p>
+    <section v-for="g in groups" :key="g.id" class="mt-4">
+      <h3 class="font-serif text-base">{{ g.name }}</h3>
+      <ul>
+        <li v-for="m in g.mounts" :key="m.id">
+          <button
+            type="button"
+            class="hover:bg-shade rule flex w-full items-baseline justify-between gap-2 py-1 text-left"
+            @click="bench.panel = { kind: 'candidates', itemId: g.id, mountId: m.id }"
+          >
+            <span>{{ m.name }}</span><span class="text-faint text-right text-xs">{{ m.kind }}</span>
+          </button>
+        </li>
+      </ul>
+    </section>
+  </PanelFrame>
+</template>

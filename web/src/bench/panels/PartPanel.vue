@@ -1,0 +1,218 @@
+<script setup lang="ts">
+import {
+  listCarried,
+  listJointsAt,
+  listTurnsDeg,
+  nameItem,
+  nameMount,
+  sayDeg,
+  sayG,
+  sayJoint,
+  sayMm,
+  sayMoney,
+  sayMount,
+  wrapDeg,
+} from '@zucchini/core';
+import { computed } from 'vue';
+import AppButton from '../../shared/AppButton.vue';
+import NumberField from '../../shared/NumberField.vue';
+import { useBench } from '../benchStore';
+import FindingItem from './FindingItem.vue';
+import PanelFrame from './PanelFrame.vue';
+import SlipWorking from './SlipWorking.vue';
+
+/** One part on the rig: how it is held, where it may stand, what it carries. */
+const props = defineProps<{ itemId: string }>();
+const bench = useBench();
+
+const assembly = computed(() => bench.report!.assembly);
+const placed = computed(() => assembly.value.byId.get(props.itemId)!);
+const part = computed(() => placed.value.part);
+const joint = computed(() => placed.value.carriedBy);
+const findings = computed(() => bench.report!.findings.filter((f) => f.items[0] === props.itemId && f.items.length <= 3));
+const slip = computed(() => bench.report!.fit.slips.find((s) => s.jointId === joint.value?.joint.id));
+const carried = computed(() => listCarried(assembly.value, props.itemId).length - 1);
+
+const turns = computed(() => {
+  const j = joint.value;
+  if (!j) return [];
+  return listTurnsDeg(j.mate, j.parentMount, j.childMount).map(wrapDeg).sort((a, b) => a - b);
+});
+const turnNow = computed(() => wrapDeg(joint.value?.joint.turnDeg ?? 0));
+
+const free = computed(() =>
+  part.value.mounts.filter((m) => m.lengthwise || listJointsAt(assembly.value, props.itemId, m.id).length === 0),
+);
+const standing = computed(() => bench.setup?.stances?.[props.itemId] ?? {});
+const isScrew = computed(() => {
+  const j = joint.value;
+  return j !== undefined && (j.childMount.thread !== undefined || j.parentMount.thread !== undefined);
+});
+const screw = computed(() => {
+  const j = joint.value;
+  if (!j) return undefined;
+  return j.childMount.side === 'screw' ? j.childMount : j.parentMount.side === 'screw' ? j.parentMount : undefined;
+});
+
+const at = computed(() => ({ setupId: bench.setupId, jointId: joint.value!.joint.id }));
+
+function trySlide(event: Event): void {
+  bench.tryOut({ type: 'slide', ...at.value, slideMm: Number((event.target as HTMLInputElement).value) });
+}
+
+function tryStance(movementId: string, event: Event): void {
+  const value = Number((event.target as HTMLInputElement).value);
+  bench.tryOut({ type: 'set-stance', setupId: bench.setupId, itemId: props.itemId, movementId, value });
+}
+
+function setMass(massG: number | undefined): void {
+  const { measuredMassG: _, ...item } = placed.value.item;
+  bench.apply({ type: 'set-item', item: massG === undefined ? item : { ...item, measuredMassG: massG } });
+}
+</script>
+
+<template>
+  <PanelFrame :over="part.maker ?? 'own part'" :title="nameItem(placed)" back @back="bench.select(undefined)">
+    <p class="text-faint mt-1 text-xs">
+      {{ part.massG === undefined ? 'mass not known' : sayG(part.massG) }} ·
+      {{ part.price ? sayMoney(part.price) : 'no price' }} ·
+      {{ placed.item.owned ? 'owned' : 'to buy' }}
+    </p>
+    <p v-if="part.note" class="mt-2 text-sm">{{ part.note }}</p>
+
+    <ul v-if="findings.length > 0" class="border-line mt-3 border-y" aria-label="Findings">
+      <FindingItem v-for="f in findings" :key="f.id" :finding="f" />
+    </ul>
+
+    <section v-if="joint" class="mt-4">
+      <h3 class="font-serif text-base">How it is held</h3>
+      <p>{{ sayJoint(joint) }}</p>
+      <p class="text-faint text-xs">
+        {{ nameMount(joint.childMount) }} on {{ nameMount(joint.parentMount) }} of
+        <button type="button" class="underline" @click="bench.select(joint.parent)">{{ bench.names!.item(joint.parent) }}</button>
+      </p>
+
+      <div v-if="joint.slide && joint.slide.fromMm <= joint.slide.toMm" class="rule mt-2 pt-2">
+        <NumberField
+          label="Stands at"
+          unit="mm"
+          :min="joint.slide.fromMm"
+          :max="joint.slide.toMm"
+          :disabled="bench.readOnly"
+          :model-value="joint.joint.slideMm"
+          @update:model-value="(v) => v !== undefined && bench.apply({ type: 'slide', ...at, slideMm: v })"
+        />
+        <input
+          type="range"
+          class="mt-1 w-full"
+          :min="joint.slide.fromMm"
+          :max="joint.slide.toMm"
+          :step="joint.slide.stepMm ?? 1"
+          :value="joint.joint.slideMm"
+          :disabled="bench.readOnly"
+          aria-label="Slide along the rail"
+          data-testid="slide"
+          @input="trySlide"
+          @change="bench.keep()"
+        />
+        <p class="text-faint flex justify-between text-xs"><span>{{ sayMm(joint.slide.fromMm) }}</span><span>{{ sayMm(joint.slide.toMm) }}</span></p>
+      </div>
+
+      <label v-if="turns.length > 1" class="rule mt-2 flex items-baseline justify-between pt-2">
+        Turned to
+        <select
+          class="field"
+          :value="turnNow"
+          :disabled="bench.readOnly"
+          @change="bench.apply({ type: 'turn', ...at, turnDeg: Number(($event.target as HTMLSelectElement).value) })"
+        >
+          <option v-if="!turns.includes(turnNow)" :value="turnNow">{{ sayDeg(turnNow) }}</option>
+          <option v-for="t in turns" :key="t" :value="t">{{ sayDeg(t) }}</option>
+        </select>
+      </label>
+
+      <template v-if="isScrew && joint.mate.state === 'mates'">
+        <NumberField
+          v-if="screw?.thread?.exchangeable"
+          class="rule mt-2 pt-2"
+          label="Screw in use"
+          unit="mm"
+          :min="1"
+          :max="60"
+          :disabled="bench.readOnly"
+          :model-value="joint.joint.screwMm ?? screw.thread.lengthMm"
+          @update:model-value="(v) => v !== undefined && bench.apply({ type: 'set-screw', ...at, screwMm: v })"
+        />
+        <NumberField
+          class="rule mt-2 pt-2"
+          label="Washers or pads between"
+          unit="mm"
+          :max="100"
+          :disabled="bench.readOnly"
+          :model-value="joint.joint.spacerMm ?? 0"
+          @update:model-value="(v) => bench.apply({ type: 'set-spacer', ...at, spacerMm: v ?? 0 })"
+        />
+      </template>
+      <SlipWorking v-if="slip" class="mt-2" :slip="slip" />
+    </section>
+
+    <section v-if="part.movements?.length" class="mt-4">
+      <h3 class="font-serif text-base">How it stands</h3>
+      <label v-for="m in part.movements" :key="m.id" class="rule mt-1 block pt-1">
+        <span class="flex justify-between">
+          <span>{{ m.name }}</span>
+          <span class="tabular-nums">{{ m.type === 'turn' ? sayDeg(standing[m.id] ?? m.rest) : sayMm(standing[m.id] ?? m.rest) }}</span>
+        </span>
+        <input
+          type="range"
+          class="w-full"
+          :min="m.from"
+          :max="m.to"
+          :step="m.step ?? (m.type === 'turn' ? 5 : 1)"
+          :value="standing[m.id] ?? m.rest"
+          :disabled="bench.readOnly"
+          @input="tryStance(m.id, $event)"
+          @change="bench.keep()"
+        />
+      </label>
+    </section>
+
+    <section class="mt-4">
+      <h3 class="font-serif text-base">On the scale</h3>
+      <NumberField
+        label="Weighed"
+        unit="g"
+        optional
+        placeholder="not yet"
+        :min="0.1"
+        :max="100000"
+        :disabled="bench.readOnly"
+        :model-value="placed.item.measuredMassG"
+        @update:model-value="setMass"
+      />
+      <p class="text-faint mt-1 text-xs">What you weigh counts before the maker's figure.</p>
+    </section>
+
+    <section v-if="free.length > 0" class="mt-4">
+      <h3 class="font-serif text-base">Free mounts</h3>
+      <ul class="mt-1">
+        <li v-for="m in free" :key="m.id">
+          <button
+            type="button"
+            class="hover:bg-shade rule flex w-full items-baseline justify-between gap-2 py-1 text-left disabled:hover:bg-transparent"
+            :disabled="bench.readOnly"
+            @click="bench.panel = { kind: 'candidates', itemId, mountId: m.id }"
+          >
+            <span>{{ nameMount(m) }}</span><span class="text-faint text-xs">{{ sayMount(m) }}</span>
+          </button>
+        </li>
+      </ul>
+    </section>
+
+    <div v-if="joint && !bench.readOnly" class="rule mt-5 pt-3">
+      <AppButton look="danger" @click="bench.apply({ type: 'remove-item', setupId: bench.setupId, itemId })">
+        Take it off{{ carried > 0 ? `, with ${carried} ${carried === 1 ? 'part' : 'parts'} on it` : '' }}
+      </AppButton>
+    </div>
+  </PanelFrame>
+</template>

@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { measureMinorDigits, nameItem, questionWords, sayG, sayMoney } from '@zucchini/core';
+import { computed } from 'vue';
+import NumberField from '../../shared/NumberField.vue';
+import { useBench } from '../benchStore';
+import FindingList from './FindingList.vue';
+import PanelFrame from './PanelFrame.vue';
+import { useLimits } from './useLimits';
+
+const bench = useBench();
+const spend = computed(() => bench.report!.spend);
+const { limits, setLimit } = useLimits();
+
+const currency = computed(() => spend.value.toSpend.currency);
+const unit = computed(() => 10 ** measureMinorDigits(currency.value));
+const prices = computed(() => new Map(spend.value.lines.map((l) => [l.itemId, l])));
+
+const rows = computed(() => {
+  const kit = bench.rig!.kit;
+  const placed = bench.report!.assembly.byId;
+  return kit
+    .filter((item) => placed.has(item.id) || !item.owned)
+    .map((item) => {
+      const line = prices.value.get(item.id);
+      const part = bench.parts.get(item.partId)!;
+      const on = placed.get(item.id);
+      return {
+        item,
+        name: nameItem({ item, part }),
+        price: item.owned ? 'owned' : line ? sayMoney(line.price) : 'no price',
+        from: line?.seller ? `${line.seller}, ${line.on}` : undefined,
+        mass: on?.mass ? sayG(on.mass.massG) : on ? '? g' : 'not fitted',
+        minor: line?.price.minor ?? 0,
+      };
+    })
+    .sort((a, b) => b.minor - a.minor || a.name.localeCompare(b.name, 'en'));
+});
+
+function own(itemId: string, owned: boolean): void {
+  const item = bench.rig!.kit.find((i) => i.id === itemId);
+  if (item) bench.apply({ type: 'set-item', item: { ...item, owned } });
+}
+</script>
+
+<template>
+  <PanelFrame over="Spend" :title="questionWords.spend.asks">
+    <FindingList question="spend" nothing="Within the limits that are set." />
+
+    <section class="mt-4 space-y-1.5">
+      <h3 class="font-serif text-base">Limits</h3>
+      <NumberField
+        label="Money for what is not owned"
+        :unit="currency"
+        optional
+        placeholder="no limit"
+        :disabled="bench.readOnly"
+        :model-value="spend.limit && spend.limit.minor / unit"
+        @update:model-value="(v) => setLimit('spend', v === undefined ? undefined : { minor: Math.round(v * unit), currency })"
+      />
+      <NumberField
+        label="Carried in the hands"
+        unit="g"
+        optional
+        placeholder="no limit"
+        :min="1"
+        :max="100000"
+        :disabled="bench.readOnly"
+        :model-value="limits.carryG"
+        @update:model-value="(v) => setLimit('carryG', v)"
+      />
+    </section>
+
+    <section class="mt-5">
+      <h3 class="font-serif text-base">Parts</h3>
+      <table class="mt-1 w-full text-xs tabular-nums">
+        <thead>
+          <tr class="text-faint">
+            <th scope="col" class="w-6 py-1 text-left font-normal"><span class="sr-only">Owned</span></th>
+            <th scope="col" class="py-1 text-left font-normal">Part (ticked: owned)</th>
+            <th scope="col" class="py-1 text-right font-normal">Mass</th>
+            <th scope="col" class="py-1 text-right font-normal">To spend</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.item.id" class="rule align-baseline">
+            <td class="py-1.5">
+              <input
+                type="checkbox"
+                :checked="row.item.owned"
+                :disabled="bench.readOnly"
+                :aria-label="`${row.name} is owned`"
+                @change="own(row.item.id, ($event.target as HTMLInputElement).checked)"
+              />
+            </td>
+            <td class="py-1.5 pr-2">
+              <button type="button" class="text-left hover:underline" @click="bench.select(row.item.id)">{{ row.name }}</button>
+              <span v-if="row.from" class="text-faint block">{{ row.from }}</span>
+            </td>
+            <td class="py-1.5 pr-2 text-right whitespace-nowrap">{{ row.mass }}</td>
+            <td class="py-1.5 text-right whitespace-nowrap" :class="row.item.owned ? 'text-faint' : ''">{{ row.price }}</td>
+          </tr>
+        </tbody>
+        <tfoot>
+          <tr class="border-ink border-t font-medium">
+            <td />
+            <th scope="row" class="py-1.5 text-left">In all</th>
+            <td class="py-1.5 pr-2 text-right">{{ spend.unweighed.length > 0 ? '≥ ' : '' }}{{ sayG(spend.carriedG) }}</td>
+            <td class="py-1.5 text-right">{{ spend.unpriced.length + spend.withoutRate.length > 0 ? '≥ ' : '' }}{{ sayMoney(spend.toSpend) }}</td>
+          </tr>
+        </tfoot>
+      </table>
+      <p class="text-faint mt-2 text-xs">The cheapest of list price and offers; ask the seller before you pay.</p>
+    </section>
+  </PanelFrame>
+</template>

@@ -1,0 +1,127 @@
+import type { Rig } from '@zucchini/core';
+import { ApiError } from '../api/client';
+import { dropDraft, keepDraft, type DraftPlace } from './drafts';
+
+/** Where a rig's changes are: on the server, on their way, or still only here. */
+export type SaveState =
+  | { readonly kind: 'saved' }
+  | { readonly kind: 'waiting' }
+  | { readonly kind: 'saving' }
+  | { readonly kind: 'failed'; readonly message: string; readonly kept: boolean }
+  | { readonly kind: 'refused'; readonly message: string }
+  | { readonly kind: 'conflict'; readonly stored: number };
+
+export interface SaverOptions {
+  readonly save: (rig: Rig, revision: number) => Promise<{ revision: number }>;
+  readonly place: DraftPlace | undefined;
+  readonly onState: (state: SaveState) => void;
+  readonly waitMs?: number;
+  readonly retryMs?: number;
+}
+
+const longestRetryMs = 30_000;
+
+/**
+ * Stores a rig after each pause in its changes. One save at a time; what changes meanwhile goes with the
+ * next. A save that does not get through is tried again, ever less often, and the changes stay in the
+ * browser's storage until it has.
+ */
+export class Saver {
+  private revision: number;
+  private stored: Rig;
+  private wanted: Rig;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private running = false;
+  private stopped = false;
+  private tries = 0;
+
+  constructor(
+    rig: Rig,
+    revision: number,
+    private readonly options: SaverOptions,
+  ) {
+    this.revision = revision;
+    this.stored = rig;
+    this.wanted = rig;
+  }
+
+  /** The rig as it now should be stored. */
+  want(rig: Rig): void {
+    if (rig === this.wanted) return;
+    this.wanted = rig;
+    keepDraft(this.options.place, { revision: this.revision, rig });
+    if (rig === this.stored && !this.running) {
+      this.settle();
+      return;
+    }
+    this.tries = 0;
+    this.options.onState({ kind: 'waiting' });
+    this.schedule(this.options.waitMs ?? 500);
+  }
+
+  /** Saves at once what waits. */
+  flush(): Promise<void> {
+    clearTimeout(this.timer);
+    return this.run();
+  }
+
+  /** After a conflict: store mine over what is stored. */
+  overwrite(storedRevision: number): Promise<void> {
+    this.revision = storedRevision;
+    return this.flush();
+  }
+
+  stop(): void {
+    this.stopped = true;
+    clearTimeout(this.timer);
+  }
+
+  private schedule(ms: number): void {
+    clearTimeout(this.timer);
+    if (!this.stopped) this.timer = setTimeout(() => void this.run(), ms);
+  }
+
+  private settle(): void {
+    clearTimeout(this.timer);
+    dropDraft(this.options.place, this.stored.id);
+    this.options.onState({ kind: 'saved' });
+  }
+
+  private async run(): Promise<void> {
+    if (this.running || this.wanted === this.stored) return;
+    this.running = true;
+    const rig = this.wanted;
+    this.options.onState({ kind: 'saving' });
+    try {
+      const { revision } = await this.options.save(rig, this.revision);
+      this.revision = revision;
+      this.stored = rig;
+      this.tries = 0;
+      this.running = false;
+      if (this.wanted === rig) this.settle();
+      else {
+        keepDraft(this.options.place, { revision, rig: this.wanted });
+        this.schedule(0);
+      }
+    } catch (error) {
+      this.running = false;
+      this.fail(error);
+    }
+  }
+
+  private fail(error: unknown): void {
+    const kept = keepDraft(this.options.place, { revision: this.revision, rig: this.wanted });
+    const status = error instanceof ApiError ? error.status : 0;
+    const message = error instanceof Error ? error.message : String(error);
+    if (error instanceof ApiError && status === 409 && error.revision !== undefined) {
+      this.options.onState({ kind: 'conflict', stored: error.revision });
+    } else if (status >= 400 && status < 500) {
+      this.options.onState({ kind: 'refused', message });
+    } else {
+      this.options.onState({ kind: 'failed', message, kept });
+      const base = this.options.retryMs ?? 2000;
+      this.schedule(Math.min(longestRetryMs, base * 2 ** this.tries));
+      this.tries += 1;
+    }
+  }
+}

@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import type { Part } from '@zucchini/core';
+import { onMounted, ref, useTemplateRef } from 'vue';
+import { api, ApiError } from '../api/client';
+import AppButton from '../shared/AppButton.vue';
+import TroubleBox from '../shared/TroubleBox.vue';
+
+const emit = defineEmits<{ created: [id: string]; cancel: [] }>();
+
+const bodies = ref<Part[]>();
+const name = ref('');
+const body = ref('');
+const currency = ref('EUR');
+const trouble = ref('');
+const busy = ref(false);
+const field = useTemplateRef('field');
+
+onMounted(async () => {
+  field.value?.focus();
+  try {
+    bodies.value = (await api.listParts()).filter((p) => p.kind === 'body');
+    body.value = bodies.value[0]?.id ?? '';
+  } catch (error) {
+    trouble.value = error instanceof ApiError ? error.message : String(error);
+  }
+});
+
+async function create(): Promise<void> {
+  busy.value = true;
+  trouble.value = '';
+  try {
+    const record = await api.createRig(name.value.trim(), body.value, currency.value.trim().toUpperCase());
+    emit('created', record.rig.id);
+  } catch (error) {
+    trouble.value = error instanceof ApiError ? error.message : String(error);
+  } finally {
+    busy.value = false;
+  }
+}
+</script>
+
+<template>
+  <form class="border-line bg-sheet border p-5" aria-label="New rig" @submit.prevent="create">
+    <h2 class="font-serif text-xl">A new rig</h2>
+    <TroubleBox v-if="trouble" class="mt-3" :title="trouble" />
+    <p v-if="bodies?.length === 0" class="mt-3">
+      The catalogue holds no camera body yet. Bring a rig file, or load the demo from the empty shelf.
+    </p>
+    <div class="mt-4 grid grid-cols-[1fr_1fr_7rem] gap-4">
+      <label class="block">
+        <span class="eyebrow block">Its name</span>
+        <input ref="field" v-model="name" class="field mt-1 w-full" required maxlength="120" placeholder="Harbour rig" />
+      </label>
+      <label class="block">
+        <span class="eyebrow block">Camera body</span>
+        <select v-model="body" class="field mt-1 w-full" required>
+          <option v-for="part in bodies" :key="part.id" :value="part.id">{{ part.maker }} {{ part.name }}</option>
+        </select>
+      </label>
+      <label class="block">
+        <span class="eyebrow block">Currency</span>
+        <input v-model="currency" class="field mt-1 w-full uppercase" required pattern="[A-Za-z]{3}" maxlength="3" title="Three letters, such as EUR" />
+      </label>
+    </div>
+    <div class="mt-4 flex gap-2">
+      <AppButton look="main" type="submit" :disabled="busy || !body">Put it on the bench</AppButton>
+      <AppButton @click="emit('cancel')">Cancel</AppButton>
+    </div>
+  </form>
+</template>

@@ -1,0 +1,16 @@
+import tailwindcss from '@tailwindcss/vite';
+import vue from '@vitejs/plugin-vue';
+import { defineConfig } from 'vite';
+
+export default defineConfig({
+  plugins: [vue(), tailwindcss()],
+  // The core is taken from its sources: one build step, and tree-shaking sees through it.
+  resolve: { conditions: ['development', 'module', 'browser', 'import', 'default'] },
+  build: { target: 'es2022', manifest: true, emptyOutDir: true },
+  worker: { format: 'es' },
+  server: {
+    host: '127.0.0.1',
+    port: Number(process.env.ZUCCHINI_DEV_PORT ?? 4711),
+    proxy: { '/api': { target: process.env.ZUCCHINI_API ?? 'http://127.0.0.1:4710', changeOrigin: true } },
+  },
+});
