@@ -70,7 +70,9 @@ export function measureHang(assembly: Assembly, hold: Hold): Hang {
   const aheadMm = dot(d, hold.axes.forward);
   const leftMm = dot(d, hold.axes.left);
   const belowMm = dot(d, hold.axes.down);
-  if (belowMm <= 0) return { state: 'tips-over', aboveMm: -belowMm, grip, centreMm };
+  if (belowMm <= tolerances.lengthMm) {
+    return { state: 'tips-over', aboveMm: Math.max(0, -belowMm), grip, centreMm };
+  }
   return {
     state: 'hangs',
     ...measureHangAngles(aheadMm, leftMm, belowMm),

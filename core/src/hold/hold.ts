@@ -72,7 +72,7 @@ function listGrips(assembly: Assembly, places: readonly Grip['place'][]): HeldGr
  */
 export function findHold(assembly: Assembly): Hold {
   const { hold, attitude } = assembly.setup;
-  const axes = createAxes(attitude);
+  const axes = createAxes(attitude, assembly.rigFromBody.rotation);
   const held = (grips: readonly HeldGrip[]): Hold => ({
     state: 'held',
     hold,

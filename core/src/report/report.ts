@@ -4,7 +4,7 @@ import { measureFit, type Fit } from '../fit/index.js';
 import { findHangFindings, measureHang, type Hang } from '../hang/index.js';
 import { findHold, type Hold } from '../hold/index.js';
 import { measureCentreMm, type PartBook } from '../part/index.js';
-import type { Vec3 } from '../placement/index.js';
+import type { Placement, Vec3 } from '../placement/index.js';
 import { placeSetup, type Assembly, type Rig } from '../rig/index.js';
 import { findSpendFindings, measureSpend, type Spend } from '../spend/index.js';
 
@@ -25,6 +25,14 @@ export interface Report {
   readonly findings: readonly Finding[];
 }
 
+/** What a report may draw on beyond the rig itself. */
+export interface ReportOptions {
+  /** Parts that remedies may put in place of others. */
+  readonly catalogue?: PartBook | undefined;
+  /** Stands the rig and its operator elsewhere. */
+  readonly rigFromBody?: Placement | undefined;
+}
+
 /**
  * The full report of one setup. Throws only where the setup is not in the rig. About linear in the
  * number of parts; the few checks that look at pairs stay below the rest up to hundreds of parts.
@@ -34,14 +42,14 @@ export function measureReport(
   rig: Rig,
   setupId: string,
   parts: PartBook,
-  catalogue?: PartBook,
+  options: ReportOptions = {},
 ): Report {
   const setup = rig.setups.find((s) => s.id === setupId);
   if (!setup) throw new Error(`measureReport: rig ${rig.id} has no setup ${setupId}`);
   const brief = mergeBrief(rig.brief, setup.brief);
-  const assembly = placeSetup(rig, setup, parts);
+  const assembly = placeSetup(rig, setup, parts, options.rigFromBody);
   const hold = findHold(assembly);
-  const fit = measureFit(assembly, hold, brief, parts, catalogue);
+  const fit = measureFit(assembly, hold, brief, parts, options.catalogue);
   const hang = measureHang(assembly, hold);
   const spend = measureSpend(assembly, brief, parts);
   const findings = [

@@ -59,6 +59,8 @@ export interface PlacedJoint {
 export interface Assembly {
   readonly rig: Rig;
   readonly setup: Setup;
+  /** Where the body stands, and with it the operator and what is down: the rig's own frame unless moved. */
+  readonly rigFromBody: Placement;
   /** In tree order, the body first. */
   readonly items: readonly PlacedItem[];
   readonly byId: ReadonlyMap<string, PlacedItem>;
@@ -147,7 +149,8 @@ function placeJoint(
 /**
  * Walks a setup's tree of joints from the body outwards and gives every part its place. Expects a rig
  * in which `findRigIssues` finds nothing; throws on ids that lead nowhere. Linear in the number of
- * parts. `rigFromBody` stands the body elsewhere than at the rig's origin, for tests.
+ * parts. `rigFromBody` stands the whole rig elsewhere, with its operator: nothing that is computed may
+ * depend on it.
  */
 export function placeSetup(
   rig: Rig,
@@ -201,6 +204,7 @@ export function placeSetup(
   return {
     rig,
     setup,
+    rigFromBody,
     items,
     byId: new Map(items.map((p) => [p.item.id, p])),
     joints,
@@ -224,9 +228,3 @@ export function listCarried(assembly: Assembly, itemId: string): readonly Placed
 export function nameItem(placed: Pick<PlacedItem, 'item' | 'part'>): string {
   return placed.item.label ?? placed.part.name;
 }
-
-/** The same assembly stood elsewhere, for laws that must not depend on where a rig stands. */
-export function moveAssembly(assembly: Assembly, parts: PartBook, by: Placement): Assembly {
-  return placeSetup(assembly.rig, assembly.setup, parts, by);
-}
-

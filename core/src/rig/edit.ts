@@ -65,6 +65,21 @@ function withJoint(rig: Rig, setupId: string, jointId: string, change: (joint: J
   });
 }
 
+function requireItem(rig: Rig, itemId: string): void {
+  if (!rig.kit.some((item) => item.id === itemId)) {
+    throw new Error(`applyEdit: rig ${rig.id} has no item ${itemId}`);
+  }
+}
+
+/** What carries must be in the setup, and must not itself be carried by what is moved. */
+function requireParent(setup: Setup, parent: string, child: string): void {
+  const present = parent === setup.body || setup.joints.some((j) => j.child.item === parent);
+  if (!present) throw new Error(`applyEdit: ${parent} is not in setup ${setup.id}`);
+  if (listSubtree(setup, child).has(parent)) {
+    throw new Error(`applyEdit: ${child} would be carried by itself`);
+  }
+}
+
 function listSubtree(setup: Setup, itemId: string): Set<string> {
   const gone = new Set([itemId]);
   // Each round adds at least one item or ends, so this takes at most as many rounds as there are joints.
@@ -155,7 +170,10 @@ export function applyEdit(rig: Rig, edit: Edit): Rig {
     case 'add-part': {
       const known = rig.kit.some((item) => item.id === edit.item.id);
       const withItem = known ? rig : { ...rig, kit: [...rig.kit, edit.item] };
-      return withSetup(withItem, edit.setupId, (s) => ({ ...s, joints: [...s.joints, edit.joint] }));
+      return withSetup(withItem, edit.setupId, (s) => {
+        requireParent(s, edit.joint.parent.item, edit.item.id);
+        return { ...s, joints: [...s.joints, edit.joint] };
+      });
     }
     case 'remove-item':
       return withoutItem(rig, edit.setupId, edit.itemId);
@@ -163,7 +181,10 @@ export function applyEdit(rig: Rig, edit: Edit): Rig {
       return withJoint(rig, edit.setupId, edit.jointId, (j) => ({ ...j, slideMm: edit.slideMm }));
     case 'turn':
       return withJoint(rig, edit.setupId, edit.jointId, (j) => ({ ...j, turnDeg: edit.turnDeg }));
-    case 'move':
+    case 'move': {
+      const setup = rig.setups.find((s) => s.id === edit.setupId);
+      const moved = setup?.joints.find((j) => j.id === edit.jointId);
+      if (setup && moved) requireParent(setup, edit.parent.item, moved.child.item);
       return withJoint(rig, edit.setupId, edit.jointId, (j) => ({
         ...j,
         child: { ...j.child, mount: edit.childMount },
@@ -171,11 +192,13 @@ export function applyEdit(rig: Rig, edit: Edit): Rig {
         slideMm: edit.slideMm,
         turnDeg: edit.turnDeg,
       }));
+    }
     case 'set-screw':
       return withJoint(rig, edit.setupId, edit.jointId, (j) => ({ ...j, screwMm: edit.screwMm }));
     case 'set-spacer':
       return withJoint(rig, edit.setupId, edit.jointId, (j) => ({ ...j, spacerMm: edit.spacerMm }));
     case 'set-stance':
+      requireItem(rig, edit.itemId);
       return withSetup(rig, edit.setupId, (s) => ({
         ...s,
         stances: {
@@ -191,6 +214,7 @@ export function applyEdit(rig: Rig, edit: Edit): Rig {
         motion: edit.motion,
       }));
     case 'hold-at':
+      requireItem(rig, edit.item);
       return withSetup(rig, edit.setupId, (s) => ({
         ...s,
         heldBy: [
@@ -199,6 +223,7 @@ export function applyEdit(rig: Rig, edit: Edit): Rig {
         ],
       }));
     case 'swap-part':
+      requireItem(rig, edit.itemId);
       return swapped(rig, edit);
     case 'set-item':
       return {

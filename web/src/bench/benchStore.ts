@@ -78,7 +78,7 @@ export const useBench = defineStore('bench', () => {
   const report = computed<Report | undefined>(() => {
     const now = rig.value;
     if (!now || !setup.value) return undefined;
-    return measureReport(now, setupId.value, parts.value, preview.value ? undefined : parts.value);
+    return measureReport(now, setupId.value, parts.value, preview.value ? {} : { catalogue: parts.value });
   });
   const names = computed(() => report.value && createNames(report.value.assembly, parts.value));
   const findingsByItem = computed(() => {

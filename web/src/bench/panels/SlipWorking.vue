@@ -50,7 +50,7 @@ const lines = computed(() => {
 <template>
   <details class="rule py-1.5">
     <summary class="flex items-baseline gap-2">
-      <span class="min-w-0 flex-1 truncate">{{ title }}</span>
+      <span class="min-w-0 flex-1">{{ title }}</span>
       <span class="text-xs tabular-nums">≈ {{ sayNumber(slip.ratio, 2) }}</span>
       <WeightMark :weight="weight" wordless />
       <span class="w-16 text-xs">{{ word }}</span>

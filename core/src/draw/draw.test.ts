@@ -1,0 +1,116 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { placeSetup } from '../rig/index.js';
+import type { Point2 } from '../solid/index.js';
+import { body, createTestRig, cube, handle, joint, weightAhead } from '../testing/rigs.js';
+import { chooseScale, drawPlate, placeLabels, projectDirection, viewNames, walk, type ViewName } from './index.js';
+
+describe('where the viewer stands', () => {
+  it.each<[ViewName, Point2, Point2, Point2]>([
+    // view, then where forward, left and up point on the page
+    ['near', [-1, 0], [0, 0], [0, 1]],
+    ['front', [0, 0], [1, 0], [0, 1]],
+    ['far', [1, 0], [0, 0], [0, 1]],
+    ['back', [0, 0], [-1, 0], [0, 1]],
+    ['top', [0, 1], [-1, 0], [0, 0]],
+    ['under', [0, 1], [1, 0], [0, 0]],
+  ])('%s', (view, forward, left, up) => {
+    const seen = (v: readonly [number, number, number]) => projectDirection(view, v).map((n) => Math.round(n) + 0);
+    expect(seen([1, 0, 0])).toEqual(forward);
+    expect(seen([0, 1, 0])).toEqual(left);
+    expect(seen([0, 0, 1])).toEqual(up);
+  });
+
+  it('four steps to the right lead once round, and back again to the left', () => {
+    const steps = (step: 'left' | 'right') => [1, 2, 3, 4].reduce<ViewName>((v) => walk(v, step), 'near');
+    expect(steps('right')).toBe('near');
+    expect(steps('left')).toBe('near');
+    expect(walk('near', 'up')).toBe('top');
+    expect(walk('top', 'down')).toBe('near');
+    expect(walk('under', 'up')).toBe('near');
+  });
+});
+
+describe('the plate', () => {
+  const { rig, parts } = createTestRig(
+    [body, handle, weightAhead],
+    [joint('h', 'handle.base', 'body.rail', { slideMm: 40 }), joint('w', 'weight.base', 'body.plain')],
+  );
+  const assembly = placeSetup(rig, rig.setups[0]!, parts);
+
+  it('paints what is nearer later', () => {
+    const order = drawPlate(assembly, 'front').runs.map((r) => r.itemId);
+    // The weight stands farthest forward, then the handle, then the body.
+    expect(order).toEqual(['body', 'handle', 'weight']);
+    expect(drawPlate(assembly, 'back').runs.map((r) => r.itemId)).toEqual(['weight', 'handle', 'body']);
+  });
+
+  it('is to scale: 110 mm from the body’s back to the weight’s front', () => {
+    const plate = drawPlate(assembly, 'near');
+    expect(plate.highMm[0] - plate.lowMm[0]).toBeCloseTo(110, 9);
+    expect(plate.highMm[1] - plate.lowMm[1]).toBeCloseTo(60, 9);
+  });
+
+  it('shows taken and free mounts, and none that look away', () => {
+    const states = (view: ViewName) =>
+      new Map(drawPlate(assembly, view).mounts.map((m) => [`${m.itemId}.${m.mount.id}`, m.state]));
+    const top = states('top');
+    expect(top.get('body.plain')).toBe('taken');
+    expect(top.get('body.holes')).toBe('free');
+    expect([...states('under').keys()].filter((k) => k.startsWith('body.') && k !== 'body.teeth')).toEqual([]);
+  });
+
+  it('a part slid is drawn where it now is, though silhouettes are kept', () => {
+    const at = (slideMm: number) => {
+      const joints = rig.setups[0]!.joints.map((j) => (j.id === 'h' ? { ...j, slideMm } : j));
+      const plate = drawPlate(placeSetup(rig, { ...rig.setups[0]!, joints }, parts), 'far');
+      return plate.anchors.get('handle')![0];
+    };
+    expect(at(30)).toBeCloseTo(30, 6);
+    expect(at(-5)).toBeCloseTo(-5, 6);
+  });
+
+  it('can be drawn from every side', () => {
+    for (const view of viewNames) expect(drawPlate(assembly, view).runs.length).toBeGreaterThan(0);
+  });
+
+  it('a body alone is drawn too', () => {
+    const alone = createTestRig([cube('body', 1, { kind: 'body' })], []);
+    const plate = drawPlate(placeSetup(alone.rig, alone.rig.setups[0]!, alone.parts), 'top');
+    expect(plate.highMm).toEqual([5, 5]);
+  });
+});
+
+describe('numbers beside the drawing', () => {
+  it('keep their distance, stay in their column and do not cross on one side', () => {
+    const coordinate = fc.integer({ min: -300, max: 300 });
+    fc.assert(
+      fc.property(fc.array(fc.tuple(coordinate, coordinate), { minLength: 1, maxLength: 20 }), (points) => {
+        const anchors = new Map(points.map((p, i) => [`p${i}`, p as Point2]));
+        const labels = placeLabels(anchors, { leftX: -400, rightX: 400, lowY: -300, highY: 300 }, 20);
+        expect(labels).toHaveLength(points.length);
+        for (const side of ['left', 'right'] as const) {
+          const column = labels.filter((l) => l.side === side);
+          column.slice(1).forEach((l, i) => {
+            expect(column[i]!.at[1] - l.at[1]).toBeGreaterThanOrEqual(20 - 1e-9);
+            expect(column[i]!.anchor[1]).toBeGreaterThanOrEqual(l.anchor[1]);
+          });
+        }
+      }),
+    );
+  });
+});
+
+describe('the scale', () => {
+  it('goes in steps, so that a drawing does not breathe, and its bar fits', () => {
+    expect(chooseScale([200, 100], [500, 500]).pxPerMm).toBe(2.5);
+    expect(chooseScale([201, 100], [500, 500]).pxPerMm).toBe(2);
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 4000 }), (mm) => {
+        const { pxPerMm, barMm } = chooseScale([mm, mm], [600, 500]);
+        expect(mm * pxPerMm).toBeLessThanOrEqual(mm < 60 ? 600 : 500.0001);
+        expect(barMm * pxPerMm).toBeLessThanOrEqual(140);
+      }),
+    );
+  });
+});

@@ -1,0 +1,177 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import type { Part } from '../part/index.js';
+import { createRotation, measureLength, place, toUnit, type Placement } from '../placement/index.js';
+import { applyEdit } from '../rig/index.js';
+import { body, createTestRig, cube, handle, joint, mountAt, weightAhead } from '../testing/rigs.js';
+import { listCandidates, measureReport, type Asked } from './index.js';
+
+/** A rig with something of everything: a slid handle, a tilted arm, a gripped weight on a plain screw. */
+function createFull(slideMm: number, tiltDeg: number, turnDeg: number) {
+  const arm: Part = cube('arm', 60, {
+    mounts: [
+      mountAt('base', 'quarter-20', 'screw', [0, 0, 0], [0, 0, -1], [1, 0, 0], { thread: { lengthMm: 6 } }),
+      mountAt('head', 'quarter-20', 'socket', [0, 0, 40], [0, 0, 1], [1, 0, 0], { thread: { depthMm: 8 } }),
+    ],
+    movements: [
+      { id: 'tilt', name: 'tilt', type: 'turn', originMm: [0, 0, 20], axis: [0, 1, 0], from: -90, to: 90, rest: 0, carries: ['head', 'solid'] },
+    ],
+  });
+  const weight: Part = {
+    ...weightAhead,
+    grips: [{ id: 'edge', use: 'adjust', place: 'other', fromMm: [100, 40, 0], toMm: [100, -20, 0] }],
+  };
+  return createTestRig(
+    [body, { ...handle, massG: 120 }, arm, weight],
+    [
+      joint('h', 'handle.base', 'body.rail', { slideMm }),
+      joint('a', 'arm.base', 'body.holes', { turnDeg }),
+      joint('w', 'weight.base', 'arm.head'),
+    ],
+    { setup: { motion: 'walking', stances: { arm: { tilt: tiltDeg } } } },
+  );
+}
+
+const angle = fc.double({ min: -3, max: 3, noNaN: true });
+const length = fc.double({ min: -300, max: 300, noNaN: true });
+const standings: fc.Arbitrary<Placement> = fc
+  .tuple(fc.tuple(length, length, length).filter((v) => measureLength(v) > 1), angle, fc.tuple(length, length, length))
+  .map(([axis, turn, originMm]) => ({ rotation: createRotation(toUnit(axis), turn), originMm }));
+
+describe('the whole report', () => {
+  it('does not depend on where the rig stands with its operator', () => {
+    fc.assert(
+      fc.property(
+        standings,
+        fc.integer({ min: -40, max: 40 }),
+        fc.integer({ min: -90, max: 90 }),
+        fc.constantFrom(0, 90, 180, 270),
+        fc.constantFrom('level', 'rolled-left', 'rolled-right'),
+        (rigFromBody, slideMm, tiltDeg, turnDeg, attitude) => {
+          const made = createFull(slideMm, tiltDeg, turnDeg);
+          const rig = { ...made.rig, setups: [{ ...made.rig.setups[0]!, attitude: attitude as 'level' }] };
+          const here = measureReport(rig, 'low', made.parts);
+          const there = measureReport(rig, 'low', made.parts, { rigFromBody });
+          expect(there.assembly.mass.massG).toBeCloseTo(here.assembly.mass.massG, 9);
+          const moved = place(rigFromBody, here.centreMm!);
+          there.centreMm!.forEach((v, i) => expect(v).toBeCloseTo(moved[i]!, 6));
+          expect(there.hang.state).toBe(here.hang.state);
+          if (here.hang.state === 'hangs' && there.hang.state === 'hangs') {
+            expect(there.hang.tiltRad).toBeCloseTo(here.hang.tiltRad, 9);
+            expect(there.hang.leanRad).toBeCloseTo(here.hang.leanRad, 9);
+          }
+          expect(there.fit.size.heightMm).toBeCloseTo(here.fit.size.heightMm, 6);
+          here.fit.slips.forEach((slip, i) => {
+            expect(there.fit.slips[i]!.weightMomentNm).toBeCloseTo(slip.weightMomentNm, 9);
+            expect(there.fit.slips[i]!.handsMomentNm).toBeCloseTo(slip.handsMomentNm, 9);
+          });
+          expect(there.findings.map((f) => f.id)).toEqual(here.findings.map((f) => f.id));
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('the mass is the sum of the parts, wherever they stand', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -40, max: 40 }), fc.integer({ min: -90, max: 90 }), (slideMm, tiltDeg) => {
+        const made = createFull(slideMm, tiltDeg, 0);
+        expect(measureReport(made.rig, 'low', made.parts).assembly.mass.massG).toBeCloseTo(1000 + 120 + 60 + 500, 9);
+      }),
+    );
+  });
+
+  it('a part fitted and taken off again leaves the report as it was', () => {
+    const made = createFull(0, 30, 0);
+    const before = measureReport(made.rig, 'low', made.parts);
+    const spare = cube('spare', 77, { mounts: weightAhead.mounts });
+    const parts = new Map([...made.parts, ['spare', spare]]);
+    const fitted = applyEdit(made.rig, {
+      type: 'add-part',
+      setupId: 'low',
+      item: { id: 'spare', partId: 'spare', owned: false },
+      joint: joint('s', 'spare.base', 'body.plain'),
+    });
+    expect(measureReport(fitted, 'low', parts).findings).not.toEqual(before.findings);
+    const bare = applyEdit(fitted, { type: 'remove-item', setupId: 'low', itemId: 'spare' });
+    expect(bare).toEqual(made.rig);
+    expect(measureReport(bare, 'low', parts).findings).toEqual(before.findings);
+  });
+});
+
+describe('another part in place of one', () => {
+  it('is offered from the catalogue where it keeps a joint from turning, the cheapest first', () => {
+    const arm = (id: string, pins: boolean, minor: number): Part =>
+      cube(id, 50, {
+        kind: 'arm',
+        price: { minor, currency: 'EUR' },
+        mounts: [
+          mountAt('base', 'cold-shoe', 'foot', [0, 0, 0], [0, 0, -1], [1, 0, 0], { clampLengthMm: 18 }),
+          mountAt('head', 'quarter-20', 'screw', [0, 0, 40], [0, 0, 1], [1, 0, 0], {
+            thread: { lengthMm: 6 },
+            ...(pins ? { locating: { side: 'pins' as const, spacingMm: 19 } } : {}),
+          }),
+        ],
+      });
+    const screen = cube('screen', 300, {
+      kind: 'monitor',
+      mounts: [
+        mountAt('bottom', 'quarter-20', 'socket', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+          thread: { depthMm: 8 },
+          locating: { side: 'holes', spacingMm: 19 },
+        }),
+      ],
+      grips: [{ id: 'edge', use: 'adjust', place: 'other', fromMm: [0, 90, 0], toMm: [0, 90, 60] }],
+    });
+    const [plain, dear, cheap] = [arm('plain', false, 1000), arm('dear', true, 9000), arm('cheap', true, 4000)];
+    const { rig, parts } = createTestRig(
+      [body, handle, plain, screen],
+      [joint('h', 'handle.base', 'body.rail'), joint('a', 'plain.base', 'body.shoe'), joint('s', 'screen.bottom', 'plain.head')],
+    );
+    const catalogue = new Map([...parts, ['dear', dear], ['cheap', cheap]]);
+    const finding = measureReport(rig, 'low', catalogue, { catalogue }).findings.find((f) => f.code === 'screw-can-turn')!;
+    expect(finding.weight).toBe('stops');
+    expect(finding.remedies.map((r) => (r.edit.type === 'swap-part' ? r.edit.item.partId : r.edit.type))).toEqual(['cheap', 'dear']);
+    const after = measureReport(applyEdit(rig, finding.remedies[0]!.edit), 'low', catalogue);
+    expect(after.findings.map((f) => f.code)).not.toContain('screw-can-turn');
+    // Without a catalogue there is nothing to offer.
+    expect(measureReport(rig, 'low', parts).findings.find((f) => f.code === 'screw-can-turn')!.remedies).toEqual([]);
+  });
+});
+
+describe('candidates for a mount', () => {
+  const { rig, parts } = createTestRig([body, handle], [joint('h', 'handle.base', 'body.rail')]);
+  const report = measureReport(rig, 'low', parts);
+  const ask = (part: Part, inDrawer = false): Asked => ({
+    part,
+    item: { id: `${part.id}-1`, partId: part.id, owned: inDrawer },
+    inDrawer,
+  });
+  let n = 0;
+  const makeId = () => `joint-${(n += 1)}`;
+
+  it('say what they change, and those from the drawer come first', () => {
+    const list = listCandidates(report, parts, 'body', 'plain', [ask(weightAhead), ask({ ...weightAhead, id: 'zoo', name: 'zoo' }, true)], makeId);
+    expect(list.map((c) => [c.state, c.part.id])).toEqual([['fits', 'zoo'], ['fits', 'weight']]);
+    expect(list[0]).toMatchObject({ change: { massG: 500, spendMinor: 0 }, inDrawer: true });
+    expect(list[0]!.state === 'fits' && list[0]!.change.tiltDeg).toBeGreaterThan(5);
+  });
+
+  it('that do not fit say why: kinds, a taken mount, no room', () => {
+    const why = (mountId: string, part: Part) => {
+      const [one] = listCandidates(report, parts, 'body', mountId, [ask(part)], makeId);
+      return one!.state === 'does-not-fit' ? one!.why.reason : 'fits';
+    };
+    expect(why('shoe', weightAhead)).toBe('kinds');
+    const long = { ...handle, mounts: [{ ...handle.mounts[0]!, clampLengthMm: 41 }] };
+    expect(why('rail', long)).toBe('no-room');
+    expect(why('rail', { ...handle, mounts: [{ ...handle.mounts[0]!, clampLengthMm: 40 }] })).toBe('fits');
+    const taken = measureReport(
+      applyEdit(rig, { type: 'add-part', setupId: 'low', item: { id: 'w', partId: 'handle', owned: true }, joint: joint('w', 'w.base', 'body.plain') }),
+      'low',
+      parts,
+    );
+    const [one] = listCandidates(taken, parts, 'body', 'plain', [ask(weightAhead)], makeId);
+    expect(one).toMatchObject({ state: 'does-not-fit', why: { reason: 'mount-taken' } });
+  });
+});

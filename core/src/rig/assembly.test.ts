@@ -1,0 +1,110 @@
+import { describe, expect, it } from '@jest/globals';
+import { place, rotate, type Vec3 } from '../placement/index.js';
+import { body, createTestRig, cube, handle, joint, mountAt, railAlongX, weightAhead } from '../testing/rigs.js';
+import { listTurnsDeg, measureOccupancy, placeSetup, suggestSlideMm, type Joint } from './index.js';
+import type { Part } from '../part/index.js';
+
+function placeOne(part: Part, own: Joint) {
+  const { rig, parts } = createTestRig([body, part], [own]);
+  return placeSetup(rig, rig.setups[0]!, parts).byId.get(part.id)!.rigFromPart;
+}
+const near = (a: Vec3, b: Vec3) => a.forEach((v, i) => expect(v).toBeCloseTo(b[i]!, 9));
+
+describe('placing a joint', () => {
+  it('brings the two origins together, face to face, references alike', () => {
+    const at = placeOne(weightAhead, joint('j', 'weight.base', 'body.plain'));
+    near(place(at, [0, 0, 0]), [0, 0, 50]);
+    near(rotate(at.rotation, [0, 0, 1]), [0, 0, 1]);
+    near(place(at, [100, 0, 0]), [100, 0, 50]);
+  });
+
+  it('a turn is right-handed about the parent’s outward normal: 90° takes ahead to the left', () => {
+    const at = placeOne(weightAhead, joint('j', 'weight.base', 'body.plain', { turnDeg: 90 }));
+    near(place(at, [100, 0, 0]), [0, 100, 50]);
+  });
+
+  it('a turn of 180° is the flip of a clamp', () => {
+    const at = placeOne(handle, joint('j', 'handle.base', 'body.rail', { turnDeg: 180 }));
+    near(place(at, [60, 0, 50]), [-60, 0, 100]);
+  });
+
+  it('a slide goes along the parent’s rail', () => {
+    const at = placeOne(handle, joint('j', 'handle.base', 'body.rail', { slideMm: 25 }));
+    near(place(at, [0, 0, 0]), [25, 0, 50]);
+  });
+
+  it('where only the child has length, its slide moves it the other way along its own axis', () => {
+    const plate = cube('plate', 10, {
+      mounts: [mountAt('rail', 'nato-rail', 'rail', [0, 0, 0], [0, 0, -1], [1, 0, 0], { lengthwise: railAlongX })],
+    });
+    const clamped: Part = {
+      ...body,
+      mounts: [mountAt('clamp', 'nato-rail', 'clamp', [0, 0, 50], [0, 0, 1], [1, 0, 0], { clampLengthMm: 20 })],
+    };
+    const { rig, parts } = createTestRig([clamped, plate], [joint('j', 'plate.rail', 'body.clamp', { slideMm: 10 })]);
+    const at = placeSetup(rig, rig.setups[0]!, parts).byId.get('plate')!.rigFromPart;
+    near(place(at, [0, 0, 0]), [-10, 0, 50]);
+  });
+
+  it('washers hold the faces apart', () => {
+    const at = placeOne(weightAhead, joint('j', 'weight.base', 'body.plain', { spacerMm: 2 }));
+    near(place(at, [0, 0, 0]), [0, 0, 52]);
+  });
+
+  it('a mount on what a part moves goes with it', () => {
+    const arm = cube('arm', 10, {
+      mounts: [
+        mountAt('base', 'quarter-20', 'screw', [0, 0, 0], [0, 0, -1], [1, 0, 0]),
+        mountAt('head', 'quarter-20', 'socket', [0, 0, 40], [0, 0, 1], [1, 0, 0]),
+      ],
+      movements: [
+        { id: 'tilt', name: 'tilt', type: 'turn', originMm: [0, 0, 20], axis: [0, 1, 0], from: -90, to: 90, rest: 0, carries: ['head'] },
+      ],
+    });
+    const { rig, parts } = createTestRig(
+      [body, arm, weightAhead],
+      [joint('a', 'arm.base', 'body.plain'), joint('w', 'weight.base', 'arm.head')],
+      { setup: { stances: { arm: { tilt: 90 } } } },
+    );
+    // The head, 20 above the hinge at z = 70, tilts forward: to x = 20 at the hinge's height.
+    const at = placeSetup(rig, rig.setups[0]!, parts).byId.get('weight')!.rigFromPart;
+    near(place(at, [0, 0, 0]), [20, 0, 70]);
+    near(rotate(at.rotation, [0, 0, 1]), [1, 0, 0]);
+  });
+});
+
+describe('turning in steps', () => {
+  it('two rosettes with like teeth meet at odd multiples of 3°', () => {
+    const grip = cube('grip', 10, {
+      mounts: [mountAt('base', 'rosette-m6', 'face', [0, 0, 0], [0, -1, 0], [0, 0, 1], { toothPhaseDeg: 0 })],
+    });
+    const { rig, parts } = createTestRig([body, grip], [joint('j', 'grip.base', 'body.teeth')]);
+    const [own] = placeSetup(rig, rig.setups[0]!, parts).joints;
+    const turns = listTurnsDeg(own!.mate, own!.parentMount, own!.childMount);
+    expect(turns).toHaveLength(60);
+    expect(turns.slice(0, 3)).toEqual([3, 9, 15]);
+  });
+});
+
+describe('lengthwise mounts', () => {
+  const other: Part = { ...handle, id: 'other', grips: [] };
+  const { rig, parts } = createTestRig(
+    [body, handle, other],
+    [joint('a', 'handle.base', 'body.rail', { slideMm: -20 }), joint('b', 'other.base', 'body.rail', { slideMm: 25 })],
+  );
+  const assembly = placeSetup(rig, rig.setups[0]!, parts);
+  const rail = body.mounts[0]!;
+
+  it('show what is taken and what is free', () => {
+    const { taken, free } = measureOccupancy(assembly, assembly.items[0]!, rail);
+    expect(taken.map((t) => [t.fromMm, t.toMm])).toEqual([[-30, -10], [15, 35]]);
+    expect(free.map((f) => [f.fromMm, f.toMm])).toEqual([[-50, -30], [-10, 15], [35, 50]]);
+  });
+
+  it('a new clamp goes to the free stretch nearest the middle that takes it', () => {
+    const clamp = handle.mounts[0]!;
+    expect(suggestSlideMm(assembly, assembly.items[0]!, rail, clamp)).toBe(0);
+    expect(suggestSlideMm(assembly, assembly.items[0]!, rail, { ...clamp, clampLengthMm: 25 })).toBe(2.5);
+    expect(suggestSlideMm(assembly, assembly.items[0]!, rail, { ...clamp, clampLengthMm: 26 })).toBeUndefined();
+  });
+});

@@ -1,0 +1,167 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import { body, createTestRig, cube, handle, joint, weightAhead } from '../testing/rigs.js';
+import {
+  applyEdit,
+  createHistory,
+  findRigIssues,
+  historyLength,
+  record,
+  redo,
+  undo,
+  type Edit,
+  type Rig,
+} from './index.js';
+
+const { rig, parts } = createTestRig(
+  [body, handle, weightAhead],
+  [joint('h', 'handle.base', 'body.rail'), joint('w', 'weight.base', 'body.plain')],
+  {
+    kit: [
+      { id: 'body', partId: 'body', owned: true },
+      { id: 'handle', partId: 'handle', owned: false },
+      { id: 'weight', partId: 'weight', owned: true },
+    ],
+    setup: { heldBy: [{ item: 'handle', grip: 'palm' }] },
+  },
+);
+
+function freeze<T>(value: T): T {
+  if (typeof value === 'object' && value !== null) {
+    Object.values(value).forEach(freeze);
+    Object.freeze(value);
+  }
+  return value;
+}
+
+const number = fc.double({ min: -40, max: 40, noNaN: true });
+const setupId = 'low';
+const edits: fc.Arbitrary<Edit> = fc.oneof(
+  number.map((slideMm): Edit => ({ type: 'slide', setupId, jointId: 'h', slideMm })),
+  number.map((turnDeg): Edit => ({ type: 'turn', setupId, jointId: 'w', turnDeg })),
+  number.map((n): Edit => ({ type: 'set-screw', setupId, jointId: 'w', screwMm: Math.abs(n) + 1 })),
+  number.map((n): Edit => ({ type: 'set-spacer', setupId, jointId: 'w', spacerMm: Math.abs(n) })),
+  fc.constant<Edit>({ type: 'move', setupId, jointId: 'w', childMount: 'base', parent: { item: 'body', mount: 'holes' }, slideMm: 0, turnDeg: 0 }),
+  fc.constantFrom<Edit>(
+    { type: 'remove-item', setupId, itemId: 'handle' },
+    { type: 'remove-item', setupId, itemId: 'weight' },
+  ),
+  fc.string({ minLength: 1 }).map((name): Edit => ({ type: 'rename', name })),
+  fc.integer({ min: 1, max: 9e6 }).map((minor): Edit => ({ type: 'set-brief', brief: { currency: 'EUR', limits: { spend: { minor, currency: 'EUR' } } } })),
+  fc.boolean().map((owned): Edit => ({ type: 'set-item', item: { id: 'body', partId: 'body', owned } })),
+  fc.constantFrom('low', 'tripod', 'grips').map((hold): Edit => ({ type: 'set-hold', setupId, hold: hold as 'low', attitude: 'level', motion: 'walking' })),
+  fc.constant<Edit>({ type: 'hold-at', setupId, item: 'handle', grip: 'palm', alongMm: 12 }),
+);
+
+/** Applies an edit where it still makes sense: an earlier one may have removed what it names. */
+function tryEdit(state: Rig, edit: Edit): Rig {
+  try {
+    return applyEdit(state, edit);
+  } catch {
+    return state;
+  }
+}
+
+describe('edits', () => {
+  it('leave the rig they are given untouched, to the byte', () => {
+    fc.assert(
+      fc.property(edits, (edit) => {
+        const before = JSON.stringify(rig);
+        applyEdit(freeze(rig), edit);
+        expect(JSON.stringify(rig)).toBe(before);
+      }),
+    );
+  });
+
+  it('undone one by one bring back every state to the byte, and done again the last', () => {
+    fc.assert(
+      fc.property(fc.array(edits, { maxLength: 12 }), (list) => {
+        let history = createHistory(rig);
+        const texts = [JSON.stringify(rig)];
+        for (const edit of list) {
+          const next = tryEdit(history.present, edit);
+          if (next !== history.present) texts.push(JSON.stringify(next));
+          history = record(history, next);
+        }
+        const last = history.present;
+        for (let i = texts.length - 2; i >= 0; i -= 1) {
+          history = undo(history);
+          expect(JSON.stringify(history.present)).toBe(texts[i]);
+        }
+        expect(undo(history)).toBe(history);
+        while (history.future.length > 0) history = redo(history);
+        expect(history.present).toBe(last);
+      }),
+    );
+  });
+
+  it('leave a rig that can still be placed', () => {
+    fc.assert(
+      fc.property(fc.array(edits, { maxLength: 12 }), (list) => {
+        expect(findRigIssues(list.reduce(tryEdit, rig), parts, 'rig')).toEqual([]);
+      }),
+    );
+  });
+
+  it('that name what is not there say so', () => {
+    expect(() => applyEdit(rig, { type: 'slide', setupId, jointId: 'ghost', slideMm: 0 })).toThrow(/no joint ghost/);
+    expect(() => applyEdit(rig, { type: 'remove-item', setupId, itemId: 'body' })).toThrow(/body cannot be removed/);
+    expect(() => applyEdit(rig, { type: 'hold-at', setupId, item: 'ghost', grip: 'palm', alongMm: 1 })).toThrow(/no item ghost/);
+    const move = { type: 'move', setupId, jointId: 'h', childMount: 'base', slideMm: 0, turnDeg: 0 } as const;
+    expect(() => applyEdit(rig, { ...move, parent: { item: 'ghost', mount: 'rail' } })).toThrow(/ghost is not in setup/);
+    expect(() => applyEdit(rig, { ...move, parent: { item: 'handle', mount: 'base' } })).toThrow(/carried by itself/);
+  });
+});
+
+describe('taking a part off', () => {
+  it('takes off what it carries, and its grips; what is owned stays in the kit, a mere wish does not', () => {
+    const hook = cube('hook', 1, { mounts: [...weightAhead.mounts, ...body.mounts.slice(1, 2)] });
+    const made = createTestRig(
+      [body, handle, hook, weightAhead],
+      [joint('h', 'handle.base', 'body.rail'), joint('k', 'hook.base', 'body.plain'), joint('w', 'weight.base', 'hook.plain')],
+      {
+        kit: [
+          { id: 'body', partId: 'body', owned: true },
+          { id: 'handle', partId: 'handle', owned: false },
+          { id: 'hook', partId: 'hook', owned: false },
+          { id: 'weight', partId: 'weight', owned: true },
+        ],
+      },
+    );
+    const after = applyEdit(made.rig, { type: 'remove-item', setupId, itemId: 'hook' });
+    expect(after.setups[0]!.joints.map((j) => j.id)).toEqual(['h']);
+    expect(after.kit.map((i) => i.id)).toEqual(['body', 'handle', 'weight']);
+    const bare = applyEdit(rig, { type: 'remove-item', setupId, itemId: 'handle' });
+    expect(bare.setups[0]!.heldBy).toEqual([]);
+  });
+});
+
+describe('putting another part in place', () => {
+  it('keeps every joint, with the mounts of the new part', () => {
+    const after = applyEdit(rig, {
+      type: 'swap-part',
+      setupId,
+      itemId: 'weight',
+      item: { id: 'other', partId: 'handle', owned: false },
+      mounts: { base: 'foot' },
+    });
+    expect(after.setups[0]!.joints[1]!.child).toEqual({ item: 'other', mount: 'foot' });
+    // The weight is owned, so it goes back to the drawer and not out of the kit.
+    expect(after.kit.map((i) => i.id)).toEqual(['body', 'handle', 'weight', 'other']);
+  });
+});
+
+describe('the history', () => {
+  it('forgets the oldest states first', () => {
+    let history = createHistory(0);
+    for (let i = 1; i <= historyLength + 5; i += 1) history = record(history, i);
+    expect(history.past).toHaveLength(historyLength);
+    expect(history.past[0]).toBe(5);
+  });
+
+  it('a new state after an undo drops what was undone; the same state changes nothing', () => {
+    const history = record(undo(record(createHistory('a'), 'b')), 'c');
+    expect(history).toEqual({ past: ['a'], present: 'c', future: [] });
+    expect(record(history, 'c')).toBe(history);
+  });
+});

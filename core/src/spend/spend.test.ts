@@ -1,0 +1,99 @@
+import { describe, expect, it } from '@jest/globals';
+import { measureReport } from '../report/index.js';
+import type { Brief } from '../brief/index.js';
+import { body, createTestRig, cube, handle, joint, weightAhead } from '../testing/rigs.js';
+import { convertMoney, measureMinorDigits } from '../units/index.js';
+import { findBestPrice } from './index.js';
+
+const eur = (minor: number) => ({ minor, currency: 'EUR' });
+const usd = (minor: number) => ({ minor, currency: 'USD' });
+const rates = [{ from: 'USD', to: 'EUR', rate: 0.9, on: '2026-11-01' }];
+
+describe('money', () => {
+  it('is converted in whole minor units: USD 10.01 at 0.9 are EUR 9.01', () => {
+    expect(convertMoney(usd(1001), 'EUR', rates)).toEqual(eur(901));
+  });
+
+  it('crosses currencies of other digits: JPY 1000 at 0.006 are EUR 6.00', () => {
+    const yen = [{ from: 'JPY', to: 'EUR', rate: 0.006, on: '2026-11-01' }];
+    expect(measureMinorDigits('JPY')).toBe(0);
+    expect(convertMoney({ minor: 1000, currency: 'JPY' }, 'EUR', yen)).toEqual(eur(600));
+  });
+
+  it('is not converted against the grain of a rate', () => {
+    expect(convertMoney(eur(100), 'USD', rates)).toBeUndefined();
+  });
+});
+
+describe('the best price', () => {
+  const part = cube('p', 1, {
+    price: eur(10000),
+    offers: [
+      { seller: 'Quay', price: eur(9500), on: '2026-10-01' },
+      { seller: 'Slip', price: usd(10000), on: '2026-11-01' },
+    ],
+  });
+
+  it('is the cheapest in the brief’s currency, with its seller and day', () => {
+    expect(findBestPrice(part, 'EUR', rates)).toMatchObject({ price: eur(9000), seller: 'Slip', on: '2026-11-01' });
+    expect(findBestPrice(part, 'EUR', [])).toMatchObject({ price: eur(9500), seller: 'Quay' });
+  });
+
+  it('keeps the list price where an offer is no better, and is none where nothing is priced', () => {
+    expect(findBestPrice({ ...part, price: eur(9500) }, 'EUR', [])?.seller).toBeUndefined();
+    expect(findBestPrice(cube('q', 1), 'EUR', rates)).toBeUndefined();
+  });
+});
+
+describe('spend and carry', () => {
+  const wished = (brief: Brief) =>
+    createTestRig(
+      [body, { ...handle, price: eur(7400) }, { ...weightAhead, price: usd(1000) }],
+      [joint('h', 'handle.base', 'body.rail'), joint('w', 'weight.base', 'body.plain')],
+      {
+        brief,
+        kit: [
+          { id: 'body', partId: 'body', owned: true },
+          { id: 'handle', partId: 'handle', owned: false },
+          { id: 'weight', partId: 'weight', owned: false, measuredMassG: 480 },
+        ],
+      },
+    );
+  const spendOf = (brief: Brief) => {
+    const made = wished(brief);
+    return measureReport(made.rig, 'low', made.parts).spend;
+  };
+
+  it('counts what is wished for and not what is owned', () => {
+    expect(spendOf({ currency: 'EUR', limits: {}, rates }).toSpend).toEqual(eur(7400 + 900));
+  });
+
+  it('leaves out what has no rate, and says so', () => {
+    const spend = spendOf({ currency: 'EUR', limits: {} });
+    expect(spend.toSpend).toEqual(eur(7400));
+    expect(spend.withoutRate).toEqual([{ itemId: 'weight', price: usd(1000) }]);
+  });
+
+  it('carries what was weighed: 1000 + 1 + 480 g', () => {
+    expect(spendOf({ currency: 'EUR', limits: {} }).carriedG).toBeCloseTo(1481, 9);
+  });
+
+  it('what stands on the ground or hangs on the belt is not carried in the hands', () => {
+    const made = createTestRig(
+      [body, handle, { ...weightAhead, kind: 'support' }],
+      [joint('h', 'handle.base', 'body.rail'), joint('w', 'weight.base', 'body.plain')],
+      { setup: { worn: ['handle'] } },
+    );
+    expect(measureReport(made.rig, 'low', made.parts).spend.carriedG).toBe(1000);
+  });
+
+  it('a setup may have limits of its own', () => {
+    const made = createTestRig([body, handle], [joint('h', 'handle.base', 'body.rail')], {
+      brief: { currency: 'EUR', limits: { carryG: 5000, heightMm: 500 } },
+      setup: { brief: { limits: { carryG: 900 } } },
+    });
+    const report = measureReport(made.rig, 'low', made.parts);
+    expect(report.findings.map((f) => f.code)).toContain('over-carry');
+    expect(report.brief.limits.heightMm).toBe(500);
+  });
+});

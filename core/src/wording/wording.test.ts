@@ -1,0 +1,58 @@
+import { describe, expect, it } from '@jest/globals';
+import { body, createTestRig, handle, joint } from '../testing/rigs.js';
+import { measureReport } from '../report/index.js';
+import { mountKinds } from '../part/index.js';
+import { sayDeg, sayFigure, sayG, sayLean, sayMm, sayMoney, sayMount, sayNumber, sayReport, sayTilt, toReportJson } from './index.js';
+
+describe('figures in words', () => {
+  it('carry their unit, set thousands apart and never say minus nothing', () => {
+    expect(sayG(2338)).toBe('2\u202f338 g');
+    expect(sayMm(62)).toBe('62 mm');
+    expect(sayMm(62.46)).toBe('62.5 mm');
+    expect(sayNumber(-0.004, 2)).toBe('0.00');
+    expect(sayDeg(-3)).toBe('−3.0°');
+  });
+
+  it('say tilt and lean as people do', () => {
+    expect(sayTilt(24.93)).toBe('24.9° nose down');
+    expect(sayTilt(-0.8)).toBe('0.8° nose up');
+    expect(sayTilt(0.01)).toBe('level');
+    expect(sayLean(1.9)).toBe('1.9° to the left');
+    expect(sayLean(-1.9)).toBe('1.9° to the right');
+  });
+
+  it('say money by its currency’s own digits', () => {
+    expect(sayMoney({ minor: 68400, currency: 'EUR' })).toBe('EUR 684');
+    expect(sayMoney({ minor: 68450, currency: 'EUR' })).toBe('EUR 684.50');
+    expect(sayMoney({ minor: 68450, currency: 'JPY' })).toBe('JPY 68\u202f450');
+  });
+
+  it('name no mount twice in one breath', () => {
+    for (const kind of Object.keys(mountKinds) as (keyof typeof mountKinds)[]) {
+      for (const side of mountKinds[kind].sides) {
+        const said = sayMount({ id: 'm', kind, side, originMm: [0, 0, 0], normal: [0, 0, 1], reference: [1, 0, 0] });
+        expect(said).not.toMatch(/\b(\w+) \1\b/);
+      }
+    }
+  });
+});
+
+describe('the report in words', () => {
+  const { rig, parts } = createTestRig([body, { ...handle, massG: undefined }], [joint('h', 'handle.base', 'body.rail')], {
+    setup: { hold: 'low' },
+  });
+  const report = measureReport(rig, 'low', parts);
+
+  it('says what is not computed yet and what a sum leaves out', () => {
+    expect(sayFigure(report, 'light')).toMatchObject({ main: 'not yet here', state: 'to-come' });
+    expect(sayFigure(report, 'spend').detail).toBe('≥ 1\u202f000 g');
+    expect(sayFigure(report, 'hang').detail).toMatch(/unweighed/);
+    expect(sayReport(report, parts)).toMatch(/handle, mass not known — NATO rail/);
+  });
+
+  it('is plain JSON without gaps', () => {
+    const text = JSON.stringify(toReportJson(report, parts));
+    expect(JSON.parse(text)).toMatchObject({ setup: 'low', parts: [{ item: 'body', massG: 1000 }, { item: 'handle', massG: null }] });
+    expect(text).not.toMatch(/NaN|undefined/);
+  });
+});
