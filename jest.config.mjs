@@ -16,8 +16,8 @@ const config = {
       },
     ],
   },
-  
-  
+  globalSetup: '<rootDir>/tools/jest-setup.mjs',
+  globalTeardown: '<rootDir>/tools/jest-teardown.mjs',
 };
 
 export default config;

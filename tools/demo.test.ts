@@ -13,21 +13,40 @@ import { createDemoRigFile, demoRigs, readDemoCatalogue } from './demo-files.ts'
 
 const read = (path: string) => readFileSync(new URL(`../${path}`, import.meta.url), 'utf8');
 const catalogue = readDemoCatalogue();
-const reportOf = (file: RigFile) => measureReport(file.rig, 'low', createPartBook(file.parts), { catalogue });
+const reportOf = (file: RigFile) =>
+  measureReport(file.rig, 'low', createPartBook(file.parts), { catalogue });
 
 describe('the demo', () => {
-  it.each(demoRigs)('%s.rig.json is what its sources make (npm run demo writes it anew)', (name) => {
-    expect(JSON.parse(read(`demo/${name}.rig.json`))).toEqual(JSON.parse(JSON.stringify(createDemoRigFile(name, catalogue))));
-  });
+  it.each(demoRigs)(
+    '%s.rig.json is what its sources make (npm run demo writes it anew)',
+    (name) => {
+      expect(JSON.parse(read(`demo/${name}.rig.json`))).toEqual(
+        JSON.parse(JSON.stringify(createDemoRigFile(name, catalogue))),
+      );
+    },
+  );
 
   it('the published schema is the one in use', () => {
-    expect(JSON.parse(read('docs/rig-file.schema.json'))).toEqual(JSON.parse(JSON.stringify(createRigFileSchema())));
+    expect(JSON.parse(read('docs/rig-file.schema.json'))).toEqual(
+      JSON.parse(JSON.stringify(createRigFileSchema())),
+    );
   });
 
   it('has at least 25 parts over the kinds that have templates', () => {
     const kinds = new Set([...catalogue.values()].map((p) => p.kind));
     expect(catalogue.size).toBeGreaterThanOrEqual(25);
-    const wanted: PartKind[] = ['body', 'cage', 'lens', 'top-handle', 'side-grip', 'monitor', 'arm', 'microphone', 'battery', 'plate'];
+    const wanted: PartKind[] = [
+      'body',
+      'cage',
+      'lens',
+      'top-handle',
+      'side-grip',
+      'monitor',
+      'arm',
+      'microphone',
+      'battery',
+      'plate',
+    ];
     expect([...kinds]).toEqual(expect.arrayContaining(wanted));
   });
 
@@ -38,11 +57,15 @@ describe('the demo', () => {
         part.solids.reduce((sum, s) => {
           if (s.type === 'box') return sum + s.sizeMm[0] * s.sizeMm[1] * s.sizeMm[2];
           if (s.type === 'cylinder') return sum + Math.PI * s.radiusMm ** 2 * s.lengthMm;
-          if (s.type === 'frustum') return sum + Math.PI * ((s.radiusMm + s.endRadiusMm) / 2) ** 2 * s.lengthMm;
+          if (s.type === 'frustum')
+            return sum + Math.PI * ((s.radiusMm + s.endRadiusMm) / 2) ** 2 * s.lengthMm;
           return sum;
         }, 0) / 1000;
       const density = part.massG / cm3;
-      expect({ id: part.id, plausible: density > 0.05 && density < 8 }).toEqual({ id: part.id, plausible: true });
+      expect({ id: part.id, plausible: density > 0.05 && density < 8 }).toEqual({
+        id: part.id,
+        plausible: true,
+      });
     }
   });
 
@@ -52,7 +75,9 @@ describe('the demo', () => {
     expect(found('screw-can-turn')).toMatchObject({ weight: 'stops', items: ['lagoon', 'nub'] });
     expect(found('not-level')).toMatchObject({ weight: 'risk' });
     expect(report.hang.state === 'hangs' && toDeg(report.hang.tiltRad)).toBeGreaterThan(5);
-    expect(report.findings.map((f) => f.code)).toEqual(expect.arrayContaining(['over-height', 'over-carry', 'over-spend']));
+    expect(report.findings.map((f) => f.code)).toEqual(
+      expect.arrayContaining(['over-height', 'over-carry', 'over-spend']),
+    );
   });
 
   it('the first remedy against the turning monitor mends it', () => {

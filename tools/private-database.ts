@@ -62,7 +62,9 @@ function isAlive(pid: number): boolean {
 function isOurServer(pid: number, folder: string): boolean {
   if (!isAlive(pid)) return false;
   try {
-    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(`--datadir=${join(folder, 'data')}`);
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(
+      `--datadir=${join(folder, 'data')}`,
+    );
   } catch {
     return false;
   }
@@ -78,7 +80,8 @@ async function withLock<T>(folder: string, work: () => Promise<T>): Promise<T> {
       // A lock as old as this was left by a process that died with it.
       const stale = existsSync(lock) && Date.now() - statSync(lock).mtimeMs > 60_000;
       if (stale) rmSync(lock, { recursive: true, force: true });
-      if (tries > 600) throw new Error(`${lock} is held by another start; remove it if there is none`);
+      if (tries > 600)
+        throw new Error(`${lock} is held by another start; remove it if there is none`);
       await sleep(100);
     }
   }

@@ -56,7 +56,8 @@ async function main(): Promise<void> {
   try {
     const database = await openDatabase(url);
     if (options.fresh) await clearAll(database);
-    if (options.fresh || (await isEmpty(database))) await loadDemo(database, readDemo(), new Date());
+    if (options.fresh || (await isEmpty(database)))
+      await loadDemo(database, readDemo(), new Date());
     const app = await buildApp({
       database,
       demo: readDemo,
@@ -75,7 +76,8 @@ async function main(): Promise<void> {
     }
     process.stdout.write(`Zucchini is at ${address}\nCtrl-C stops it.\n`);
     await new Promise<void>((done) => {
-      for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.once(signal, () => done());
+      for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const)
+        process.once(signal, () => done());
     });
     await app.close();
     await database.destroy();

@@ -28,7 +28,10 @@ function readText(path: string): string | undefined {
   }
 }
 
-function check(path: string, options: { text: boolean; strict: boolean; setup: string | undefined }): number {
+function check(
+  path: string,
+  options: { text: boolean; strict: boolean; setup: string | undefined },
+): number {
   const text = readText(path);
   if (text === undefined) return 2;
   const outcome = readRigText(text);
@@ -42,13 +45,23 @@ function check(path: string, options: { text: boolean; strict: boolean; setup: s
   const setups = rig.setups.filter((s) => options.setup === undefined || s.id === options.setup);
   if (setups.length === 0) {
     const known = rig.setups.map((s) => s.id).join(', ');
-    process.stderr.write(`${path}: --setup: “${options.setup}” is not a setup of this rig; it has ${known}\n`);
+    process.stderr.write(
+      `${path}: --setup: “${options.setup}” is not a setup of this rig; it has ${known}\n`,
+    );
     return 2;
   }
   const reports = setups.map((s) => measureReport(rig, s.id, outcome.parts));
   const output = options.text
     ? reports.map((r) => sayReport(r, outcome.parts)).join('\n\n')
-    : JSON.stringify({ rig: rig.id, name: rig.name, reports: reports.map((r) => toReportJson(r, outcome.parts)) }, null, 2);
+    : JSON.stringify(
+        {
+          rig: rig.id,
+          name: rig.name,
+          reports: reports.map((r) => toReportJson(r, outcome.parts)),
+        },
+        null,
+        2,
+      );
   process.stdout.write(`${output}\n`);
   const stopped = reports.some((r) => r.findings.some((f) => f.weight === 'stops'));
   return options.strict && stopped ? 1 : 0;

@@ -11,6 +11,8 @@ export default defineConfig({
   server: {
     host: '127.0.0.1',
     port: Number(process.env.ZUCCHINI_DEV_PORT ?? 4711),
-    proxy: { '/api': { target: process.env.ZUCCHINI_API ?? 'http://127.0.0.1:4710', changeOrigin: true } },
+    proxy: {
+      '/api': { target: process.env.ZUCCHINI_API ?? 'http://127.0.0.1:4710', changeOrigin: true },
+    },
   },
 });

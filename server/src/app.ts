@@ -12,7 +12,7 @@ import { demoPlugin } from './demo/plugin.js';
 import type { Demo } from './demo/load.js';
 import { healthPlugin } from './health/plugin.js';
 import { partsPlugin } from './parts/plugin.js';
-import { problemsPlugin } from './problems/index.js';
+import { ProblemError, problemsPlugin } from './problems/index.js';
 import { rigsPlugin } from './rigs/plugin.js';
 import { securityPlugin } from './security/plugin.js';
 import { sitePlugin } from './site/plugin.js';
@@ -51,6 +51,12 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(rigsPlugin, { database, now });
   await app.register(demoPlugin, { database, demo: options.demo, now });
   app.get('/api/openapi.json', { schema: { hide: true } }, () => app.swagger());
-  if (options.siteRoot !== undefined) await app.register(sitePlugin, { root: options.siteRoot });
+  if (options.siteRoot !== undefined) {
+    await app.register(sitePlugin, { root: options.siteRoot });
+  } else {
+    app.setNotFoundHandler((request) => {
+      throw new ProblemError('not-found', `${request.method} ${request.url} leads nowhere.`);
+    });
+  }
   return app;
 }

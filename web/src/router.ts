@@ -19,7 +19,12 @@ export const router = createRouter({
       props: true,
       meta: { title: 'Version' },
     },
-    { path: '/:rest(.*)', name: 'lost', component: () => import('./shelf/LostPage.vue'), meta: { title: 'Not here' } },
+    {
+      path: '/:rest(.*)',
+      name: 'lost',
+      component: () => import('./shelf/LostPage.vue'),
+      meta: { title: 'Not here' },
+    },
   ],
 });
 

@@ -3,7 +3,15 @@ import fc from 'fast-check';
 import { placeSetup } from '../rig/index.js';
 import type { Point2 } from '../solid/index.js';
 import { body, createTestRig, cube, handle, joint, weightAhead } from '../testing/rigs.js';
-import { chooseScale, drawPlate, placeLabels, projectDirection, viewNames, walk, type ViewName } from './index.js';
+import {
+  chooseScale,
+  drawPlate,
+  placeLabels,
+  projectDirection,
+  viewNames,
+  walk,
+  type ViewName,
+} from './index.js';
 
 describe('where the viewer stands', () => {
   it.each<[ViewName, Point2, Point2, Point2]>([
@@ -15,14 +23,16 @@ describe('where the viewer stands', () => {
     ['top', [0, 1], [-1, 0], [0, 0]],
     ['under', [0, 1], [1, 0], [0, 0]],
   ])('%s', (view, forward, left, up) => {
-    const seen = (v: readonly [number, number, number]) => projectDirection(view, v).map((n) => Math.round(n) + 0);
+    const seen = (v: readonly [number, number, number]) =>
+      projectDirection(view, v).map((n) => Math.round(n) + 0);
     expect(seen([1, 0, 0])).toEqual(forward);
     expect(seen([0, 1, 0])).toEqual(left);
     expect(seen([0, 0, 1])).toEqual(up);
   });
 
   it('four steps to the right lead once round, and back again to the left', () => {
-    const steps = (step: 'left' | 'right') => [1, 2, 3, 4].reduce<ViewName>((v) => walk(v, step), 'near');
+    const steps = (step: 'left' | 'right') =>
+      [1, 2, 3, 4].reduce<ViewName>((v) => walk(v, step), 'near');
     expect(steps('right')).toBe('near');
     expect(steps('left')).toBe('near');
     expect(walk('near', 'up')).toBe('top');
@@ -34,7 +44,10 @@ describe('where the viewer stands', () => {
 describe('the plate', () => {
   const { rig, parts } = createTestRig(
     [body, handle, weightAhead],
-    [joint('h', 'handle.base', 'body.rail', { slideMm: 40 }), joint('w', 'weight.base', 'body.plain')],
+    [
+      joint('h', 'handle.base', 'body.rail', { slideMm: 40 }),
+      joint('w', 'weight.base', 'body.plain'),
+    ],
   );
   const assembly = placeSetup(rig, rig.setups[0]!, parts);
 
@@ -42,7 +55,11 @@ describe('the plate', () => {
     const order = drawPlate(assembly, 'front').runs.map((r) => r.itemId);
     // The weight stands farthest forward, then the handle, then the body.
     expect(order).toEqual(['body', 'handle', 'weight']);
-    expect(drawPlate(assembly, 'back').runs.map((r) => r.itemId)).toEqual(['weight', 'handle', 'body']);
+    expect(drawPlate(assembly, 'back').runs.map((r) => r.itemId)).toEqual([
+      'weight',
+      'handle',
+      'body',
+    ]);
   });
 
   it('is to scale: 110 mm from the body’s back to the weight’s front', () => {
@@ -57,7 +74,9 @@ describe('the plate', () => {
     const top = states('top');
     expect(top.get('body.plain')).toBe('taken');
     expect(top.get('body.holes')).toBe('free');
-    expect([...states('under').keys()].filter((k) => k.startsWith('body.') && k !== 'body.teeth')).toEqual([]);
+    expect(
+      [...states('under').keys()].filter((k) => k.startsWith('body.') && k !== 'body.teeth'),
+    ).toEqual([]);
   });
 
   it('a part slid is drawn where it now is, though silhouettes are kept', () => {
@@ -85,18 +104,25 @@ describe('numbers beside the drawing', () => {
   it('keep their distance, stay in their column and do not cross on one side', () => {
     const coordinate = fc.integer({ min: -300, max: 300 });
     fc.assert(
-      fc.property(fc.array(fc.tuple(coordinate, coordinate), { minLength: 1, maxLength: 20 }), (points) => {
-        const anchors = new Map(points.map((p, i) => [`p${i}`, p as Point2]));
-        const labels = placeLabels(anchors, { leftX: -400, rightX: 400, lowY: -300, highY: 300 }, 20);
-        expect(labels).toHaveLength(points.length);
-        for (const side of ['left', 'right'] as const) {
-          const column = labels.filter((l) => l.side === side);
-          column.slice(1).forEach((l, i) => {
-            expect(column[i]!.at[1] - l.at[1]).toBeGreaterThanOrEqual(20 - 1e-9);
-            expect(column[i]!.anchor[1]).toBeGreaterThanOrEqual(l.anchor[1]);
-          });
-        }
-      }),
+      fc.property(
+        fc.array(fc.tuple(coordinate, coordinate), { minLength: 1, maxLength: 20 }),
+        (points) => {
+          const anchors = new Map(points.map((p, i) => [`p${i}`, p as Point2]));
+          const labels = placeLabels(
+            anchors,
+            { leftX: -400, rightX: 400, lowY: -300, highY: 300 },
+            20,
+          );
+          expect(labels).toHaveLength(points.length);
+          for (const side of ['left', 'right'] as const) {
+            const column = labels.filter((l) => l.side === side);
+            column.slice(1).forEach((l, i) => {
+              expect(column[i]!.at[1] - l.at[1]).toBeGreaterThanOrEqual(20 - 1e-9);
+              expect(column[i]!.anchor[1]).toBeGreaterThanOrEqual(l.anchor[1]);
+            });
+          }
+        },
+      ),
     );
   });
 });

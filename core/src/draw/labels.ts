@@ -15,7 +15,12 @@ export interface Label {
  */
 export function placeLabels(
   anchors: ReadonlyMap<string, Point2>,
-  columns: { readonly leftX: number; readonly rightX: number; readonly lowY: number; readonly highY: number },
+  columns: {
+    readonly leftX: number;
+    readonly rightX: number;
+    readonly lowY: number;
+    readonly highY: number;
+  },
   gap: number,
 ): Label[] {
   const byX = [...anchors].sort((a, b) => a[1][0] - b[1][0] || (a[0] < b[0] ? -1 : 1));
@@ -44,7 +49,10 @@ export function chooseScale(
 ): { readonly pxPerMm: number; readonly barMm: number } {
   const fit = Math.min(roomPx[0] / Math.max(1, sizeMm[0]), roomPx[1] / Math.max(1, sizeMm[1]));
   // Round steps, so that the drawing does not breathe while a part is slid.
-  const steps = [8, 6, 5, 4, 3.2, 2.5, 2, 1.8, 1.6, 1.4, 1.2, 1, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2, 0.1, 0.05];
+  const steps = [
+    8, 6, 5, 4, 3.2, 2.5, 2, 1.8, 1.6, 1.4, 1.2, 1, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2, 0.1,
+    0.05,
+  ];
   const pxPerMm = steps.find((s) => s <= fit) ?? 0.02;
   const bars = [10, 20, 50, 100, 200, 500, 1000];
   const barMm = bars.findLast((mm) => mm * pxPerMm <= 140) ?? 10;

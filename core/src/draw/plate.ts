@@ -1,7 +1,14 @@
 import type { Mount } from '../part/index.js';
 import { compose, place, rotate, type Placement, type Rotation } from '../placement/index.js';
 import { listJointsAt, rigFromMount, type Assembly, type PlacedItem } from '../rig/index.js';
-import { isInside, partFromSolid, projectSolid, type Point2, type Silhouette, type Solid } from '../solid/index.js';
+import {
+  isInside,
+  partFromSolid,
+  projectSolid,
+  type Point2,
+  type Silhouette,
+  type Solid,
+} from '../solid/index.js';
 import { viewFromRig, type ViewName } from './views.js';
 
 /** One solid in the picture. */
@@ -58,7 +65,8 @@ function isSameRotation(a: Rotation, b: Rotation): boolean {
 }
 
 function shift(seen: Silhouette, by: readonly [number, number, number]): Silhouette {
-  const move = (points: readonly Point2[]): Point2[] => points.map((p) => [p[0] + by[0], p[1] + by[1]]);
+  const move = (points: readonly Point2[]): Point2[] =>
+    points.map((p) => [p[0] + by[0], p[1] + by[1]]);
   return {
     outline: move(seen.outline),
     hole: seen.hole && move(seen.hole),

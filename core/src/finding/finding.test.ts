@@ -7,7 +7,8 @@ import { applyEdit, findRigIssues } from '../rig/index.js';
 import { createNames, findingWords, sayEdit, tellFinding } from '../wording/index.js';
 import { findingCodes, type FindingCode } from './index.js';
 
-const reportOf = (made: (typeof findingFixtures)[FindingCode]['has']) => measureReport(made.rig, 'low', made.parts);
+const reportOf = (made: (typeof findingFixtures)[FindingCode]['has']) =>
+  measureReport(made.rig, 'low', made.parts);
 const docs = readFileSync(new URL('../../../docs/findings.md', import.meta.url), 'utf8');
 
 describe.each(findingCodes)('%s', (code) => {
@@ -45,7 +46,9 @@ describe.each(findingCodes)('%s', (code) => {
 
 describe('remedies', () => {
   const remediesOf = (code: FindingCode) =>
-    reportOf(findingFixtures[code].has).findings.find((f) => f.code === code)!.remedies.map((r) => r.edit.type);
+    reportOf(findingFixtures[code].has)
+      .findings.find((f) => f.code === code)!
+      .remedies.map((r) => r.edit.type);
 
   it.each<[FindingCode, string[]]>([
     ['kinds-do-not-mate', ['move', 'move', 'remove-item']],

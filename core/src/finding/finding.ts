@@ -38,20 +38,46 @@ export interface Slip {
 /** What each finding states about itself: figures and ids, no prose. */
 export interface FindingFacts {
   'kinds-do-not-mate': { readonly mismatch: Mismatch };
-  'mount-taken-twice': { readonly itemId: string; readonly mountId: string; readonly count: number };
-  'clamps-overlap': { readonly itemId: string; readonly mountId: string; readonly overlapMm: number };
-  'rail-too-short': { readonly itemId: string; readonly mountId: string; readonly railMm: number; readonly clampMm: number };
+  'mount-taken-twice': {
+    readonly itemId: string;
+    readonly mountId: string;
+    readonly count: number;
+  };
+  'clamps-overlap': {
+    readonly itemId: string;
+    readonly mountId: string;
+    readonly overlapMm: number;
+  };
+  'rail-too-short': {
+    readonly itemId: string;
+    readonly mountId: string;
+    readonly railMm: number;
+    readonly clampMm: number;
+  };
   'off-the-rail': { readonly itemId: string; readonly mountId: string; readonly overMm: number };
   'turn-off-step': { readonly turnDeg: number; readonly nearestDeg: number };
-  'stance-out-of-range': { readonly itemId: string; readonly movementId: string; readonly value: number; readonly allowed: number; readonly unit: 'deg' | 'mm' };
+  'stance-out-of-range': {
+    readonly itemId: string;
+    readonly movementId: string;
+    readonly value: number;
+    readonly allowed: number;
+    readonly unit: 'deg' | 'mm';
+  };
   'key-unknown': Record<never, never>;
   'enters-not-latches': Record<never, never>;
   'screw-can-turn': Slip;
-  'screw-too-long': { readonly standsOutMm: number; readonly depthMm: number; readonly overMm: number };
+  'screw-too-long': {
+    readonly standsOutMm: number;
+    readonly depthMm: number;
+    readonly overMm: number;
+  };
   'screw-too-short': { readonly engagedMm: number; readonly neededMm: number };
   'brace-apart': { readonly braceId: string; readonly gapMm: number; readonly allowedMm: number };
   'over-height': { readonly heightMm: number; readonly limitMm: number; readonly topItem: string };
-  'no-hold': { readonly hold: HoldKind; readonly need: 'top-grip' | 'side-grip' | 'second-grip' | 'support' };
+  'no-hold': {
+    readonly hold: HoldKind;
+    readonly need: 'top-grip' | 'side-grip' | 'second-grip' | 'support';
+  };
   'tips-over': { readonly aboveMm: number };
   'not-level': { readonly tiltDeg: number; readonly leanDeg: number };
   'mass-unknown': Record<never, never>;
@@ -119,7 +145,11 @@ export type Finding = {
 export function createFinding<Code extends FindingCode>(
   code: Code,
   weight: Weight,
-  about: { readonly items: readonly string[]; readonly joints?: readonly string[]; readonly key?: string },
+  about: {
+    readonly items: readonly string[];
+    readonly joints?: readonly string[];
+    readonly key?: string;
+  },
   facts: FindingFacts[Code],
   edits: readonly Edit[] = [],
 ): Finding {

@@ -1,6 +1,12 @@
 import { createFinding, type Finding } from '../finding/index.js';
 import { measureLength, subtract } from '../placement/index.js';
-import { listCarried, rigFromMount, type Assembly, type Brace, type PlacedJoint } from '../rig/index.js';
+import {
+  listCarried,
+  rigFromMount,
+  type Assembly,
+  type Brace,
+  type PlacedJoint,
+} from '../rig/index.js';
 import { tolerances } from '../units/index.js';
 
 /** How far apart the two ends of a brace are, in mm; undefined where an end is not in this setup. */

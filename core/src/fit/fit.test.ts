@@ -10,7 +10,9 @@ const held = joint('h', 'handle.base', 'body.rail');
 const screwed = joint('w', 'weight.base', 'body.plain');
 
 function slipOf(setup: Partial<Setup>, part = weightAhead, more: Partial<typeof screwed> = {}) {
-  const { rig, parts } = createTestRig([body, handle, part], [held, { ...screwed, ...more }], { setup });
+  const { rig, parts } = createTestRig([body, handle, part], [held, { ...screwed, ...more }], {
+    setup,
+  });
   return measureReport(rig, 'low', parts).fit.slips[0]!;
 }
 
@@ -33,11 +35,24 @@ describe('what a screw joint holds', () => {
   });
 
   it('the tool, the pad and the owner’s own setting change it', () => {
-    const coin = { ...weightAhead, mounts: [{ ...weightAhead.mounts[0]!, fastening: { tool: 'coin' as const, seconds: 9 } }] };
+    const coin = {
+      ...weightAhead,
+      mounts: [{ ...weightAhead.mounts[0]!, fastening: { tool: 'coin' as const, seconds: 9 } }],
+    };
     expect(slipOf({}, coin).slipMomentNm / slipOf({}).slipMomentNm).toBeCloseTo(2.5 / 1.5, 9);
-    const rubber = { ...weightAhead, mounts: [{ ...weightAhead.mounts[0]!, contact: { innerRadiusMm: 3.3, outerRadiusMm: 9, lining: 'rubber' as const } }] };
+    const rubber = {
+      ...weightAhead,
+      mounts: [
+        {
+          ...weightAhead.mounts[0]!,
+          contact: { innerRadiusMm: 3.3, outerRadiusMm: 9, lining: 'rubber' as const },
+        },
+      ],
+    };
     expect(slipOf({}, rubber).slipMomentNm / slipOf({}).slipMomentNm).toBeCloseTo(0.5 / 0.2, 9);
-    const { rig, parts } = createTestRig([body, handle, weightAhead], [held, screwed], { rig: { settings: { torqueThumbNm: 3 } } });
+    const { rig, parts } = createTestRig([body, handle, weightAhead], [held, screwed], {
+      rig: { settings: { torqueThumbNm: 3 } },
+    });
     expect(measureReport(rig, 'low', parts).fit.slips[0]!.slipMomentNm).toBeCloseTo(2 * 1.557, 2);
   });
 });
@@ -54,12 +69,21 @@ describe('what acts on a screw joint', () => {
   });
 
   it('rolled, the screw lies across and the weight itself turns it: 0.490 N·m', () => {
-    expect(slipOf({ motion: 'still', attitude: 'rolled-left' }).weightMomentNm).toBeCloseTo(0.49033, 5);
-    expect(slipOf({ motion: 'still', attitude: 'rolled-right' }).weightMomentNm).toBeCloseTo(0.49033, 5);
+    expect(slipOf({ motion: 'still', attitude: 'rolled-left' }).weightMomentNm).toBeCloseTo(
+      0.49033,
+      5,
+    );
+    expect(slipOf({ motion: 'still', attitude: 'rolled-right' }).weightMomentNm).toBeCloseTo(
+      0.49033,
+      5,
+    );
   });
 
   it('the axis counts, not the way the child is turned', () => {
-    expect(slipOf({ attitude: 'rolled-left', motion: 'walking' }, weightAhead, { turnDeg: 90 }).weightMomentNm).toBeCloseTo(
+    expect(
+      slipOf({ attitude: 'rolled-left', motion: 'walking' }, weightAhead, { turnDeg: 90 })
+        .weightMomentNm,
+    ).toBeCloseTo(
       // Turned to the left the weight hangs straight below the screw: only the jolt is left.
       0.24517,
       5,
@@ -67,11 +91,24 @@ describe('what acts on a screw joint', () => {
   });
 
   it('a lever arm along the screw turns nothing', () => {
-    expect(measureWeightMomentNm(500, [0, 0, 80], [0, 0, 0], [0, 0, 1], createAxes('level').down, 1)).toBe(0);
+    expect(
+      measureWeightMomentNm(500, [0, 0, 80], [0, 0, 0], [0, 0, 1], createAxes('level').down, 1),
+    ).toBe(0);
   });
 
   it('a hand counts at the farthest grip on the side away from the hold, with 25 N', () => {
-    const gripped = { ...weightAhead, grips: [{ id: 'edge', use: 'adjust' as const, place: 'other' as const, fromMm: [0, 30, 0] as [number, number, number], toMm: [0, 80, 0] as [number, number, number] }] };
+    const gripped = {
+      ...weightAhead,
+      grips: [
+        {
+          id: 'edge',
+          use: 'adjust' as const,
+          place: 'other' as const,
+          fromMm: [0, 30, 0] as [number, number, number],
+          toMm: [0, 80, 0] as [number, number, number],
+        },
+      ],
+    };
     const slip = slipOf({}, gripped);
     expect(slip.handsMomentNm).toBeCloseTo(25 * 0.08, 9);
     expect(slip.handAtItem).toBe('weight');
@@ -81,7 +118,10 @@ describe('what acts on a screw joint', () => {
   it('the grip that holds the rig does not push against itself', () => {
     // The handle on a plain screw: the body hangs from it, and nothing on the body is taken hold of.
     const screwHandle = { ...handle, mounts: [...weightAhead.mounts] };
-    const { rig, parts } = createTestRig([body, screwHandle], [joint('h', 'handle.base', 'body.plain')]);
+    const { rig, parts } = createTestRig(
+      [body, screwHandle],
+      [joint('h', 'handle.base', 'body.plain')],
+    );
     const [slip] = measureReport(rig, 'low', parts).fit.slips;
     expect(slip!.awayMassG).toBe(1000);
     expect(slip!.handsMomentNm).toBe(0);
@@ -90,10 +130,24 @@ describe('what acts on a screw joint', () => {
   it('on a tripod nobody walks, and a knock of 40 N at the farthest point counts', () => {
     const head = cube('head', 800, {
       kind: 'support',
-      mounts: [mountAt('top', 'quarter-20', 'screw', [0, 0, 5], [0, 0, 1], [1, 0, 0], { thread: { lengthMm: 5 } })],
+      mounts: [
+        mountAt('top', 'quarter-20', 'screw', [0, 0, 5], [0, 0, 1], [1, 0, 0], {
+          thread: { lengthMm: 5 },
+        }),
+      ],
     });
-    const under = { ...body, mounts: [...body.mounts, mountAt('under', 'quarter-20', 'socket', [0, 0, -5], [0, 0, -1], [1, 0, 0], { thread: { depthMm: 8 } })] };
-    const { rig, parts } = createTestRig([under, head], [joint('t', 'head.top', 'body.under')], { setup: { hold: 'tripod', motion: 'walking' } });
+    const under = {
+      ...body,
+      mounts: [
+        ...body.mounts,
+        mountAt('under', 'quarter-20', 'socket', [0, 0, -5], [0, 0, -1], [1, 0, 0], {
+          thread: { depthMm: 8 },
+        }),
+      ],
+    };
+    const { rig, parts } = createTestRig([under, head], [joint('t', 'head.top', 'body.under')], {
+      setup: { hold: 'tripod', motion: 'walking' },
+    });
     const [slip] = measureReport(rig, 'low', parts).fit.slips;
     expect(slip!.joltG).toBe(0);
     // The corner of the body's cube, 5 mm ahead and 5 mm aside of the screw.
@@ -106,12 +160,32 @@ describe('joints that something else keeps from turning', () => {
   it('a brace across the joint blocks it within its tolerance and not beyond', () => {
     const gripped = (gapMm: number) => ({
       ...weightAhead,
-      mounts: [...weightAhead.mounts, mountAt('foot', 'rod-pad', 'pad', [30, 0, gapMm], [0, 0, -1], [1, 0, 0])],
-      grips: [{ id: 'edge', use: 'adjust' as const, place: 'other' as const, fromMm: [0, 90, 0] as [number, number, number], toMm: [0, 90, 1] as [number, number, number] }],
+      mounts: [
+        ...weightAhead.mounts,
+        mountAt('foot', 'rod-pad', 'pad', [30, 0, gapMm], [0, 0, -1], [1, 0, 0]),
+      ],
+      grips: [
+        {
+          id: 'edge',
+          use: 'adjust' as const,
+          place: 'other' as const,
+          fromMm: [0, 90, 0] as [number, number, number],
+          toMm: [0, 90, 1] as [number, number, number],
+        },
+      ],
     });
-    const braces = [{ id: 'b', kind: 'stop' as const, a: { item: 'weight', mount: 'foot' }, b: { item: 'body', mount: 'holes' } }];
+    const braces = [
+      {
+        id: 'b',
+        kind: 'stop' as const,
+        a: { item: 'weight', mount: 'foot' },
+        b: { item: 'body', mount: 'holes' },
+      },
+    ];
     const codes = (gapMm: number) => {
-      const { rig, parts } = createTestRig([body, handle, gripped(gapMm)], [held, screwed], { setup: { braces } });
+      const { rig, parts } = createTestRig([body, handle, gripped(gapMm)], [held, screwed], {
+        setup: { braces },
+      });
       return measureReport(rig, 'low', parts).findings.map((f) => f.code);
     };
     expect(codes(0.9)).not.toContain('screw-can-turn');
@@ -121,9 +195,14 @@ describe('joints that something else keeps from turning', () => {
 
 describe('size', () => {
   it('is taken as the rig is held: rolled, the width stands upright', () => {
-    const wide = cube('wide', 1, { mounts: weightAhead.mounts, solids: [{ id: 'bar', type: 'box', sizeMm: [10, 200, 10], atMm: [0, 0, 5] }] });
+    const wide = cube('wide', 1, {
+      mounts: weightAhead.mounts,
+      solids: [{ id: 'bar', type: 'box', sizeMm: [10, 200, 10], atMm: [0, 0, 5] }],
+    });
     const sizeIn = (attitude: Setup['attitude']) => {
-      const { rig, parts } = createTestRig([body, wide], [joint('w', 'wide.base', 'body.plain')], { setup: { attitude } });
+      const { rig, parts } = createTestRig([body, wide], [joint('w', 'wide.base', 'body.plain')], {
+        setup: { attitude },
+      });
       return measureReport(rig, 'low', parts).fit.size;
     };
     // The body's cube reaches down to −5, the bar up to 60.

@@ -24,10 +24,7 @@ export function findMateFindings(assembly: Assembly): Finding[] {
     const about = { items: [joint.child, joint.parent], joints: [joint.joint.id] };
     if (joint.mate.state === 'refuses') {
       const { state: _, ...mismatch } = joint.mate;
-      const edits = [
-        ...listMoves(assembly, joint, () => true, 2),
-        removal(assembly, joint.child),
-      ];
+      const edits = [...listMoves(assembly, joint, () => true, 2), removal(assembly, joint.child)];
       return [createFinding('kinds-do-not-mate', 'stops', about, { mismatch }, edits)];
     }
     if (joint.mate.key === 'unknown') return [createFinding('key-unknown', 'risk', about, {})];
@@ -42,7 +39,9 @@ function findTakenTwice(assembly: Assembly, placed: PlacedItem, mount: Mount): F
   const joints = listJointsAt(assembly, placed.item.id, mount.id);
   if (mount.lengthwise || joints.length < 2) return [];
   // The first joint keeps the mount; the later ones are the ones to move.
-  const later = joints.filter((j) => j.parent === placed.item.id).slice(joints[0]!.child === placed.item.id ? 0 : 1);
+  const later = joints
+    .filter((j) => j.parent === placed.item.id)
+    .slice(joints[0]!.child === placed.item.id ? 0 : 1);
   const edits = later.flatMap((j) => [
     ...listMoves(assembly, j, () => true, 1),
     removal(assembly, j.child),
@@ -52,7 +51,10 @@ function findTakenTwice(assembly: Assembly, placed: PlacedItem, mount: Mount): F
       'mount-taken-twice',
       'stops',
       {
-        items: [placed.item.id, ...joints.map((j) => (j.parent === placed.item.id ? j.child : j.parent))],
+        items: [
+          placed.item.id,
+          ...joints.map((j) => (j.parent === placed.item.id ? j.child : j.parent)),
+        ],
         joints: joints.map((j) => j.joint.id),
       },
       { itemId: placed.item.id, mountId: mount.id, count: joints.length },
@@ -78,7 +80,8 @@ function findOverlap(assembly: Assembly, placed: PlacedItem, mount: Mount): Find
       if (Math.abs(slideMm - wanted) > tolerances.lengthMm) return [];
       return [{ type: 'slide', setupId: assembly.setup.id, jointId: joint.joint.id, slideMm }];
     });
-    if (edits.length === 0) edits.push(...listMoves(assembly, b, () => true, 1), removal(assembly, b.child));
+    if (edits.length === 0)
+      edits.push(...listMoves(assembly, b, () => true, 1), removal(assembly, b.child));
     return [
       createFinding(
         'clamps-overlap',

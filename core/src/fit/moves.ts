@@ -38,7 +38,10 @@ export function listMoves(
     if (own.has(onto.item.id)) continue;
     for (const parentMount of onto.part.mounts) {
       const same = onto.item.id === joint.parent && parentMount.id === joint.parentMount.id;
-      if (!parentMount.lengthwise && listJointsAt(assembly, onto.item.id, parentMount.id).length > 0) {
+      if (
+        !parentMount.lengthwise &&
+        listJointsAt(assembly, onto.item.id, parentMount.id).length > 0
+      ) {
         if (!same) continue;
       }
       for (const childMount of child.part.mounts) {
@@ -51,7 +54,8 @@ export function listMoves(
           continue;
         }
         const mate = measureMate(parentMount, childMount);
-        if (mate.state !== 'mates' || mate.key === 'unknown' || mate.key === 'enters-only') continue;
+        if (mate.state !== 'mates' || mate.key === 'unknown' || mate.key === 'enters-only')
+          continue;
         if (!isWanted({ onto, parentMount, childMount, mate })) continue;
         const slideMm = suggestSlideMm(assembly, onto, parentMount, childMount);
         if (slideMm === undefined) continue;

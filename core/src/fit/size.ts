@@ -27,7 +27,10 @@ export function measureItemReachMm(placed: PlacedItem, direction: Vec3): number 
   return reach;
 }
 
-function measureSpan(assembly: Assembly, direction: Vec3): { readonly mm: number; readonly top: string } {
+function measureSpan(
+  assembly: Assembly,
+  direction: Vec3,
+): { readonly mm: number; readonly top: string } {
   const back = negate(direction);
   let high = -Infinity;
   let low = -Infinity;
@@ -54,12 +57,18 @@ export function measureSize(assembly: Assembly, axes: Axes): Size {
   };
 }
 
-function listLower(assembly: Assembly, axes: Axes, size: Size, limitMm: number, parts: PartBook): Edit[] {
+function listLower(
+  assembly: Assembly,
+  axes: Axes,
+  size: Size,
+  limitMm: number,
+  parts: PartBook,
+): Edit[] {
   const top = assembly.byId.get(size.topItem);
   if (!top) return [];
   const edits: Edit[] = [];
   // The whole branch that reaches highest, from its tip inwards.
-  for (let at: PlacedItem | undefined = top; at?.carriedBy; ) {
+  for (let at: PlacedItem | undefined = top; at?.carriedBy;) {
     for (const edit of listMoves(assembly, at.carriedBy, (m) => m.mate.resists === 'blocked', 6)) {
       const rig = applyEdit(assembly.rig, edit);
       const setup = rig.setups.find((s) => s.id === assembly.setup.id)!;

@@ -29,7 +29,11 @@ export function measureFrictionRadiusMm(innerMm: number, outerMm: number): numbe
 }
 
 /** Clamp force of a screw in newtons: F = T ∕ (K·d), the short form of the torque and tension relation. */
-export function measureClampForceN(torqueNm: number, nutFactor: number, diameterMm: number): number {
+export function measureClampForceN(
+  torqueNm: number,
+  nutFactor: number,
+  diameterMm: number,
+): number {
   return torqueNm / (nutFactor * (diameterMm / 1000));
 }
 
@@ -152,7 +156,14 @@ interface Push {
 
 const noPush: Push = { momentNm: 0, forceN: 0, armMm: 0, itemId: undefined };
 
-function pushAt(best: Push, forceN: number, point: Vec3, through: Vec3, axis: Vec3, itemId: string): Push {
+function pushAt(
+  best: Push,
+  forceN: number,
+  point: Vec3,
+  through: Vec3,
+  axis: Vec3,
+  itemId: string,
+): Push {
   const armMm = measureDistanceToLine(point, through, axis);
   const momentNm = (forceN * armMm) / 1000;
   return momentNm > best.momentNm ? { momentNm, forceN, armMm, itemId } : best;
@@ -223,7 +234,8 @@ function measureHeldMomentNm(
 export function measureSlip(assembly: Assembly, joint: PlacedJoint, hold: Hold): Slip | undefined {
   if (joint.mate.state !== 'mates') return undefined;
   const stated = joint.childMount.holdsNm ?? joint.parentMount.holdsNm;
-  if (joint.mate.resists !== 'friction' && !(joint.mate.resists === 'weak' && stated)) return undefined;
+  if (joint.mate.resists !== 'friction' && !(joint.mate.resists === 'weak' && stated))
+    return undefined;
   const resisting = measureResisting(assembly, joint);
   if (!resisting) return undefined;
   const through = joint.rigFromParentMount.originMm;

@@ -1,12 +1,20 @@
 import { measureMate, type Mount, type Part, type PartBook } from '../part/index.js';
 import type { Assembly, Edit, PlacedItem, PlacedJoint } from '../rig/index.js';
 
-function findStandIn(part: Part, partner: Mount, oldId: string, taken: ReadonlySet<string>, blocked: boolean) {
+function findStandIn(
+  part: Part,
+  partner: Mount,
+  oldId: string,
+  taken: ReadonlySet<string>,
+  blocked: boolean,
+) {
   return part.mounts
     .filter((m) => !taken.has(m.id))
     .filter((m) => {
       const mate = measureMate(m, partner);
-      return mate.state === 'mates' && mate.key !== 'unknown' && (!blocked || mate.resists === 'blocked');
+      return (
+        mate.state === 'mates' && mate.key !== 'unknown' && (!blocked || mate.resists === 'blocked')
+      );
     })
     .sort((a, b) => Number(b.id === oldId) - Number(a.id === oldId))[0];
 }

@@ -3,7 +3,16 @@ import fc from 'fast-check';
 import { createAxes } from '../hold/index.js';
 import { measureReport } from '../report/index.js';
 import { applyEdit, type Setup } from '../rig/index.js';
-import { body, createTestRig, cube, handle, joint, mountAt, railAlongX, weightAhead } from '../testing/rigs.js';
+import {
+  body,
+  createTestRig,
+  cube,
+  handle,
+  joint,
+  mountAt,
+  railAlongX,
+  weightAhead,
+} from '../testing/rigs.js';
 import { toDeg } from '../units/index.js';
 import { measureHangAngles, type Hang } from './index.js';
 
@@ -36,13 +45,20 @@ describe('tilt and lean', () => {
     expect(toDeg(hang(alone(-35)).tiltRad)).toBeCloseTo(14.036, 3);
   });
 
-  it('held ahead of the centre, the nose comes up', () => expect(hang(alone(15)).tiltRad).toBeLessThan(0));
+  it('held ahead of the centre, the nose comes up', () =>
+    expect(hang(alone(15)).tiltRad).toBeLessThan(0));
 
   it('two equal parts balance halfway between them', () => {
     // 1000 g at 0 and 1000 g at 100 ahead of the screw at 0.
     const twin = { ...weightAhead, massG: 1000 };
     const h = hang(
-      createTestRig([body, light, twin], [joint('h', 'handle.base', 'body.rail', { slideMm: -10 }), joint('w', 'weight.base', 'body.plain')]),
+      createTestRig(
+        [body, light, twin],
+        [
+          joint('h', 'handle.base', 'body.rail', { slideMm: -10 }),
+          joint('w', 'weight.base', 'body.plain'),
+        ],
+      ),
     );
     expect(h.aheadMm).toBeCloseTo(50, 4);
     expect(h.level?.alongMm).toBeCloseTo(100, 4);
@@ -53,7 +69,10 @@ describe('tilt and lean', () => {
     const h = hang(
       createTestRig(
         [body, light, weightAhead],
-        [joint('h', 'handle.base', 'body.rail', { slideMm: -10 }), joint('w', 'weight.base', 'body.plain', { turnDeg: 90 })],
+        [
+          joint('h', 'handle.base', 'body.rail', { slideMm: -10 }),
+          joint('w', 'weight.base', 'body.plain', { turnDeg: 90 }),
+        ],
       ),
     );
     expect(toDeg(h.leanRad)).toBeCloseTo(toDeg(Math.atan2(100 / 3, 100 - 50 / 3)), 4);
@@ -70,22 +89,41 @@ describe('tilt and lean', () => {
 describe('the level point', () => {
   it('held there, the tilt is nothing', () => {
     fc.assert(
-      fc.property(fc.integer({ min: -40, max: 40 }), fc.integer({ min: 1, max: 2000 }), (slideMm, massG) => {
-        const made = createTestRig(
-          [body, light, { ...weightAhead, massG }],
-          [joint('h', 'handle.base', 'body.rail', { slideMm }), joint('w', 'weight.base', 'body.plain')],
-        );
-        const { level, grip } = hang(made);
-        if (!level?.onGrip) return;
-        const moved = applyEdit(made.rig, { type: 'hold-at', setupId: 'low', item: 'handle', grip: grip.gripId, alongMm: level.alongMm });
-        expect(hang({ ...made, rig: moved }).tiltRad).toBeCloseTo(0, 6);
-      }),
+      fc.property(
+        fc.integer({ min: -40, max: 40 }),
+        fc.integer({ min: 1, max: 2000 }),
+        (slideMm, massG) => {
+          const made = createTestRig(
+            [body, light, { ...weightAhead, massG }],
+            [
+              joint('h', 'handle.base', 'body.rail', { slideMm }),
+              joint('w', 'weight.base', 'body.plain'),
+            ],
+          );
+          const { level, grip } = hang(made);
+          if (!level?.onGrip) return;
+          const moved = applyEdit(made.rig, {
+            type: 'hold-at',
+            setupId: 'low',
+            item: 'handle',
+            grip: grip.gripId,
+            alongMm: level.alongMm,
+          });
+          expect(hang({ ...made, rig: moved }).tiltRad).toBeCloseTo(0, 6);
+        },
+      ),
     );
   });
 
   it('off the grip it is said to be off the grip', () => {
     const h = hang(
-      createTestRig([body, light, { ...weightAhead, massG: 5000 }], [joint('h', 'handle.base', 'body.rail', { slideMm: -40 }), joint('w', 'weight.base', 'body.plain')]),
+      createTestRig(
+        [body, light, { ...weightAhead, massG: 5000 }],
+        [
+          joint('h', 'handle.base', 'body.rail', { slideMm: -40 }),
+          joint('w', 'weight.base', 'body.plain'),
+        ],
+      ),
     );
     expect(h.level).toMatchObject({ onGrip: false });
   });
@@ -93,40 +131,58 @@ describe('the level point', () => {
 
 describe('remedies for a tilt', () => {
   const railed = cube('sled', 400, {
-    mounts: [mountAt('base', 'nato-rail', 'clamp', [0, 0, 0], [0, 0, -1], [1, 0, 0], { clampLengthMm: 10 })],
+    mounts: [
+      mountAt('base', 'nato-rail', 'clamp', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+        clampLengthMm: 10,
+      }),
+    ],
   });
   const rails = {
     ...body,
     mounts: [
       ...body.mounts,
-      mountAt('low-rail', 'nato-rail', 'rail', [0, 0, -20], [0, 0, -1], [1, 0, 0], { lengthwise: railAlongX }),
+      mountAt('low-rail', 'nato-rail', 'rail', [0, 0, -20], [0, 0, -1], [1, 0, 0], {
+        lengthwise: railAlongX,
+      }),
     ],
   };
 
   it('each one that is offered brings tilt under 1°, whichever part it slides', () => {
     let offered = 0;
     fc.assert(
-      fc.property(fc.integer({ min: -40, max: 40 }), fc.integer({ min: -45, max: 45 }), (slideMm, sledMm) => {
-        const made = createTestRig(
-          [rails, { ...handle, massG: 150 }, railed],
-          [joint('h', 'handle.base', 'body.rail', { slideMm }), joint('s', 'sled.base', 'body.low-rail', { slideMm: sledMm })],
-        );
-        const report = measureReport(made.rig, 'low', made.parts);
-        const finding = report.findings.find((f) => f.code === 'not-level');
-        for (const { edit } of finding?.remedies ?? []) {
-          offered += 1;
-          const after = hang({ ...made, rig: applyEdit(made.rig, edit) });
-          expect(Math.abs(toDeg(after.tiltRad))).toBeLessThanOrEqual(1);
-        }
-      }),
+      fc.property(
+        fc.integer({ min: -40, max: 40 }),
+        fc.integer({ min: -45, max: 45 }),
+        (slideMm, sledMm) => {
+          const made = createTestRig(
+            [rails, { ...handle, massG: 150 }, railed],
+            [
+              joint('h', 'handle.base', 'body.rail', { slideMm }),
+              joint('s', 'sled.base', 'body.low-rail', { slideMm: sledMm }),
+            ],
+          );
+          const report = measureReport(made.rig, 'low', made.parts);
+          const finding = report.findings.find((f) => f.code === 'not-level');
+          for (const { edit } of finding?.remedies ?? []) {
+            offered += 1;
+            const after = hang({ ...made, rig: applyEdit(made.rig, edit) });
+            expect(Math.abs(toDeg(after.tiltRad))).toBeLessThanOrEqual(1);
+          }
+        },
+      ),
       { seed: 7 },
     );
     expect(offered).toBeGreaterThan(50);
   });
 
   it('the shortest way comes first', () => {
-    const made = createTestRig([body, handle], [joint('h', 'handle.base', 'body.rail', { slideMm: 0 })]);
-    const finding = measureReport(made.rig, 'low', made.parts).findings.find((f) => f.code === 'not-level')!;
+    const made = createTestRig(
+      [body, handle],
+      [joint('h', 'handle.base', 'body.rail', { slideMm: 0 })],
+    );
+    const finding = measureReport(made.rig, 'low', made.parts).findings.find(
+      (f) => f.code === 'not-level',
+    )!;
     expect(finding.remedies.map((r) => r.edit)).toEqual([
       { type: 'hold-at', setupId: 'low', item: 'handle', grip: 'palm', alongMm: 40 },
       { type: 'slide', setupId: 'low', jointId: 'h', slideMm: -10 },
@@ -137,7 +193,10 @@ describe('remedies for a tilt', () => {
 describe('what cannot be answered', () => {
   it('a rig without a top handle says what it needs', () => {
     const { rig, parts } = createTestRig([body], []);
-    expect(measureReport(rig, 'low', parts).hang).toEqual({ state: 'needs-grip', need: 'top-grip' });
+    expect(measureReport(rig, 'low', parts).hang).toEqual({
+      state: 'needs-grip',
+      need: 'top-grip',
+    });
   });
 
   it('a way of holding that is not solved yet says so', () => {
@@ -147,9 +206,15 @@ describe('what cannot be answered', () => {
 
   it('a rig of which nothing is weighed has no balance, and a part without mass is named', () => {
     const bare = { ...body, massG: undefined };
-    const made = createTestRig([bare, { ...handle, massG: undefined }], [joint('h', 'handle.base', 'body.rail')]);
+    const made = createTestRig(
+      [bare, { ...handle, massG: undefined }],
+      [joint('h', 'handle.base', 'body.rail')],
+    );
     expect(measureReport(made.rig, 'low', made.parts).hang).toEqual({ state: 'needs-mass' });
-    const half = createTestRig([body, { ...handle, massG: undefined }], [joint('h', 'handle.base', 'body.rail')]);
+    const half = createTestRig(
+      [body, { ...handle, massG: undefined }],
+      [joint('h', 'handle.base', 'body.rail')],
+    );
     expect(hang(half).unweighed).toEqual(['handle']);
   });
 });

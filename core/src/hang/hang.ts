@@ -28,8 +28,16 @@ export type Hang =
       readonly massG: number;
       readonly unweighed: readonly string[];
     }
-  | { readonly state: 'tips-over'; readonly aboveMm: number; readonly grip: HeldGrip; readonly centreMm: Vec3 }
-  | { readonly state: 'needs-grip'; readonly need: 'top-grip' | 'side-grip' | 'second-grip' | 'support' }
+  | {
+      readonly state: 'tips-over';
+      readonly aboveMm: number;
+      readonly grip: HeldGrip;
+      readonly centreMm: Vec3;
+    }
+  | {
+      readonly state: 'needs-grip';
+      readonly need: 'top-grip' | 'side-grip' | 'second-grip' | 'support';
+    }
   | { readonly state: 'needs-mass' }
   | { readonly state: 'not-yet' };
 

@@ -23,10 +23,7 @@ export function measureSlideDirection(assembly: Assembly, joint: PlacedJoint): V
   const child = assembly.byId.get(joint.child)!;
   const shift = child.moved.get(joint.childMount.id);
   const axis = joint.childMount.lengthwise!.axis;
-  return scale(
-    rotate(child.rigFromPart.rotation, shift ? rotate(shift.rotation, axis) : axis),
-    -1,
-  );
+  return scale(rotate(child.rigFromPart.rotation, shift ? rotate(shift.rotation, axis) : axis), -1);
 }
 
 /**

@@ -26,8 +26,19 @@ export interface HeldGrip {
 
 /** How a setup is held, or what it lacks to be held so. */
 export type Hold =
-  | { readonly state: 'held'; readonly hold: HoldKind; readonly axes: Axes; readonly grips: readonly HeldGrip[]; readonly itemIds: readonly string[] }
-  | { readonly state: 'needs'; readonly hold: HoldKind; readonly axes: Axes; readonly need: 'top-grip' | 'side-grip' | 'second-grip' | 'support' }
+  | {
+      readonly state: 'held';
+      readonly hold: HoldKind;
+      readonly axes: Axes;
+      readonly grips: readonly HeldGrip[];
+      readonly itemIds: readonly string[];
+    }
+  | {
+      readonly state: 'needs';
+      readonly hold: HoldKind;
+      readonly axes: Axes;
+      readonly need: 'top-grip' | 'side-grip' | 'second-grip' | 'support';
+    }
   | { readonly state: 'not-yet'; readonly hold: HoldKind; readonly axes: Axes };
 
 /** A grip's two ends in the rig's frame, wherever the part's movements have taken it. */
@@ -42,10 +53,16 @@ function holdGrip(placed: PlacedItem, grip: Grip, alongMm: number | undefined): 
   const lengthMm = measureLength(subtract(toMm, fromMm));
   const along = Math.min(lengthMm, Math.max(0, alongMm ?? lengthMm / 2));
   const pointMm =
-    lengthMm > 0
-      ? add(fromMm, scale(subtract(toMm, fromMm), along / lengthMm))
-      : fromMm;
-  return { itemId: placed.item.id, gripId: grip.id, fromMm, toMm, lengthMm, alongMm: along, pointMm };
+    lengthMm > 0 ? add(fromMm, scale(subtract(toMm, fromMm), along / lengthMm)) : fromMm;
+  return {
+    itemId: placed.item.id,
+    gripId: grip.id,
+    fromMm,
+    toMm,
+    lengthMm,
+    alongMm: along,
+    pointMm,
+  };
 }
 
 function listGrips(assembly: Assembly, places: readonly Grip['place'][]): HeldGrip[] {

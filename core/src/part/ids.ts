@@ -10,8 +10,14 @@ export const LocalId = z
   .string()
   .regex(/^[a-z0-9][a-z0-9-]{0,39}$/, 'an id has 1 to 40 small letters, digits and hyphens');
 
-// eslint-disable-next-line no-control-regex -- these are the very characters that are refused
-const controlCharacters = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\u2028\u2029\u202a-\u202e\u2066-\u2069]/;
+// Tab and line breaks are for notes alone.
+const controlCharacters = /[^\P{Cc}\t\n\r]/u;
+const lineCharacters = /[\t\n\r]/;
+const turningCharacters = /[\u2028\u2029\u202a-\u202e\u2066-\u2069]/;
+
+function isPlain(text: string): boolean {
+  return !controlCharacters.test(text) && !turningCharacters.test(text);
+}
 
 /**
  * A name that a person typed: any script, any sign, markup too, since every screen shows it as plain
@@ -22,12 +28,12 @@ export const Name = z
   .trim()
   .min(1, 'a name has at least one character')
   .max(120, 'a name has at most 120 characters')
-  .refine((v) => !controlCharacters.test(v), 'a name has no control characters')
+  .refine((v) => isPlain(v) && !lineCharacters.test(v), 'a name has no control characters')
   .refine((v) => !/\p{Surrogate}/u.test(v), 'a name has no broken characters');
 
 /** Longer text in the owner's words. */
 export const Note = z
   .string()
   .max(4000, 'a note has at most 4000 characters')
-  .refine((v) => !controlCharacters.test(v), 'a note has no control characters')
+  .refine(isPlain, 'a note has no control characters')
   .refine((v) => !/\p{Surrogate}/u.test(v), 'a note has no broken characters');

@@ -32,7 +32,17 @@ describe('mass of a part', () => {
     const drawn: Part = {
       ...two,
       movements: [
-        { id: 'out', name: 'out', type: 'shift', originMm: [0, 0, 0], axis: [1, 0, 0], from: 0, to: 20, rest: 0, carries: ['b'] },
+        {
+          id: 'out',
+          name: 'out',
+          type: 'shift',
+          originMm: [0, 0, 0],
+          axis: [1, 0, 0],
+          from: 0,
+          to: 20,
+          rest: 0,
+          carries: ['b'],
+        },
       ],
     };
     expect(centreOf(drawn, { out: 15 })?.[0]).toBeCloseTo(30, 9);
@@ -42,8 +52,29 @@ describe('mass of a part', () => {
     const arm: Part = {
       ...two,
       movements: [
-        { id: 'swivel', name: 'swivel', type: 'turn', originMm: [0, 0, 0], axis: [0, 0, 1], from: -180, to: 180, rest: 0, carries: ['a'] },
-        { id: 'tilt', name: 'tilt', type: 'turn', originMm: [0, 0, 0], axis: [0, 1, 0], from: -90, to: 90, rest: 0, carries: ['b'], after: 'swivel' },
+        {
+          id: 'swivel',
+          name: 'swivel',
+          type: 'turn',
+          originMm: [0, 0, 0],
+          axis: [0, 0, 1],
+          from: -180,
+          to: 180,
+          rest: 0,
+          carries: ['a'],
+        },
+        {
+          id: 'tilt',
+          name: 'tilt',
+          type: 'turn',
+          originMm: [0, 0, 0],
+          axis: [0, 1, 0],
+          from: -90,
+          to: 90,
+          rest: 0,
+          carries: ['b'],
+          after: 'swivel',
+        },
       ],
     };
     // b at (30, 0, 0): tilted 90° about left it points down; swivelled it stays below. Untilted, swivelled 90°: left.
@@ -51,7 +82,10 @@ describe('mass of a part', () => {
     const mass = measurePartMass({ ...arm, solids: [arm.solids[1]!] }, moved)!;
     const [x, y, z] = measureCentreMm(mass)!;
     expect([x, y, z].map((v) => Math.round(v * 1e6) / 1e6 + 0)).toEqual([0, 0, -30]);
-    const level = measurePartMass({ ...arm, solids: [arm.solids[1]!] }, placeMovements(arm, { swivel: 90 }))!;
+    const level = measurePartMass(
+      { ...arm, solids: [arm.solids[1]!] },
+      placeMovements(arm, { swivel: 90 }),
+    )!;
     expect(measureCentreMm(level)![1]).toBeCloseTo(30, 6);
   });
 });

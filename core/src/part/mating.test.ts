@@ -40,12 +40,17 @@ describe('the mating table', () => {
   });
 
   it('a size or family that one half does not state is no match', () => {
-    expect(measureMate(at('front-thread', 'male', { sizeMm: 77 }), at('front-thread', 'female'))).toMatchObject({
+    expect(
+      measureMate(at('front-thread', 'male', { sizeMm: 77 }), at('front-thread', 'female')),
+    ).toMatchObject({
       state: 'refuses',
       reason: 'size',
     });
     expect(
-      measureMate(at('lens-mount', 'body', { family: 'One' }), at('lens-mount', 'lens', { family: 'Two' })),
+      measureMate(
+        at('lens-mount', 'body', { family: 'One' }),
+        at('lens-mount', 'lens', { family: 'Two' }),
+      ),
     ).toMatchObject({ state: 'refuses', reason: 'family' });
   });
 });
@@ -56,13 +61,20 @@ describe('locating pins', () => {
 
   it('a plain screw holds by friction; pins in holes block it and leave two turns', () => {
     expect(measureMate(screw(), socket())).toMatchObject({ resists: 'friction', turns: 'free' });
-    expect(measureMate(screw(pins), socket(holes))).toMatchObject({ resists: 'blocked', turns: 'half', pinned: true });
+    expect(measureMate(screw(pins), socket(holes))).toMatchObject({
+      resists: 'blocked',
+      turns: 'half',
+      pinned: true,
+    });
   });
 
   it('fixed pins do not seat on a face without holes; pins that give way do, and then hold nothing', () => {
     expect(measureMate(screw(pins), socket())).toMatchObject({ reason: 'pins-without-holes' });
     const giving = { locating: { ...pins.locating, retracts: true } };
-    expect(measureMate(screw(giving), socket())).toMatchObject({ state: 'mates', resists: 'friction' });
+    expect(measureMate(screw(giving), socket())).toMatchObject({
+      state: 'mates',
+      resists: 'friction',
+    });
   });
 
   it('pins 0.2 mm off still go in, 0.3 mm off do not', () => {
@@ -77,17 +89,30 @@ describe('keyed mates', () => {
   const under = (keys: string[]) => at('quarter-20', 'socket', { keys });
 
   it('a key that is taken fits; with a shape that grips it also blocks', () => {
-    expect(measureMate(cage({}), under(['gannet']))).toMatchObject({ key: 'fits', resists: 'friction' });
-    expect(measureMate(cage({ formFit: true }), under(['gannet']))).toMatchObject({ resists: 'blocked', turns: 'fixed' });
+    expect(measureMate(cage({}), under(['gannet']))).toMatchObject({
+      key: 'fits',
+      resists: 'friction',
+    });
+    expect(measureMate(cage({ formFit: true }), under(['gannet']))).toMatchObject({
+      resists: 'blocked',
+      turns: 'fixed',
+    });
   });
 
   it('a key that nobody has stated is unknown, never a fit', () => {
-    expect(measureMate(cage({ formFit: true }), under(['whimbrel']))).toMatchObject({ key: 'unknown', resists: 'friction' });
+    expect(measureMate(cage({ formFit: true }), under(['whimbrel']))).toMatchObject({
+      key: 'unknown',
+      resists: 'friction',
+    });
     expect(measureMate(cage({}), at('quarter-20', 'socket'))).toMatchObject({ key: 'unknown' });
   });
 
   it('a key known to be refused does not mate, one that only enters says so', () => {
-    expect(measureMate(cage({ refuses: ['whimbrel'] }), under(['whimbrel']))).toMatchObject({ reason: 'key-refused' });
-    expect(measureMate(cage({ entersOnly: ['whimbrel'] }), under(['whimbrel']))).toMatchObject({ key: 'enters-only' });
+    expect(measureMate(cage({ refuses: ['whimbrel'] }), under(['whimbrel']))).toMatchObject({
+      reason: 'key-refused',
+    });
+    expect(measureMate(cage({ entersOnly: ['whimbrel'] }), under(['whimbrel']))).toMatchObject({
+      key: 'enters-only',
+    });
   });
 });

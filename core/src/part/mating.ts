@@ -312,8 +312,7 @@ const threads: readonly MountKind[] = ['quarter-20', 'three-eighths-16'];
 function findKind(a: Mount, b: Mount): MountKind | Mismatch {
   if (a.kind === b.kind) {
     const [one, other] = mountKinds[a.kind].sides;
-    const opposite =
-      (a.side === one && b.side === other) || (a.side === other && b.side === one);
+    const opposite = (a.side === one && b.side === other) || (a.side === other && b.side === one);
     return opposite ? a.kind : { reason: 'same-side', side: a.side };
   }
   for (const cross of crossMates) {

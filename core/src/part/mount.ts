@@ -150,7 +150,11 @@ export const Mount = z
     /** Turns that the mount allows, in degrees, where they are fewer than its kind's. */
     turnsDeg: z.array(z.number().min(-360).max(360)).max(24).optional(),
     fastening: z
-      .strictObject({ tool: Tool, seconds: z.number().min(0).max(3600), torqueNm: z.number().positive().max(100).optional() })
+      .strictObject({
+        tool: Tool,
+        seconds: z.number().min(0).max(3600),
+        torqueNm: z.number().positive().max(100).optional(),
+      })
       .optional(),
     bears: z
       .strictObject({

@@ -1,4 +1,11 @@
-import { compose, createShift, createTurnAbout, noPlacement, scale, type Placement } from '../placement/index.js';
+import {
+  compose,
+  createShift,
+  createTurnAbout,
+  noPlacement,
+  scale,
+  type Placement,
+} from '../placement/index.js';
 import { toRad } from '../units/index.js';
 import type { Movement, Part } from './schema.js';
 

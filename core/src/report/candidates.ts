@@ -69,7 +69,16 @@ function measureChange(before: Report, after: Report, part: Part): Change {
 
 /** The mismatch of the half that comes nearest to joining: sizes before sides before kinds. */
 function findNearestMismatch(part: Part, mount: Mount): Mismatch {
-  const rank: readonly Mismatch['reason'][] = ['key-refused', 'pins-without-holes', 'pin-spacing', 'size', 'family', 'thread-size', 'same-side', 'kinds'];
+  const rank: readonly Mismatch['reason'][] = [
+    'key-refused',
+    'pins-without-holes',
+    'pin-spacing',
+    'size',
+    'family',
+    'thread-size',
+    'same-side',
+    'kinds',
+  ];
   let best: Mismatch = { reason: 'kinds' };
   for (const own of part.mounts) {
     const mate = measureMate(mount, own);

@@ -1,7 +1,13 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import type { Part } from '../part/index.js';
-import { createRotation, measureLength, place, toUnit, type Placement } from '../placement/index.js';
+import {
+  createRotation,
+  measureLength,
+  place,
+  toUnit,
+  type Placement,
+} from '../placement/index.js';
 import { applyEdit } from '../rig/index.js';
 import { body, createTestRig, cube, handle, joint, mountAt, weightAhead } from '../testing/rigs.js';
 import { listCandidates, measureReport, type Asked } from './index.js';
@@ -10,16 +16,32 @@ import { listCandidates, measureReport, type Asked } from './index.js';
 function createFull(slideMm: number, tiltDeg: number, turnDeg: number) {
   const arm: Part = cube('arm', 60, {
     mounts: [
-      mountAt('base', 'quarter-20', 'screw', [0, 0, 0], [0, 0, -1], [1, 0, 0], { thread: { lengthMm: 6 } }),
-      mountAt('head', 'quarter-20', 'socket', [0, 0, 40], [0, 0, 1], [1, 0, 0], { thread: { depthMm: 8 } }),
+      mountAt('base', 'quarter-20', 'screw', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+        thread: { lengthMm: 6 },
+      }),
+      mountAt('head', 'quarter-20', 'socket', [0, 0, 40], [0, 0, 1], [1, 0, 0], {
+        thread: { depthMm: 8 },
+      }),
     ],
     movements: [
-      { id: 'tilt', name: 'tilt', type: 'turn', originMm: [0, 0, 20], axis: [0, 1, 0], from: -90, to: 90, rest: 0, carries: ['head', 'solid'] },
+      {
+        id: 'tilt',
+        name: 'tilt',
+        type: 'turn',
+        originMm: [0, 0, 20],
+        axis: [0, 1, 0],
+        from: -90,
+        to: 90,
+        rest: 0,
+        carries: ['head', 'solid'],
+      },
     ],
   });
   const weight: Part = {
     ...weightAhead,
-    grips: [{ id: 'edge', use: 'adjust', place: 'other', fromMm: [100, 40, 0], toMm: [100, -20, 0] }],
+    grips: [
+      { id: 'edge', use: 'adjust', place: 'other', fromMm: [100, 40, 0], toMm: [100, -20, 0] },
+    ],
   };
   return createTestRig(
     [body, { ...handle, massG: 120 }, arm, weight],
@@ -35,7 +57,11 @@ function createFull(slideMm: number, tiltDeg: number, turnDeg: number) {
 const angle = fc.double({ min: -3, max: 3, noNaN: true });
 const length = fc.double({ min: -300, max: 300, noNaN: true });
 const standings: fc.Arbitrary<Placement> = fc
-  .tuple(fc.tuple(length, length, length).filter((v) => measureLength(v) > 1), angle, fc.tuple(length, length, length))
+  .tuple(
+    fc.tuple(length, length, length).filter((v) => measureLength(v) > 1),
+    angle,
+    fc.tuple(length, length, length),
+  )
   .map(([axis, turn, originMm]) => ({ rotation: createRotation(toUnit(axis), turn), originMm }));
 
 describe('the whole report', () => {
@@ -49,7 +75,10 @@ describe('the whole report', () => {
         fc.constantFrom('level', 'rolled-left', 'rolled-right'),
         (rigFromBody, slideMm, tiltDeg, turnDeg, attitude) => {
           const made = createFull(slideMm, tiltDeg, turnDeg);
-          const rig = { ...made.rig, setups: [{ ...made.rig.setups[0]!, attitude: attitude as 'level' }] };
+          const rig = {
+            ...made.rig,
+            setups: [{ ...made.rig.setups[0]!, attitude: attitude as 'level' }],
+          };
           const here = measureReport(rig, 'low', made.parts);
           const there = measureReport(rig, 'low', made.parts, { rigFromBody });
           expect(there.assembly.mass.massG).toBeCloseTo(here.assembly.mass.massG, 9);
@@ -74,10 +103,17 @@ describe('the whole report', () => {
 
   it('the mass is the sum of the parts, wherever they stand', () => {
     fc.assert(
-      fc.property(fc.integer({ min: -40, max: 40 }), fc.integer({ min: -90, max: 90 }), (slideMm, tiltDeg) => {
-        const made = createFull(slideMm, tiltDeg, 0);
-        expect(measureReport(made.rig, 'low', made.parts).assembly.mass.massG).toBeCloseTo(1000 + 120 + 60 + 500, 9);
-      }),
+      fc.property(
+        fc.integer({ min: -40, max: 40 }),
+        fc.integer({ min: -90, max: 90 }),
+        (slideMm, tiltDeg) => {
+          const made = createFull(slideMm, tiltDeg, 0);
+          expect(measureReport(made.rig, 'low', made.parts).assembly.mass.massG).toBeCloseTo(
+            1000 + 120 + 60 + 500,
+            9,
+          );
+        },
+      ),
     );
   });
 
@@ -106,7 +142,9 @@ describe('another part in place of one', () => {
         kind: 'arm',
         price: { minor, currency: 'EUR' },
         mounts: [
-          mountAt('base', 'cold-shoe', 'foot', [0, 0, 0], [0, 0, -1], [1, 0, 0], { clampLengthMm: 18 }),
+          mountAt('base', 'cold-shoe', 'foot', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+            clampLengthMm: 18,
+          }),
           mountAt('head', 'quarter-20', 'screw', [0, 0, 40], [0, 0, 1], [1, 0, 0], {
             thread: { lengthMm: 6 },
             ...(pins ? { locating: { side: 'pins' as const, spacingMm: 19 } } : {}),
@@ -123,19 +161,33 @@ describe('another part in place of one', () => {
       ],
       grips: [{ id: 'edge', use: 'adjust', place: 'other', fromMm: [0, 90, 0], toMm: [0, 90, 60] }],
     });
-    const [plain, dear, cheap] = [arm('plain', false, 1000), arm('dear', true, 9000), arm('cheap', true, 4000)];
+    const [plain, dear, cheap] = [
+      arm('plain', false, 1000),
+      arm('dear', true, 9000),
+      arm('cheap', true, 4000),
+    ];
     const { rig, parts } = createTestRig(
       [body, handle, plain, screen],
-      [joint('h', 'handle.base', 'body.rail'), joint('a', 'plain.base', 'body.shoe'), joint('s', 'screen.bottom', 'plain.head')],
+      [
+        joint('h', 'handle.base', 'body.rail'),
+        joint('a', 'plain.base', 'body.shoe'),
+        joint('s', 'screen.bottom', 'plain.head'),
+      ],
     );
     const catalogue = new Map([...parts, ['dear', dear], ['cheap', cheap]]);
-    const finding = measureReport(rig, 'low', catalogue, { catalogue }).findings.find((f) => f.code === 'screw-can-turn')!;
+    const finding = measureReport(rig, 'low', catalogue, { catalogue }).findings.find(
+      (f) => f.code === 'screw-can-turn',
+    )!;
     expect(finding.weight).toBe('stops');
-    expect(finding.remedies.map((r) => (r.edit.type === 'swap-part' ? r.edit.item.partId : r.edit.type))).toEqual(['cheap', 'dear']);
+    expect(
+      finding.remedies.map((r) => (r.edit.type === 'swap-part' ? r.edit.item.partId : r.edit.type)),
+    ).toEqual(['cheap', 'dear']);
     const after = measureReport(applyEdit(rig, finding.remedies[0]!.edit), 'low', catalogue);
     expect(after.findings.map((f) => f.code)).not.toContain('screw-can-turn');
     // Without a catalogue there is nothing to offer.
-    expect(measureReport(rig, 'low', parts).findings.find((f) => f.code === 'screw-can-turn')!.remedies).toEqual([]);
+    expect(
+      measureReport(rig, 'low', parts).findings.find((f) => f.code === 'screw-can-turn')!.remedies,
+    ).toEqual([]);
   });
 });
 
@@ -151,8 +203,18 @@ describe('candidates for a mount', () => {
   const makeId = () => `joint-${(n += 1)}`;
 
   it('say what they change, and those from the drawer come first', () => {
-    const list = listCandidates(report, parts, 'body', 'plain', [ask(weightAhead), ask({ ...weightAhead, id: 'zoo', name: 'zoo' }, true)], makeId);
-    expect(list.map((c) => [c.state, c.part.id])).toEqual([['fits', 'zoo'], ['fits', 'weight']]);
+    const list = listCandidates(
+      report,
+      parts,
+      'body',
+      'plain',
+      [ask(weightAhead), ask({ ...weightAhead, id: 'zoo', name: 'zoo' }, true)],
+      makeId,
+    );
+    expect(list.map((c) => [c.state, c.part.id])).toEqual([
+      ['fits', 'zoo'],
+      ['fits', 'weight'],
+    ]);
     expect(list[0]).toMatchObject({ change: { massG: 500, spendMinor: 0 }, inDrawer: true });
     expect(list[0]!.state === 'fits' && list[0]!.change.tiltDeg).toBeGreaterThan(5);
   });
@@ -165,9 +227,16 @@ describe('candidates for a mount', () => {
     expect(why('shoe', weightAhead)).toBe('kinds');
     const long = { ...handle, mounts: [{ ...handle.mounts[0]!, clampLengthMm: 41 }] };
     expect(why('rail', long)).toBe('no-room');
-    expect(why('rail', { ...handle, mounts: [{ ...handle.mounts[0]!, clampLengthMm: 40 }] })).toBe('fits');
+    expect(why('rail', { ...handle, mounts: [{ ...handle.mounts[0]!, clampLengthMm: 40 }] })).toBe(
+      'fits',
+    );
     const taken = measureReport(
-      applyEdit(rig, { type: 'add-part', setupId: 'low', item: { id: 'w', partId: 'handle', owned: true }, joint: joint('w', 'w.base', 'body.plain') }),
+      applyEdit(rig, {
+        type: 'add-part',
+        setupId: 'low',
+        item: { id: 'w', partId: 'handle', owned: true },
+        joint: joint('w', 'w.base', 'body.plain'),
+      }),
       'low',
       parts,
     );

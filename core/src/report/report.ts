@@ -1,5 +1,11 @@
 import { mergeBrief, type Brief } from '../brief/index.js';
-import { compareFindings, questionOf, type Finding, type Question, type Weight } from '../finding/index.js';
+import {
+  compareFindings,
+  questionOf,
+  type Finding,
+  type Question,
+  type Weight,
+} from '../finding/index.js';
 import { measureFit, type Fit } from '../fit/index.js';
 import { findHangFindings, measureHang, type Hang } from '../hang/index.js';
 import { findHold, type Hold } from '../hold/index.js';

@@ -1,6 +1,15 @@
 import { describe, expect, it } from '@jest/globals';
 import { place, rotate, type Vec3 } from '../placement/index.js';
-import { body, createTestRig, cube, handle, joint, mountAt, railAlongX, weightAhead } from '../testing/rigs.js';
+import {
+  body,
+  createTestRig,
+  cube,
+  handle,
+  joint,
+  mountAt,
+  railAlongX,
+  weightAhead,
+} from '../testing/rigs.js';
 import { listTurnsDeg, measureOccupancy, placeSetup, suggestSlideMm, type Joint } from './index.js';
 import type { Part } from '../part/index.js';
 
@@ -35,13 +44,24 @@ describe('placing a joint', () => {
 
   it('where only the child has length, its slide moves it the other way along its own axis', () => {
     const plate = cube('plate', 10, {
-      mounts: [mountAt('rail', 'nato-rail', 'rail', [0, 0, 0], [0, 0, -1], [1, 0, 0], { lengthwise: railAlongX })],
+      mounts: [
+        mountAt('rail', 'nato-rail', 'rail', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+          lengthwise: railAlongX,
+        }),
+      ],
     });
     const clamped: Part = {
       ...body,
-      mounts: [mountAt('clamp', 'nato-rail', 'clamp', [0, 0, 50], [0, 0, 1], [1, 0, 0], { clampLengthMm: 20 })],
+      mounts: [
+        mountAt('clamp', 'nato-rail', 'clamp', [0, 0, 50], [0, 0, 1], [1, 0, 0], {
+          clampLengthMm: 20,
+        }),
+      ],
     };
-    const { rig, parts } = createTestRig([clamped, plate], [joint('j', 'plate.rail', 'body.clamp', { slideMm: 10 })]);
+    const { rig, parts } = createTestRig(
+      [clamped, plate],
+      [joint('j', 'plate.rail', 'body.clamp', { slideMm: 10 })],
+    );
     const at = placeSetup(rig, rig.setups[0]!, parts).byId.get('plate')!.rigFromPart;
     near(place(at, [0, 0, 0]), [-10, 0, 50]);
   });
@@ -58,7 +78,17 @@ describe('placing a joint', () => {
         mountAt('head', 'quarter-20', 'socket', [0, 0, 40], [0, 0, 1], [1, 0, 0]),
       ],
       movements: [
-        { id: 'tilt', name: 'tilt', type: 'turn', originMm: [0, 0, 20], axis: [0, 1, 0], from: -90, to: 90, rest: 0, carries: ['head'] },
+        {
+          id: 'tilt',
+          name: 'tilt',
+          type: 'turn',
+          originMm: [0, 0, 20],
+          axis: [0, 1, 0],
+          from: -90,
+          to: 90,
+          rest: 0,
+          carries: ['head'],
+        },
       ],
     });
     const { rig, parts } = createTestRig(
@@ -76,7 +106,11 @@ describe('placing a joint', () => {
 describe('turning in steps', () => {
   it('two rosettes with like teeth meet at odd multiples of 3°', () => {
     const grip = cube('grip', 10, {
-      mounts: [mountAt('base', 'rosette-m6', 'face', [0, 0, 0], [0, -1, 0], [0, 0, 1], { toothPhaseDeg: 0 })],
+      mounts: [
+        mountAt('base', 'rosette-m6', 'face', [0, 0, 0], [0, -1, 0], [0, 0, 1], {
+          toothPhaseDeg: 0,
+        }),
+      ],
     });
     const { rig, parts } = createTestRig([body, grip], [joint('j', 'grip.base', 'body.teeth')]);
     const [own] = placeSetup(rig, rig.setups[0]!, parts).joints;
@@ -90,21 +124,35 @@ describe('lengthwise mounts', () => {
   const other: Part = { ...handle, id: 'other', grips: [] };
   const { rig, parts } = createTestRig(
     [body, handle, other],
-    [joint('a', 'handle.base', 'body.rail', { slideMm: -20 }), joint('b', 'other.base', 'body.rail', { slideMm: 25 })],
+    [
+      joint('a', 'handle.base', 'body.rail', { slideMm: -20 }),
+      joint('b', 'other.base', 'body.rail', { slideMm: 25 }),
+    ],
   );
   const assembly = placeSetup(rig, rig.setups[0]!, parts);
   const rail = body.mounts[0]!;
 
   it('show what is taken and what is free', () => {
     const { taken, free } = measureOccupancy(assembly, assembly.items[0]!, rail);
-    expect(taken.map((t) => [t.fromMm, t.toMm])).toEqual([[-30, -10], [15, 35]]);
-    expect(free.map((f) => [f.fromMm, f.toMm])).toEqual([[-50, -30], [-10, 15], [35, 50]]);
+    expect(taken.map((t) => [t.fromMm, t.toMm])).toEqual([
+      [-30, -10],
+      [15, 35],
+    ]);
+    expect(free.map((f) => [f.fromMm, f.toMm])).toEqual([
+      [-50, -30],
+      [-10, 15],
+      [35, 50],
+    ]);
   });
 
   it('a new clamp goes to the free stretch nearest the middle that takes it', () => {
     const clamp = handle.mounts[0]!;
     expect(suggestSlideMm(assembly, assembly.items[0]!, rail, clamp)).toBe(0);
-    expect(suggestSlideMm(assembly, assembly.items[0]!, rail, { ...clamp, clampLengthMm: 25 })).toBe(2.5);
-    expect(suggestSlideMm(assembly, assembly.items[0]!, rail, { ...clamp, clampLengthMm: 26 })).toBeUndefined();
+    expect(
+      suggestSlideMm(assembly, assembly.items[0]!, rail, { ...clamp, clampLengthMm: 25 }),
+    ).toBe(2.5);
+    expect(
+      suggestSlideMm(assembly, assembly.items[0]!, rail, { ...clamp, clampLengthMm: 26 }),
+    ).toBeUndefined();
   });
 });

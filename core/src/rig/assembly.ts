@@ -180,7 +180,11 @@ export function placeSetup(
     depth: number,
     joint: PlacedJoint | undefined,
   ) => {
-    const own = measurePartMass(found.part, found.moved, found.item.measuredMassG ?? found.part.massG);
+    const own = measurePartMass(
+      found.part,
+      found.moved,
+      found.item.measuredMassG ?? found.part.massG,
+    );
     const placed: PlacedItem = {
       ...found,
       number: items.length + 1,

@@ -100,7 +100,10 @@ class SetupCheck {
       if (cyclic.has(joint.child.item)) {
         this.list.add(path, `“${joint.child.item}” is carried, in the end, by itself`);
       } else if (joint.parent.item !== setup.body && !parentOf.has(joint.parent.item)) {
-        this.list.add(path, `“${joint.parent.item}” is not joined to anything that leads to the body`);
+        this.list.add(
+          path,
+          `“${joint.parent.item}” is not joined to anything that leads to the body`,
+        );
       }
     });
   }
@@ -138,7 +141,10 @@ class SetupCheck {
       for (const end of ['from', 'to'] as const) {
         const part = this.partOf(cable[end].item, `${path}.${end}.item`);
         if (part && !part.ports?.some((p) => p.id === cable[end].port)) {
-          this.list.add(`${path}.${end}.port`, `“${cable[end].port}” is not a port of “${part.name}”`);
+          this.list.add(
+            `${path}.${end}.port`,
+            `“${cable[end].port}” is not a port of “${part.name}”`,
+          );
         }
       }
     });

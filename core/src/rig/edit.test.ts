@@ -41,15 +41,34 @@ const edits: fc.Arbitrary<Edit> = fc.oneof(
   number.map((turnDeg): Edit => ({ type: 'turn', setupId, jointId: 'w', turnDeg })),
   number.map((n): Edit => ({ type: 'set-screw', setupId, jointId: 'w', screwMm: Math.abs(n) + 1 })),
   number.map((n): Edit => ({ type: 'set-spacer', setupId, jointId: 'w', spacerMm: Math.abs(n) })),
-  fc.constant<Edit>({ type: 'move', setupId, jointId: 'w', childMount: 'base', parent: { item: 'body', mount: 'holes' }, slideMm: 0, turnDeg: 0 }),
+  fc.constant<Edit>({
+    type: 'move',
+    setupId,
+    jointId: 'w',
+    childMount: 'base',
+    parent: { item: 'body', mount: 'holes' },
+    slideMm: 0,
+    turnDeg: 0,
+  }),
   fc.constantFrom<Edit>(
     { type: 'remove-item', setupId, itemId: 'handle' },
     { type: 'remove-item', setupId, itemId: 'weight' },
   ),
   fc.string({ minLength: 1 }).map((name): Edit => ({ type: 'rename', name })),
-  fc.integer({ min: 1, max: 9e6 }).map((minor): Edit => ({ type: 'set-brief', brief: { currency: 'EUR', limits: { spend: { minor, currency: 'EUR' } } } })),
-  fc.boolean().map((owned): Edit => ({ type: 'set-item', item: { id: 'body', partId: 'body', owned } })),
-  fc.constantFrom('low', 'tripod', 'grips').map((hold): Edit => ({ type: 'set-hold', setupId, hold: hold as 'low', attitude: 'level', motion: 'walking' })),
+  fc.integer({ min: 1, max: 9e6 }).map((minor): Edit => ({
+    type: 'set-brief',
+    brief: { currency: 'EUR', limits: { spend: { minor, currency: 'EUR' } } },
+  })),
+  fc
+    .boolean()
+    .map((owned): Edit => ({ type: 'set-item', item: { id: 'body', partId: 'body', owned } })),
+  fc.constantFrom('low', 'tripod', 'grips').map((hold): Edit => ({
+    type: 'set-hold',
+    setupId,
+    hold: hold as 'low',
+    attitude: 'level',
+    motion: 'walking',
+  })),
   fc.constant<Edit>({ type: 'hold-at', setupId, item: 'handle', grip: 'palm', alongMm: 12 }),
 );
 
@@ -104,12 +123,29 @@ describe('edits', () => {
   });
 
   it('that name what is not there say so', () => {
-    expect(() => applyEdit(rig, { type: 'slide', setupId, jointId: 'ghost', slideMm: 0 })).toThrow(/no joint ghost/);
-    expect(() => applyEdit(rig, { type: 'remove-item', setupId, itemId: 'body' })).toThrow(/body cannot be removed/);
-    expect(() => applyEdit(rig, { type: 'hold-at', setupId, item: 'ghost', grip: 'palm', alongMm: 1 })).toThrow(/no item ghost/);
-    const move = { type: 'move', setupId, jointId: 'h', childMount: 'base', slideMm: 0, turnDeg: 0 } as const;
-    expect(() => applyEdit(rig, { ...move, parent: { item: 'ghost', mount: 'rail' } })).toThrow(/ghost is not in setup/);
-    expect(() => applyEdit(rig, { ...move, parent: { item: 'handle', mount: 'base' } })).toThrow(/carried by itself/);
+    expect(() => applyEdit(rig, { type: 'slide', setupId, jointId: 'ghost', slideMm: 0 })).toThrow(
+      /no joint ghost/,
+    );
+    expect(() => applyEdit(rig, { type: 'remove-item', setupId, itemId: 'body' })).toThrow(
+      /body cannot be removed/,
+    );
+    expect(() =>
+      applyEdit(rig, { type: 'hold-at', setupId, item: 'ghost', grip: 'palm', alongMm: 1 }),
+    ).toThrow(/no item ghost/);
+    const move = {
+      type: 'move',
+      setupId,
+      jointId: 'h',
+      childMount: 'base',
+      slideMm: 0,
+      turnDeg: 0,
+    } as const;
+    expect(() => applyEdit(rig, { ...move, parent: { item: 'ghost', mount: 'rail' } })).toThrow(
+      /ghost is not in setup/,
+    );
+    expect(() => applyEdit(rig, { ...move, parent: { item: 'handle', mount: 'base' } })).toThrow(
+      /carried by itself/,
+    );
   });
 });
 
@@ -118,7 +154,11 @@ describe('taking a part off', () => {
     const hook = cube('hook', 1, { mounts: [...weightAhead.mounts, ...body.mounts.slice(1, 2)] });
     const made = createTestRig(
       [body, handle, hook, weightAhead],
-      [joint('h', 'handle.base', 'body.rail'), joint('k', 'hook.base', 'body.plain'), joint('w', 'weight.base', 'hook.plain')],
+      [
+        joint('h', 'handle.base', 'body.rail'),
+        joint('k', 'hook.base', 'body.plain'),
+        joint('w', 'weight.base', 'hook.plain'),
+      ],
       {
         kit: [
           { id: 'body', partId: 'body', owned: true },

@@ -5,10 +5,25 @@ import type { Attitude, HoldKind, Joint, KitItem, MountRef, Rig, Setup } from '.
  * One change to a rig, as data: the bench, the remedies, the importer and the tests all make these.
  */
 export type Edit =
-  | { readonly type: 'add-part'; readonly setupId: string; readonly item: KitItem; readonly joint: Joint }
+  | {
+      readonly type: 'add-part';
+      readonly setupId: string;
+      readonly item: KitItem;
+      readonly joint: Joint;
+    }
   | { readonly type: 'remove-item'; readonly setupId: string; readonly itemId: string }
-  | { readonly type: 'slide'; readonly setupId: string; readonly jointId: string; readonly slideMm: number }
-  | { readonly type: 'turn'; readonly setupId: string; readonly jointId: string; readonly turnDeg: number }
+  | {
+      readonly type: 'slide';
+      readonly setupId: string;
+      readonly jointId: string;
+      readonly slideMm: number;
+    }
+  | {
+      readonly type: 'turn';
+      readonly setupId: string;
+      readonly jointId: string;
+      readonly turnDeg: number;
+    }
   | {
       readonly type: 'move';
       readonly setupId: string;
@@ -18,8 +33,18 @@ export type Edit =
       readonly slideMm: number;
       readonly turnDeg: number;
     }
-  | { readonly type: 'set-screw'; readonly setupId: string; readonly jointId: string; readonly screwMm: number }
-  | { readonly type: 'set-spacer'; readonly setupId: string; readonly jointId: string; readonly spacerMm: number }
+  | {
+      readonly type: 'set-screw';
+      readonly setupId: string;
+      readonly jointId: string;
+      readonly screwMm: number;
+    }
+  | {
+      readonly type: 'set-spacer';
+      readonly setupId: string;
+      readonly jointId: string;
+      readonly spacerMm: number;
+    }
   | {
       readonly type: 'set-stance';
       readonly setupId: string;
@@ -34,7 +59,13 @@ export type Edit =
       readonly attitude: Attitude;
       readonly motion: Setup['motion'];
     }
-  | { readonly type: 'hold-at'; readonly setupId: string; readonly item: string; readonly grip: string; readonly alongMm: number }
+  | {
+      readonly type: 'hold-at';
+      readonly setupId: string;
+      readonly item: string;
+      readonly grip: string;
+      readonly alongMm: number;
+    }
   | {
       readonly type: 'swap-part';
       readonly setupId: string;
@@ -56,7 +87,12 @@ function withSetup(rig: Rig, setupId: string, change: (setup: Setup) => Setup): 
   return { ...rig, setups: rig.setups.map((s) => (s.id === setupId ? change(s) : s)) };
 }
 
-function withJoint(rig: Rig, setupId: string, jointId: string, change: (joint: Joint) => Joint): Rig {
+function withJoint(
+  rig: Rig,
+  setupId: string,
+  jointId: string,
+  change: (joint: Joint) => Joint,
+): Rig {
   return withSetup(rig, setupId, (setup) => {
     if (!setup.joints.some((j) => j.id === jointId)) {
       throw new Error(`applyEdit: setup ${setupId} has no joint ${jointId}`);
@@ -83,7 +119,7 @@ function requireParent(setup: Setup, parent: string, child: string): void {
 function listSubtree(setup: Setup, itemId: string): Set<string> {
   const gone = new Set([itemId]);
   // Each round adds at least one item or ends, so this takes at most as many rounds as there are joints.
-  for (let grown = true; grown; ) {
+  for (let grown = true; grown;) {
     grown = false;
     for (const joint of setup.joints) {
       if (gone.has(joint.parent.item) && !gone.has(joint.child.item)) {
@@ -110,7 +146,8 @@ function isUsed(rig: Rig, itemId: string): boolean {
 
 function withoutItem(rig: Rig, setupId: string, itemId: string): Rig {
   const setup = rig.setups.find((s) => s.id === setupId);
-  if (setup?.body === itemId) throw new Error('applyEdit: the body cannot be removed from its setup');
+  if (setup?.body === itemId)
+    throw new Error('applyEdit: the body cannot be removed from its setup');
   let gone: ReadonlySet<string> = new Set();
   const taken = withSetup(rig, setupId, (s) => {
     gone = listSubtree(s, itemId);
@@ -145,13 +182,18 @@ function swapped(rig: Rig, edit: Extract<Edit, { type: 'swap-part' }>): Rig {
       // The other way of fastening and the other screw go with the part that had them.
       joints: s.joints.map((j) => ({ ...j, child: end(j.child), parent: end(j.parent) })),
     };
-    if (s.braces) setup.braces = s.braces.filter((b) => b.a.item !== edit.itemId && b.b.item !== edit.itemId);
+    if (s.braces)
+      setup.braces = s.braces.filter((b) => b.a.item !== edit.itemId && b.b.item !== edit.itemId);
     if (s.heldBy) setup.heldBy = s.heldBy.filter((g) => g.item !== edit.itemId);
     if (s.stances) {
-      setup.stances = Object.fromEntries(Object.entries(s.stances).filter(([id]) => id !== edit.itemId));
+      setup.stances = Object.fromEntries(
+        Object.entries(s.stances).filter(([id]) => id !== edit.itemId),
+      );
     }
     if (s.cables) {
-      setup.cables = s.cables.filter((c) => c.from.item !== edit.itemId && c.to.item !== edit.itemId);
+      setup.cables = s.cables.filter(
+        (c) => c.from.item !== edit.itemId && c.to.item !== edit.itemId,
+      );
     }
     return setup;
   });

@@ -7,7 +7,10 @@ import { Settings } from './settings.js';
 /** Names an individual, a joint, a setup or a rig. */
 export const EntityId = z
   .string()
-  .regex(/^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$/, 'an id has 1 to 64 letters, digits, hyphens or underscores');
+  .regex(
+    /^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$/,
+    'an id has 1 to 64 letters, digits, hyphens or underscores',
+  );
 
 /** One individual of the owner's kit: two identical batteries are two. */
 export const KitItem = z.strictObject({

@@ -26,7 +26,11 @@ export const assumptions = {
   contactInnerMm: { value: 3.3, unit: 'mm', source: 'estimate: the edge of a ¼″ hole' },
   handForceN: { value: 25, unit: 'N', source: 'estimate: a hand at the farthest grip' },
   focusForceN: { value: 5, unit: 'N', source: 'estimate: a hand at a focus ring or drive' },
-  knockForceN: { value: 40, unit: 'N', source: 'estimate: a knock at the farthest point on a tripod' },
+  knockForceN: {
+    value: 40,
+    unit: 'N',
+    source: 'estimate: a knock at the farthest point on a tripod',
+  },
   walkingG: { value: 0.5, unit: 'g', source: 'estimate: jolt of a walking operator' },
   runningG: { value: 1, unit: 'g', source: 'estimate: jolt of a running operator' },
   engageQuarterMm: {

@@ -28,7 +28,9 @@ export function listJointsAt(
   mountId: string,
 ): readonly PlacedJoint[] {
   const own = assembly.byId.get(itemId)?.carriedBy;
-  const carried = (assembly.carriedBy.get(itemId) ?? []).filter((j) => j.parentMount.id === mountId);
+  const carried = (assembly.carriedBy.get(itemId) ?? []).filter(
+    (j) => j.parentMount.id === mountId,
+  );
   return own && own.childMount.id === mountId ? [own, ...carried] : carried;
 }
 

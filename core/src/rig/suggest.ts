@@ -30,7 +30,10 @@ export function suggestTurnDeg(parent: PlacedItem, parentMount: Mount, child: Mo
   let best = 0;
   let bestScore = -Infinity;
   for (const turnDeg of listTurnsDeg(mate, parentMount, child)) {
-    const turn = { rotation: createRotation([0, 0, 1], toRad(turnDeg)), originMm: [0, 0, 0] as const };
+    const turn = {
+      rotation: createRotation([0, 0, 1], toRad(turnDeg)),
+      originMm: [0, 0, 0] as const,
+    };
     const rigFromChild = compose(
       compose(compose(rigFromParent, turn), flip),
       invert(partFromMount(child)),

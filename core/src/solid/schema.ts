@@ -103,7 +103,11 @@ export const Solid = z
   .discriminatedUnion('type', [Box, Cylinder, Frustum, Tube, Prism])
   .superRefine((solid, context) => {
     if (solid.axis && solid.reference && !isSquare(solid.axis, solid.reference)) {
-      context.addIssue({ code: 'custom', path: ['reference'], message: 'is not square to the axis' });
+      context.addIssue({
+        code: 'custom',
+        path: ['reference'],
+        message: 'is not square to the axis',
+      });
     }
     if (solid.type === 'tube' && solid.innerRadiusMm >= solid.radiusMm) {
       context.addIssue({

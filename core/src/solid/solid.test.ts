@@ -43,8 +43,7 @@ const wedge = Solid.parse({
 describe('volume and centre', () => {
   it('a box of 10 by 20 by 30 holds 6000 mm³', () => expect(measureVolumeMm3(box)).toBe(6000));
 
-  it('a cylinder holds π r² l', () =>
-    expect(measureVolumeMm3(cylinder)).toBeCloseTo(15707.963, 3));
+  it('a cylinder holds π r² l', () => expect(measureVolumeMm3(cylinder)).toBeCloseTo(15707.963, 3));
 
   it('a frustum with equal ends is a cylinder', () => {
     const straight = Solid.parse({ ...cone, endRadiusMm: 20 });
@@ -106,14 +105,30 @@ describe('silhouettes', () => {
 });
 
 describe('schema', () => {
-  const paths = (value: unknown) => Solid.safeParse(value).error?.issues.map((i) => i.path.join('.'));
+  const paths = (value: unknown) =>
+    Solid.safeParse(value).error?.issues.map((i) => i.path.join('.'));
   it.each([
     ['a radius of zero', { ...cylinder, radiusMm: 0 }, 'radiusMm'],
     ['a length that is not a number', { ...cylinder, lengthMm: Number.NaN }, 'lengthMm'],
     ['an axis that is no unit vector', { ...cylinder, axis: [1, 1, 0] }, 'axis'],
     ['a reference along the axis', { ...cylinder, reference: [1, 0, 0] }, 'reference'],
-    ['a bore wider than its tube', { ...cylinder, type: 'tube', innerRadiusMm: 11 }, 'innerRadiusMm'],
-    ['an outline listed clockwise', { ...wedge, outlineMm: [[0, 0], [0, 6], [3, 0]] }, 'outlineMm'],
+    [
+      'a bore wider than its tube',
+      { ...cylinder, type: 'tube', innerRadiusMm: 11 },
+      'innerRadiusMm',
+    ],
+    [
+      'an outline listed clockwise',
+      {
+        ...wedge,
+        outlineMm: [
+          [0, 0],
+          [0, 6],
+          [3, 0],
+        ],
+      },
+      'outlineMm',
+    ],
     ['a key nobody knows', { ...box, colour: 'red' }, ''],
   ])('refuses %s and names the place', (_, value, path) => {
     expect(paths(value)).toContain(path);

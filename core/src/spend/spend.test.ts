@@ -35,7 +35,11 @@ describe('the best price', () => {
   });
 
   it('is the cheapest in the brief’s currency, with its seller and day', () => {
-    expect(findBestPrice(part, 'EUR', rates)).toMatchObject({ price: eur(9000), seller: 'Slip', on: '2026-11-01' });
+    expect(findBestPrice(part, 'EUR', rates)).toMatchObject({
+      price: eur(9000),
+      seller: 'Slip',
+      on: '2026-11-01',
+    });
     expect(findBestPrice(part, 'EUR', [])).toMatchObject({ price: eur(9500), seller: 'Quay' });
   });
 

@@ -48,7 +48,11 @@ export function findBestPrice(
     ...(part.price ? [{ stated: part.price, seller: undefined, on: undefined }] : []),
     ...[...(part.offers ?? [])]
       .sort((a, b) => (a.on < b.on ? 1 : -1))
-      .map((o) => ({ stated: o.price, seller: o.seller as string | undefined, on: o.on as string | undefined })),
+      .map((o) => ({
+        stated: o.price,
+        seller: o.seller as string | undefined,
+        on: o.on as string | undefined,
+      })),
   ];
   let best: Price | undefined;
   for (const one of all) {
@@ -114,7 +118,11 @@ interface LeaveOut {
  * The single branches to leave out that bring a sum under its limit, the smallest first, at most two.
  * Body and lenses stay: without them there is no picture.
  */
-function listLeaveOuts(assembly: Assembly, over: number, valueOf: (item: KitItem) => number): Edit[] {
+function listLeaveOuts(
+  assembly: Assembly,
+  over: number,
+  valueOf: (item: KitItem) => number,
+): Edit[] {
   const options: LeaveOut[] = assembly.items
     .filter((p) => p.carriedBy)
     .map((p) => ({ p, branch: listCarried(assembly, p.item.id) }))

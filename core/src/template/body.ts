@@ -63,8 +63,22 @@ export function createBody(f: BodyFigures): Made {
       keys: [f.key],
     },
     mount('lens', 'lens-mount', 'body', [0, 0, 0], [1, 0, 0], [0, 0, 1], { family: f.mountFamily }),
-    mount('lug-left', 'strap-lug', 'lug', [at.front - 12, at.left, at.shoulder - 10], [0, 1, 0], [0, 0, 1]),
-    mount('lug-right', 'strap-lug', 'lug', [at.front - 12, at.right, at.shoulder - 10], [0, -1, 0], [0, 0, 1]),
+    mount(
+      'lug-left',
+      'strap-lug',
+      'lug',
+      [at.front - 12, at.left, at.shoulder - 10],
+      [0, 1, 0],
+      [0, 0, 1],
+    ),
+    mount(
+      'lug-right',
+      'strap-lug',
+      'lug',
+      [at.front - 12, at.right, at.shoulder - 10],
+      [0, -1, 0],
+      [0, 0, 1],
+    ),
   ];
   const keepClear: z.infer<typeof KeepClear>[] = [];
   const movements: NonNullable<Part['movements']> = [];
@@ -74,8 +88,20 @@ export function createBody(f: BodyFigures): Made {
   if (f.gripDepthMm > 0) {
     const gripFront = at.front + f.gripDepthMm;
     solids.push(
-      box('grip', [at.front, at.right, at.bottom], [gripFront, at.right + gripWidth, gripTop], 'rubber', 12),
-      rod('record', [at.front + 4, gripMiddle, gripTop], [at.front + 4, gripMiddle, gripTop + 3], 5, 'metal'),
+      box(
+        'grip',
+        [at.front, at.right, at.bottom],
+        [gripFront, at.right + gripWidth, gripTop],
+        'rubber',
+        12,
+      ),
+      rod(
+        'record',
+        [at.front + 4, gripMiddle, gripTop],
+        [at.front + 4, gripMiddle, gripTop + 3],
+        5,
+        'metal',
+      ),
     );
     grips.push({
       id: 'hand',
@@ -91,15 +117,29 @@ export function createBody(f: BodyFigures): Made {
     keepClear.push({
       id: 'record-room',
       purpose: 'record-button',
-      shape: { type: 'cylinder', atMm: [at.front + 4, gripMiddle, gripTop + 14], axis: [0, 0, 1], radiusMm: 9, lengthMm: 22 },
+      shape: {
+        type: 'cylinder',
+        atMm: [at.front + 4, gripMiddle, gripTop + 14],
+        axis: [0, 0, 1],
+        radiusMm: 9,
+        lengthMm: 22,
+      },
     });
   }
   const doorLeaf = Math.min(34, f.depthMm - 8);
   const cellTop = at.bottom + Math.min(48, f.heightMm * 0.55);
   mounts.push(
-    mount('cell', 'cell-bay', 'body', [at.back + f.depthMm / 2, gripMiddle, cellTop], [0, 0, -1], [1, 0, 0], {
-      family: f.cellFamily,
-    }),
+    mount(
+      'cell',
+      'cell-bay',
+      'body',
+      [at.back + f.depthMm / 2, gripMiddle, cellTop],
+      [0, 0, -1],
+      [1, 0, 0],
+      {
+        family: f.cellFamily,
+      },
+    ),
   );
   keepClear.push({
     id: 'cell-door',
@@ -131,7 +171,13 @@ export function createBody(f: BodyFigures): Made {
   if (f.humpHeightMm > 0) {
     solids.push(
       box('hump', [at.back - 2, -24, at.shoulder], [at.front - 6, 24, at.top - 3], 'plastic', 8),
-      box('eyepiece', [at.back - 14, -17, at.shoulder - 2], [at.back - 2, 17, at.top - 8], 'rubber', 5),
+      box(
+        'eyepiece',
+        [at.back - 14, -17, at.shoulder - 2],
+        [at.back - 2, 17, at.top - 8],
+        'rubber',
+        5,
+      ),
     );
   }
   const shoeZ = f.humpHeightMm > 0 ? at.top : at.shoulder;
@@ -145,15 +191,33 @@ export function createBody(f: BodyFigures): Made {
   );
   const dialY = at.right + gripWidth * 0.9;
   solids.push(
-    rod('dial', [at.back + 16, dialY, at.shoulder], [at.back + 16, dialY, at.shoulder + 6], 8, 'metal'),
-    rod('wheel', [at.back + 14, dialY - 20, at.shoulder], [at.back + 14, dialY - 20, at.shoulder + 4], 7, 'metal'),
+    rod(
+      'dial',
+      [at.back + 16, dialY, at.shoulder],
+      [at.back + 16, dialY, at.shoulder + 6],
+      8,
+      'metal',
+    ),
+    rod(
+      'wheel',
+      [at.back + 14, dialY - 20, at.shoulder],
+      [at.back + 14, dialY - 20, at.shoulder + 4],
+      7,
+      'metal',
+    ),
   );
   if (f.screen !== 'none') {
     const hinge: Triple = [at.back - 1, at.left - 6, (at.bottom + at.shoulder) / 2 - 4];
     const width = Math.min(76, f.widthMm - gripWidth - 14);
     const half = Math.min(27, (at.shoulder - at.bottom) / 2 - 6);
     solids.push(
-      box('screen', [at.back - 5, hinge[1] - width, hinge[2] - half], [at.back, hinge[1], hinge[2] + half], 'screen', 3),
+      box(
+        'screen',
+        [at.back - 5, hinge[1] - width, hinge[2] - half],
+        [at.back, hinge[1], hinge[2] + half],
+        'screen',
+        3,
+      ),
     );
     if (f.screen === 'side') {
       movements.push({
@@ -167,11 +231,22 @@ export function createBody(f: BodyFigures): Made {
         rest: 0,
         carries: ['screen'],
       });
-      poses.push({ id: 'shut', name: 'screen shut', at: { swing: 0 } }, { id: 'out', name: 'screen out', at: { swing: 180 } });
+      poses.push(
+        { id: 'shut', name: 'screen shut', at: { swing: 0 } },
+        { id: 'out', name: 'screen out', at: { swing: 180 } },
+      );
       keepClear.push({
         id: 'screen-swing',
         purpose: 'screen-swing',
-        shape: { type: 'sector', atMm: hinge, hinge: [0, 0, -1], shut: [0, -1, 0], sweepDeg: 180, radiusMm: width, widthMm: 2 * half },
+        shape: {
+          type: 'sector',
+          atMm: hinge,
+          hinge: [0, 0, -1],
+          shut: [0, -1, 0],
+          sweepDeg: 180,
+          radiusMm: width,
+          widthMm: 2 * half,
+        },
       });
     }
   }
@@ -190,7 +265,12 @@ export function createBody(f: BodyFigures): Made {
     poses,
     grips,
     ports: [
-      { ...port('hdmi', f.hdmi, -4), direction: 'out', carries: ['video', 'audio'], wear: f.hdmi === 'hdmi-d' ? 'fragile' : 'ordinary' },
+      {
+        ...port('hdmi', f.hdmi, -4),
+        direction: 'out',
+        carries: ['video', 'audio'],
+        wear: f.hdmi === 'hdmi-d' ? 'fragile' : 'ordinary',
+      },
       { ...port('usb', 'usb-c', -18), direction: 'both', carries: ['power', 'data'] },
       { ...port('mic', 'jack-3.5', 16), direction: 'in', carries: ['audio'] },
       { ...port('phones', 'jack-3.5', 8), direction: 'out', carries: ['audio'] },

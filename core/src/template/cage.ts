@@ -53,34 +53,83 @@ export function createCage(f: CageFigures): Made {
       carrier: true,
     },
     socket('under-quarter', 'quarter-20', [middle + 12, 0, under], [0, 0, -1], [1, 0, 0]),
-    socket('under-three-eighths', 'three-eighths-16', [middle - 12, 0, under], [0, 0, -1], [1, 0, 0], {
-      holes: true,
-    }),
+    socket(
+      'under-three-eighths',
+      'three-eighths-16',
+      [middle - 12, 0, under],
+      [0, 0, -1],
+      [1, 0, 0],
+      {
+        holes: true,
+      },
+    ),
   ];
   if (f.coverage !== 'plate') {
     solids.push(
-      box('left-front', [front - 12, at.left + gapMm, at.bottom], [front, left, at.top + gapMm], 'metal', 3),
-      box('left-back', [back, at.left + gapMm, at.bottom], [back + 10, left, at.top + gapMm], 'metal', 3),
-      box('left-foot', [back + 10, at.left + gapMm, at.bottom], [front - 12, left, at.bottom + 16], 'metal'),
-      box('left-head', [back + 10, at.left + gapMm, at.top - 14], [front - 12, left, at.top + gapMm], 'metal'),
+      box(
+        'left-front',
+        [front - 12, at.left + gapMm, at.bottom],
+        [front, left, at.top + gapMm],
+        'metal',
+        3,
+      ),
+      box(
+        'left-back',
+        [back, at.left + gapMm, at.bottom],
+        [back + 10, left, at.top + gapMm],
+        'metal',
+        3,
+      ),
+      box(
+        'left-foot',
+        [back + 10, at.left + gapMm, at.bottom],
+        [front - 12, left, at.bottom + 16],
+        'metal',
+      ),
+      box(
+        'left-head',
+        [back + 10, at.left + gapMm, at.top - 14],
+        [front - 12, left, at.top + gapMm],
+        'metal',
+      ),
       box('roof', [back, right, at.top + gapMm], [front, left, top], 'metal', 4),
     );
     mounts.push(
       socket('left-low', 'quarter-20', [middle, left, at.bottom + 8], [0, 1, 0], [1, 0, 0]),
-      socket('front-left', 'quarter-20', [front, at.left + gapMm + t / 2, 0], [1, 0, 0], [0, 0, 1], {
-        holes: true,
-        name: 'front of the left bar, with pin holes',
-      }),
+      socket(
+        'front-left',
+        'quarter-20',
+        [front, at.left + gapMm + t / 2, 0],
+        [1, 0, 0],
+        [0, 0, 1],
+        {
+          holes: true,
+          name: 'front of the left bar, with pin holes',
+        },
+      ),
       socket('roof-quarter', 'quarter-20', [middle, right + 16, top], [0, 0, 1], [1, 0, 0]),
-      socket('roof-three-eighths', 'three-eighths-16', [middle, left - 22, top], [0, 0, 1], [1, 0, 0], {
-        holes: true,
-        name: 'roof ⅜″ with pin holes',
-      }),
+      socket(
+        'roof-three-eighths',
+        'three-eighths-16',
+        [middle, left - 22, top],
+        [0, 0, 1],
+        [1, 0, 0],
+        {
+          holes: true,
+          name: 'roof ⅜″ with pin holes',
+        },
+      ),
     );
   }
   if (f.coverage === 'full') {
     solids.push(
-      box('right-back', [back, right, at.bottom], [back + 10, at.right - gapMm, at.top + gapMm], 'metal', 3),
+      box(
+        'right-back',
+        [back, right, at.bottom],
+        [back + 10, at.right - gapMm, at.top + gapMm],
+        'metal',
+        3,
+      ),
     );
     mounts.push(
       socket('right-quarter', 'quarter-20', [back + 5, right, 0], [0, -1, 0], [0, 0, 1], {
@@ -91,7 +140,9 @@ export function createCage(f: CageFigures): Made {
   }
   if (f.coverage !== 'plate' && f.topRailMm > 0) {
     const half = f.topRailMm / 2;
-    solids.push(box("top-rail-bar", [middle - half, -10, top], [middle + half, 10, top + 5], 'metal'));
+    solids.push(
+      box('top-rail-bar', [middle - half, -10, top], [middle + half, 10, top + 5], 'metal'),
+    );
     mounts.push(
       mount('top-rail', 'nato-rail', 'rail', [middle, 0, top + 5], [0, 0, 1], [1, 0, 0], {
         name: 'rail on the roof',
@@ -102,7 +153,9 @@ export function createCage(f: CageFigures): Made {
   if (f.coverage !== 'plate' && f.leftRailMm > 0) {
     const z = (at.bottom + at.shoulder) / 2;
     const half = f.leftRailMm / 2;
-    solids.push(box("left-rail-bar", [front - 12, left, z - half], [front, left + 5, z + half], 'metal'));
+    solids.push(
+      box('left-rail-bar', [front - 12, left, z - half], [front, left + 5, z + half], 'metal'),
+    );
     mounts.push(
       mount('left-rail', 'nato-rail', 'rail', [front - 6, left + 5, z], [0, 1, 0], [0, 0, 1], {
         name: 'rail on the left side',
@@ -113,7 +166,14 @@ export function createCage(f: CageFigures): Made {
   if (f.coverage !== 'plate') {
     for (let i = 0; i < f.shoes; i += 1) {
       const y = i === 0 ? left - 46 : right + 38;
-      solids.push(box(`shoe-block-${i + 1}`, [middle - 10, y - 11, top], [middle + 10, y + 11, top + 5], 'metal'));
+      solids.push(
+        box(
+          `shoe-block-${i + 1}`,
+          [middle - 10, y - 11, top],
+          [middle + 10, y + 11, top + 5],
+          'metal',
+        ),
+      );
       mounts.push(
         mount(`shoe-${i + 1}`, 'cold-shoe', 'shoe', [middle, y, top + 5], [0, 0, 1], [1, 0, 0], {
           lengthwise: along([1, 0, 0], 20),

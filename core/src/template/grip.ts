@@ -49,7 +49,9 @@ export function createTopHandle(f: TopHandleFigures): Made {
     );
   }
   mounts.push(
-    socket('nose', 'quarter-20', [front + 30, 0, axis], [1, 0, 0], [0, 0, 1], { name: 'end of the nose' }),
+    socket('nose', 'quarter-20', [front + 30, 0, axis], [1, 0, 0], [0, 0, 1], {
+      name: 'end of the nose',
+    }),
   );
   if (f.socket !== 'none') {
     mounts.push(

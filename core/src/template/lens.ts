@@ -46,8 +46,12 @@ export function createLens(f: LensFigures): Made {
         carrier: true,
         fastening: { tool: 'none', seconds: 5 },
       }),
-      mount('thread', 'front-thread', 'female', [l, 0, 0], [1, 0, 0], [0, 0, 1], { sizeMm: f.filterMm }),
-      mount('ring', 'clamp-ring', 'ring', [l, 0, 0], [1, 0, 0], [0, 0, 1], { sizeMm: f.frontDiameterMm }),
+      mount('thread', 'front-thread', 'female', [l, 0, 0], [1, 0, 0], [0, 0, 1], {
+        sizeMm: f.filterMm,
+      }),
+      mount('ring', 'clamp-ring', 'ring', [l, 0, 0], [1, 0, 0], [0, 0, 1], {
+        sizeMm: f.frontDiameterMm,
+      }),
       ...(f.gearRing
         ? [mount('gear', 'gear-08', 'ring', [at(0.45), 0, wide], [0, 0, 1], [1, 0, 0])]
         : []),

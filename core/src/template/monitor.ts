@@ -24,27 +24,80 @@ export function createMonitor(f: MonitorFigures): Made {
   const pictureHeight = Math.min(f.diagonalIn * 25.4 * 0.4903, f.heightMm - 4) / 2;
   const holes = { holes: f.pinHoles, depthMm: 7, blind: true };
   const mounts: Mount[] = [
-    { ...socket('bottom', 'quarter-20', [0, 0, 0], [0, 0, -1], [1, 0, 0], holes), carrier: true, name: 'socket below' },
-    { ...socket('top', 'quarter-20', [0, 0, h], [0, 0, 1], [1, 0, 0], { ...holes, holes: false }), name: 'socket above' },
-    { ...socket('side', 'quarter-20', [0, -w, h / 2], [0, -1, 0], [1, 0, 0], { ...holes, holes: false }), name: 'socket at the right edge' },
+    {
+      ...socket('bottom', 'quarter-20', [0, 0, 0], [0, 0, -1], [1, 0, 0], holes),
+      carrier: true,
+      name: 'socket below',
+    },
+    {
+      ...socket('top', 'quarter-20', [0, 0, h], [0, 0, 1], [1, 0, 0], { ...holes, holes: false }),
+      name: 'socket above',
+    },
+    {
+      ...socket('side', 'quarter-20', [0, -w, h / 2], [0, -1, 0], [1, 0, 0], {
+        ...holes,
+        holes: false,
+      }),
+      name: 'socket at the right edge',
+    },
   ];
   if (f.cellPlate) {
-    mounts.push(mount('cell', 'l-series', 'plate', [d, 0, h * 0.5], [1, 0, 0], [0, 0, 1], { name: 'battery plate behind' }));
+    mounts.push(
+      mount('cell', 'l-series', 'plate', [d, 0, h * 0.5], [1, 0, 0], [0, 0, 1], {
+        name: 'battery plate behind',
+      }),
+    );
   }
   return {
     solids: [
       box('case', [-d, -w, 0], [d, w, h], 'plastic', 5),
-      box('picture', [-d - 0.6, -pictureWidth, h / 2 - pictureHeight], [-d, pictureWidth, h / 2 + pictureHeight], 'screen', 1, { massG: 1 }),
+      box(
+        'picture',
+        [-d - 0.6, -pictureWidth, h / 2 - pictureHeight],
+        [-d, pictureWidth, h / 2 + pictureHeight],
+        'screen',
+        1,
+        { massG: 1 },
+      ),
       rod('knob', [-d - 3, w - 8, h - 7], [-d, w - 8, h - 7], 3.5, 'metal', { massG: 1 }),
     ],
     mounts,
     ports: [
-      { id: 'hdmi-in', connector: 'hdmi-a', direction: 'in', carries: ['video', 'audio'], originMm: [0, w, h * 0.35], normal: [0, 1, 0] },
-      { id: 'power-in', connector: 'barrel', direction: 'in', carries: ['power'], originMm: [0, w, h * 0.65], normal: [0, 1, 0], power: { minV: 7, maxV: 17 } },
+      {
+        id: 'hdmi-in',
+        connector: 'hdmi-a',
+        direction: 'in',
+        carries: ['video', 'audio'],
+        originMm: [0, w, h * 0.35],
+        normal: [0, 1, 0],
+      },
+      {
+        id: 'power-in',
+        connector: 'barrel',
+        direction: 'in',
+        carries: ['power'],
+        originMm: [0, w, h * 0.65],
+        normal: [0, 1, 0],
+        power: { minV: 7, maxV: 17 },
+      },
     ],
     grips: [
-      { id: 'left-edge', name: 'left edge', use: 'adjust', place: 'other', fromMm: [0, w, 0], toMm: [0, w, h] },
-      { id: 'right-edge', name: 'right edge', use: 'adjust', place: 'other', fromMm: [0, -w, 0], toMm: [0, -w, h] },
+      {
+        id: 'left-edge',
+        name: 'left edge',
+        use: 'adjust',
+        place: 'other',
+        fromMm: [0, w, 0],
+        toMm: [0, w, h],
+      },
+      {
+        id: 'right-edge',
+        name: 'right edge',
+        use: 'adjust',
+        place: 'other',
+        fromMm: [0, -w, 0],
+        toMm: [0, -w, h],
+      },
     ],
   };
 }
@@ -73,7 +126,13 @@ export function createArm(f: ArmFigures): Made {
       rod('neck', [0, 0, 7], [0, 0, knuckle], 7, 'metal'),
       rod('knuckle', [0, -11, knuckle], [0, 11, knuckle], 8, 'metal'),
       rod('upper', [0, 0, knuckle], [0, 0, f.heightMm - 5], 6.5, 'metal'),
-      rod('plate', [0, 0, f.heightMm - 5], [0, 0, f.heightMm], f.headRadiusMm, f.rubber ? 'rubber' : 'metal'),
+      rod(
+        'plate',
+        [0, 0, f.heightMm - 5],
+        [0, 0, f.heightMm],
+        f.headRadiusMm,
+        f.rubber ? 'rubber' : 'metal',
+      ),
     ],
     mounts: [
       createBase(f.base, [0, 0, -1], [1, 0, 0], { clampMm: 24 }),

@@ -110,7 +110,11 @@ export function socket(
 ): Mount {
   return mount(id, thread, 'socket', originMm, normal, reference, {
     thread: { depthMm: options.depthMm ?? 8, blind: options.blind ?? false },
-    contact: { innerRadiusMm: thread === 'quarter-20' ? 3.3 : 4.9, outerRadiusMm: 9, lining: 'metal' },
+    contact: {
+      innerRadiusMm: thread === 'quarter-20' ? 3.3 : 4.9,
+      outerRadiusMm: 9,
+      lining: 'metal',
+    },
     ...(options.holes ? { locating: { side: 'holes', spacingMm: pinSpacingMm } } : {}),
     ...(options.name ? { name: options.name } : {}),
   });
@@ -153,14 +157,20 @@ export function along(axis: Vec3, lengthMm: number): NonNullable<Mount['lengthwi
 }
 
 /** What a base mount is made as: the ways in which handles, arms and grips are fastened. */
-export type BaseKind = 'three-eighths-pins' | 'quarter-pins' | 'quarter' | 'nato' | 'cold-shoe' | 'rosette';
+export type BaseKind =
+  'three-eighths-pins' | 'quarter-pins' | 'quarter' | 'nato' | 'cold-shoe' | 'rosette';
 
 /** The mount by which a handle, an arm or a grip is carried, at its own origin. */
 export function createBase(
   kind: BaseKind,
   normal: Vec3,
   reference: Vec3,
-  options: { screwMm?: number; padRadiusMm?: number; lining?: 'metal' | 'rubber'; clampMm?: number } = {},
+  options: {
+    screwMm?: number;
+    padRadiusMm?: number;
+    lining?: 'metal' | 'rubber';
+    clampMm?: number;
+  } = {},
 ): Mount {
   const at: Triple = [0, 0, 0];
   switch (kind) {

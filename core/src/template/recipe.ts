@@ -1,5 +1,15 @@
 import { z } from 'zod';
-import { Mount, Name, Note, Offer, Part, PartId, PartKind, Serves, type PartBook } from '../part/index.js';
+import {
+  Mount,
+  Name,
+  Note,
+  Offer,
+  Part,
+  PartId,
+  PartKind,
+  Serves,
+  type PartBook,
+} from '../part/index.js';
 import { Money } from '../units/index.js';
 import { BodyFigures, createBody } from './body.js';
 import { CageFigures, createCage } from './cage.js';
@@ -97,7 +107,8 @@ function make(recipe: Recipe, bodies: ReadonlyMap<string, z.infer<typeof BodyFig
 function correct(made: Made, corrections: Recipe['corrections']): Made {
   if (!corrections) return made;
   const gone = new Set(corrections.without ?? []);
-  const keep = <T extends { id: string }>(list: T[] | undefined) => list?.filter((e) => !gone.has(e.id));
+  const keep = <T extends { id: string }>(list: T[] | undefined) =>
+    list?.filter((e) => !gone.has(e.id));
   return {
     ...made,
     solids: keep(made.solids) ?? [],
@@ -113,7 +124,9 @@ function correct(made: Made, corrections: Recipe['corrections']): Made {
 
 function withoutEmpty(part: Part): Part {
   return Object.fromEntries(
-    Object.entries(part).filter(([, v]) => v !== undefined && !(Array.isArray(v) && v.length === 0)),
+    Object.entries(part).filter(
+      ([, v]) => v !== undefined && !(Array.isArray(v) && v.length === 0),
+    ),
   ) as Part;
 }
 
@@ -135,7 +148,10 @@ export function createPart(
   };
   for (const id of Object.keys(corrections?.mounts ?? {})) provenance[`mounts.${id}`] = 'sheet';
   const kind: PartKind = recipe.kind ?? (template === 'rods' ? 'rod' : template);
-  return Part.parse({ ...withoutEmpty({ ...stated, kind, ...made, provenance }), mounts: made.mounts });
+  return Part.parse({
+    ...withoutEmpty({ ...stated, kind, ...made, provenance }),
+    mounts: made.mounts,
+  });
 }
 
 /** All parts of a catalogue written as recipes, by id. Throws with the recipe's id where one makes no valid part. */
@@ -151,7 +167,9 @@ export function createCatalogue(recipes: readonly Recipe[]): PartBook {
     } catch (error) {
       if (error instanceof z.ZodError) {
         const [issue] = error.issues;
-        throw new RangeError(`${recipe.id}: ${issue?.path.join('.')}: ${issue?.message}`);
+        throw new RangeError(`${recipe.id}: ${issue?.path.join('.')}: ${issue?.message}`, {
+          cause: error,
+        });
       }
       throw error;
     }

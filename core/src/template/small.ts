@@ -1,7 +1,17 @@
 import { z } from 'zod';
 import { LocalId, MountKind, MountSide, Name, Tool, type Mount } from '../part/index.js';
 import { LengthMm, Surface, type Solid } from '../solid/index.js';
-import { along, box, createBase, faceNormals, mount, pinSpacingMm, rod, type Face, type Triple } from './pieces.js';
+import {
+  along,
+  box,
+  createBase,
+  faceNormals,
+  mount,
+  pinSpacingMm,
+  rod,
+  type Face,
+  type Triple,
+} from './pieces.js';
 import type { Made } from './recipe.js';
 
 /** What a shop page states about a microphone on a shoe. */
@@ -29,7 +39,14 @@ export function createMicrophone(f: MicrophoneFigures): Made {
     ],
     mounts: [createBase('cold-shoe', [0, 0, -1], [1, 0, 0])],
     ports: [
-      { id: 'out', connector: 'jack-3.5', direction: 'out', carries: ['audio'], originMm: [back, 0, z], normal: [-1, 0, 0] },
+      {
+        id: 'out',
+        connector: 'jack-3.5',
+        direction: 'out',
+        carries: ['audio'],
+        originMm: [back, 0, z],
+        normal: [-1, 0, 0],
+      },
     ],
   };
 }
@@ -46,7 +63,10 @@ export const BatteryFigures = z.strictObject({
   /** Of the body's own cell. */
   family: Name.optional(),
   /** Outlets on the battery itself. */
-  outlets: z.array(z.enum(['d-tap', 'usb-c'])).max(4).optional(),
+  outlets: z
+    .array(z.enum(['d-tap', 'usb-c']))
+    .max(4)
+    .optional(),
 });
 export type BatteryFigures = z.infer<typeof BatteryFigures>;
 
@@ -59,7 +79,14 @@ export function createBattery(f: BatteryFigures): Made {
     ? [box('cell', [-f.depthMm / 2, -w, -f.heightMm], [f.depthMm / 2, w, 0], 'cell', 1)]
     : [
         box('cell', [-f.depthMm, -w, -h], [0, w, h], 'cell', 4),
-        box('label', [-f.depthMm - 0.3, -w * 0.7, -h * 0.3], [-f.depthMm, w * 0.7, h * 0.6], 'plastic', 2, { massG: 0.5 }),
+        box(
+          'label',
+          [-f.depthMm - 0.3, -w * 0.7, -h * 0.3],
+          [-f.depthMm, w * 0.7, h * 0.6],
+          'plastic',
+          2,
+          { massG: 0.5 },
+        ),
       ];
   const contacts = {
     power: { minV: f.voltageV * 0.83, maxV: f.voltageV * 1.17, regulated: false },
@@ -69,14 +96,28 @@ export function createBattery(f: BatteryFigures): Made {
   return {
     solids,
     mounts: [
-      mount('face', f.mount, 'battery', [0, 0, 0], inBay ? [0, 0, 1] : [1, 0, 0], inBay ? [1, 0, 0] : [0, 0, 1], {
-        carrier: true,
-        fastening: { tool: 'none', seconds: 3 },
-        ...(f.family ? { family: f.family } : {}),
-      }),
+      mount(
+        'face',
+        f.mount,
+        'battery',
+        [0, 0, 0],
+        inBay ? [0, 0, 1] : [1, 0, 0],
+        inBay ? [1, 0, 0] : [0, 0, 1],
+        {
+          carrier: true,
+          fastening: { tool: 'none', seconds: 3 },
+          ...(f.family ? { family: f.family } : {}),
+        },
+      ),
     ],
     ports: [
-      { id: 'contacts', connector: inBay ? 'cell-contacts' : 'plate-contacts', originMm: [0, 0, 0], normal: inBay ? [0, 0, 1] : [1, 0, 0], ...contacts },
+      {
+        id: 'contacts',
+        connector: inBay ? 'cell-contacts' : 'plate-contacts',
+        originMm: [0, 0, 0],
+        normal: inBay ? [0, 0, 1] : [1, 0, 0],
+        ...contacts,
+      },
       ...(f.outlets ?? []).map((connector, i) => ({
         id: `outlet-${i + 1}`,
         connector,
@@ -141,34 +182,46 @@ function createBlockMount(f: PlateFigures, m: z.infer<typeof BlockMount>): Mount
   const threaded = m.kind === 'quarter-20' || m.kind === 'three-eighths-16';
   const reference = faceNormals[m.reference];
   const inner = m.kind === 'three-eighths-16' ? 4.9 : 3.3;
-  return mount(m.id, m.kind, m.side, placeOnFace(f, m.face, m.atMm ?? [0, 0]), faceNormals[m.face], reference, {
-    ...(m.name ? { name: m.name } : {}),
-    ...(m.railMm ? { lengthwise: along(reference, m.railMm) } : {}),
-    ...(m.clampMm ? { clampLengthMm: m.clampMm, entry: 'side' } : {}),
-    ...(m.pins
-      ? {
-          locating: {
-            side: m.pins === 'holes' ? 'holes' : 'pins',
-            spacingMm: pinSpacingMm,
-            ...(m.pins === 'retracting-pins' ? { retracts: true } : {}),
-          },
-        }
-      : {}),
-    ...(threaded
-      ? {
-          thread:
-            m.side === 'screw'
-              ? { lengthMm: m.screwMm ?? 5.5, exchangeable: m.exchangeable ?? false }
-              : { depthMm: m.depthMm ?? 8, blind: m.blind ?? false },
-          contact: { innerRadiusMm: inner, outerRadiusMm: m.padRadiusMm ?? 9, lining: m.rubber ? 'rubber' : 'metal' },
-        }
-      : {}),
-    ...(m.tool ? { fastening: { tool: m.tool, seconds: m.seconds ?? 15 } } : {}),
-    ...(m.sizeMm ? { sizeMm: m.sizeMm } : {}),
-    ...(m.family ? { family: m.family } : {}),
-    ...(m.carrier ? { carrier: true } : {}),
-    ...(m.holdsNm ? { holdsNm: m.holdsNm } : {}),
-  });
+  return mount(
+    m.id,
+    m.kind,
+    m.side,
+    placeOnFace(f, m.face, m.atMm ?? [0, 0]),
+    faceNormals[m.face],
+    reference,
+    {
+      ...(m.name ? { name: m.name } : {}),
+      ...(m.railMm ? { lengthwise: along(reference, m.railMm) } : {}),
+      ...(m.clampMm ? { clampLengthMm: m.clampMm, entry: 'side' } : {}),
+      ...(m.pins
+        ? {
+            locating: {
+              side: m.pins === 'holes' ? 'holes' : 'pins',
+              spacingMm: pinSpacingMm,
+              ...(m.pins === 'retracting-pins' ? { retracts: true } : {}),
+            },
+          }
+        : {}),
+      ...(threaded
+        ? {
+            thread:
+              m.side === 'screw'
+                ? { lengthMm: m.screwMm ?? 5.5, exchangeable: m.exchangeable ?? false }
+                : { depthMm: m.depthMm ?? 8, blind: m.blind ?? false },
+            contact: {
+              innerRadiusMm: inner,
+              outerRadiusMm: m.padRadiusMm ?? 9,
+              lining: m.rubber ? 'rubber' : 'metal',
+            },
+          }
+        : {}),
+      ...(m.tool ? { fastening: { tool: m.tool, seconds: m.seconds ?? 15 } } : {}),
+      ...(m.sizeMm ? { sizeMm: m.sizeMm } : {}),
+      ...(m.family ? { family: m.family } : {}),
+      ...(m.carrier ? { carrier: true } : {}),
+      ...(m.holdsNm ? { holdsNm: m.holdsNm } : {}),
+    },
+  );
 }
 
 /** A plate, base, adaptor or small box: one block with mounts on its faces. Origin in its middle. */

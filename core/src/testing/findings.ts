@@ -22,7 +22,9 @@ const knob = (armMm: number) =>
         fastening: { tool: 'thumb', seconds: 10 },
       }),
     ],
-    grips: [{ id: 'edge', use: 'adjust', place: 'other', fromMm: [0, armMm, 0], toMm: [0, armMm, 10] }],
+    grips: [
+      { id: 'edge', use: 'adjust', place: 'other', fromMm: [0, armMm, 0], toMm: [0, armMm, 10] },
+    ],
   });
 
 const screwed = (part: ReturnType<typeof cube>, to: string, more = {}) =>
@@ -40,22 +42,39 @@ const screwOf = (lengthMm: number) =>
 
 const clampOf = (id: string, clampLengthMm: number) =>
   cube(id, 1, {
-    mounts: [mountAt('base', 'nato-rail', 'clamp', [0, 0, 0], [0, 0, -1], [1, 0, 0], { clampLengthMm })],
+    mounts: [
+      mountAt('base', 'nato-rail', 'clamp', [0, 0, 0], [0, 0, -1], [1, 0, 0], { clampLengthMm }),
+    ],
   });
 
 const rosette = cube('grip', 1, {
-  mounts: [mountAt('base', 'rosette-m6', 'face', [0, 0, 0], [0, -1, 0], [0, 0, 1], { toothPhaseDeg: 0 })],
+  mounts: [
+    mountAt('base', 'rosette-m6', 'face', [0, 0, 0], [0, -1, 0], [0, 0, 1], { toothPhaseDeg: 0 }),
+  ],
 });
 
 const hinged = cube('flap', 1, {
   mounts: screwOf(6).mounts,
   movements: [
-    { id: 'open', name: 'opened', type: 'turn', originMm: [0, 0, 0], axis: [0, 1, 0], from: 0, to: 90, rest: 0, carries: ['solid'] },
+    {
+      id: 'open',
+      name: 'opened',
+      type: 'turn',
+      originMm: [0, 0, 0],
+      axis: [0, 1, 0],
+      from: 0,
+      to: 90,
+      rest: 0,
+      carries: ['solid'],
+    },
   ],
 });
 
 const keyed = (keys: string[]) => {
-  const under = { ...body, mounts: body.mounts.map((m) => (m.id === 'plain' ? { ...m, keys } : m)) };
+  const under = {
+    ...body,
+    mounts: body.mounts.map((m) => (m.id === 'plain' ? { ...m, keys } : m)),
+  };
   const cage = cube('cage', 1, {
     mounts: [
       mountAt('base', 'quarter-20', 'screw', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
@@ -71,11 +90,21 @@ const keyed = (keys: string[]) => {
 
 const braced = (gapMm: number) => {
   const strut = cube('strut', 1, {
-    mounts: [...screwOf(6).mounts, mountAt('end', 'rod-pad', 'pad', [30, 0, gapMm], [0, 0, -1], [1, 0, 0])],
+    mounts: [
+      ...screwOf(6).mounts,
+      mountAt('end', 'rod-pad', 'pad', [30, 0, gapMm], [0, 0, -1], [1, 0, 0]),
+    ],
   });
   return createTestRig([body, handle, strut], [held, joint('s', 'strut.base', 'body.plain')], {
     setup: {
-      braces: [{ id: 'b', kind: 'stop', a: { item: 'strut', mount: 'end' }, b: { item: 'body', mount: 'holes' } }],
+      braces: [
+        {
+          id: 'b',
+          kind: 'stop',
+          a: { item: 'strut', mount: 'end' },
+          b: { item: 'body', mount: 'holes' },
+        },
+      ],
     },
   });
 };
@@ -83,7 +112,11 @@ const braced = (gapMm: number) => {
 const limited = (limits: object, setup = {}) =>
   createTestRig([body, handle], [held], { brief: { currency: 'EUR', limits }, setup });
 
-const priced = (price: { minor: number; currency: string } | undefined, limitMinor?: number, rates = false) =>
+const priced = (
+  price: { minor: number; currency: string } | undefined,
+  limitMinor?: number,
+  rates = false,
+) =>
   createTestRig([body, { ...handle, ...(price ? { price } : {}) }], [held], {
     kit: [
       { id: 'body', partId: 'body', owned: true },
@@ -100,7 +133,9 @@ const priced = (price: { minor: number; currency: string } | undefined, limitMin
 const slid = (slideMm: number) =>
   createTestRig([body, handle], [{ ...held, slideMm: -10 + slideMm }], {});
 
-export const findingFixtures: Readonly<Record<FindingCode, { readonly has: Made; readonly hasNot: Made }>> = {
+export const findingFixtures: Readonly<
+  Record<FindingCode, { readonly has: Made; readonly hasNot: Made }>
+> = {
   'kinds-do-not-mate': {
     has: screwed(screwOf(6), 'body.shoe'),
     hasNot: screwed(screwOf(6), 'body.plain'),
@@ -116,8 +151,14 @@ export const findingFixtures: Readonly<Record<FindingCode, { readonly has: Made;
     ),
   },
   'clamps-overlap': {
-    has: createTestRig([body, handle, clampOf('arm', 20)], [held, joint('a', 'arm.base', 'body.rail', { slideMm: 9.9 })]),
-    hasNot: createTestRig([body, handle, clampOf('arm', 20)], [held, joint('a', 'arm.base', 'body.rail', { slideMm: 10 })]),
+    has: createTestRig(
+      [body, handle, clampOf('arm', 20)],
+      [held, joint('a', 'arm.base', 'body.rail', { slideMm: 9.9 })],
+    ),
+    hasNot: createTestRig(
+      [body, handle, clampOf('arm', 20)],
+      [held, joint('a', 'arm.base', 'body.rail', { slideMm: 10 })],
+    ),
   },
   'rail-too-short': {
     has: createTestRig([body, clampOf('arm', 100.1)], [joint('a', 'arm.base', 'body.rail')]),
@@ -142,16 +183,37 @@ export const findingFixtures: Readonly<Record<FindingCode, { readonly has: Made;
   'key-unknown': { has: keyed(['whimbrel']), hasNot: keyed(['gannet']) },
   'enters-not-latches': { has: keyed(['puffin']), hasNot: keyed(['gannet']) },
   // Slips at 0.2 · 1181.1 N · 6.607 mm = 1.5607 N·m; 25 N reach 0.3 of it at 18.73 mm.
-  'screw-can-turn': { has: screwed(knob(18.8), 'body.plain'), hasNot: screwed(knob(18.6), 'body.plain') },
-  'screw-too-long': { has: screwed(screwOf(5.1), 'body.blind'), hasNot: screwed(screwOf(5), 'body.blind') },
-  'screw-too-short': { has: screwed(screwOf(3.9), 'body.plain'), hasNot: screwed(screwOf(4), 'body.plain') },
+  'screw-can-turn': {
+    has: screwed(knob(18.8), 'body.plain'),
+    hasNot: screwed(knob(18.6), 'body.plain'),
+  },
+  'screw-too-long': {
+    has: screwed(screwOf(5.1), 'body.blind'),
+    hasNot: screwed(screwOf(5), 'body.blind'),
+  },
+  'screw-too-short': {
+    has: screwed(screwOf(3.9), 'body.plain'),
+    hasNot: screwed(screwOf(4), 'body.plain'),
+  },
   'brace-apart': { has: braced(1.1), hasNot: braced(0.9) },
   // From the body's underside at −5 to the top of the handle's cube at 55.
   'over-height': { has: limited({ heightMm: 59.9 }), hasNot: limited({ heightMm: 60 }) },
   'no-hold': { has: createTestRig([body], []), hasNot: createTestRig([body, handle], [held]) },
   'tips-over': {
-    has: createTestRig([body, { ...handle, grips: [{ ...handle.grips![0]!, fromMm: [-40, 0, -51], toMm: [60, 0, -51] }] }], [held]),
-    hasNot: createTestRig([body, { ...handle, grips: [{ ...handle.grips![0]!, fromMm: [-40, 0, -49], toMm: [60, 0, -49] }] }], [held]),
+    has: createTestRig(
+      [
+        body,
+        { ...handle, grips: [{ ...handle.grips![0]!, fromMm: [-40, 0, -51], toMm: [60, 0, -51] }] },
+      ],
+      [held],
+    ),
+    hasNot: createTestRig(
+      [
+        body,
+        { ...handle, grips: [{ ...handle.grips![0]!, fromMm: [-40, 0, -49], toMm: [60, 0, -49] }] },
+      ],
+      [held],
+    ),
   },
   'not-level': { has: slid(1.8), hasNot: slid(1.7) },
   'mass-unknown': {
@@ -166,4 +228,3 @@ export const findingFixtures: Readonly<Record<FindingCode, { readonly has: Made;
     hasNot: priced({ minor: 100, currency: 'USD' }, undefined, true),
   },
 };
-

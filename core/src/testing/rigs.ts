@@ -27,7 +27,12 @@ export function mountAt(
 }
 
 /** A cube of 10 mm about `atMm`, with everything else as given. */
-export function cube(id: string, massG: number | undefined, more: Partial<Part> = {}, atMm: Vec3 = [0, 0, 0]): Part {
+export function cube(
+  id: string,
+  massG: number | undefined,
+  more: Partial<Part> = {},
+  atMm: Vec3 = [0, 0, 0],
+): Part {
   return {
     id,
     kind: 'other',
@@ -49,8 +54,12 @@ export const railAlongX = { axis: [1, 0, 0] as Triple, fromMm: -50, toMm: 50 };
 export const body: Part = cube('body', 1000, {
   kind: 'body',
   mounts: [
-    mountAt('rail', 'nato-rail', 'rail', [0, 0, 50], [0, 0, 1], [1, 0, 0], { lengthwise: railAlongX }),
-    mountAt('plain', 'quarter-20', 'socket', [0, 0, 50], [0, 0, 1], [1, 0, 0], { thread: { depthMm: 8 } }),
+    mountAt('rail', 'nato-rail', 'rail', [0, 0, 50], [0, 0, 1], [1, 0, 0], {
+      lengthwise: railAlongX,
+    }),
+    mountAt('plain', 'quarter-20', 'socket', [0, 0, 50], [0, 0, 1], [1, 0, 0], {
+      thread: { depthMm: 8 },
+    }),
     mountAt('holes', 'quarter-20', 'socket', [30, 0, 50], [0, 0, 1], [1, 0, 0], {
       thread: { depthMm: 8 },
       locating: { side: 'holes', spacingMm: 19 },
@@ -76,7 +85,12 @@ const topGrip: Grip = {
 /** A weightless-as-can-be top handle (1 g): its grip runs from −40 to 60 along x, 50 mm above its clamp of 20 mm. */
 export const handle: Part = cube('handle', 1, {
   kind: 'top-handle',
-  mounts: [mountAt('base', 'nato-rail', 'clamp', [0, 0, 0], [0, 0, -1], [1, 0, 0], { clampLengthMm: 20, carrier: true })],
+  mounts: [
+    mountAt('base', 'nato-rail', 'clamp', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+      clampLengthMm: 20,
+      carrier: true,
+    }),
+  ],
   grips: [topGrip],
 });
 
@@ -110,7 +124,12 @@ export const noBrief: Brief = { currency: 'EUR', limits: {} };
 export function createTestRig(
   parts: readonly Part[],
   joints: readonly Joint[],
-  more: { setup?: Partial<Setup>; brief?: Brief; kit?: readonly KitItem[]; rig?: Partial<Rig> } = {},
+  more: {
+    setup?: Partial<Setup>;
+    brief?: Brief;
+    kit?: readonly KitItem[];
+    rig?: Partial<Rig>;
+  } = {},
 ): { rig: Rig; parts: PartBook } {
   const kit = more.kit ?? parts.map((p) => ({ id: p.id, partId: p.id, owned: true }));
   const value = {
@@ -122,7 +141,17 @@ export function createTestRig(
       name: 'Test rig',
       kit,
       brief: more.brief ?? noBrief,
-      setups: [{ id: 'low', name: 'Low', hold: 'low', motion: 'still', body: 'body', joints, ...more.setup }],
+      setups: [
+        {
+          id: 'low',
+          name: 'Low',
+          hold: 'low',
+          motion: 'still',
+          body: 'body',
+          joints,
+          ...more.setup,
+        },
+      ],
       ...more.rig,
     },
   };

@@ -29,7 +29,9 @@ export function sayEdit(edit: Edit, names: Names): string {
     case 'set-screw':
       return `Use a screw of ${sayMm(edit.screwMm)}`;
     case 'set-spacer':
-      return edit.spacerMm > 0 ? `Lay ${sayMm(edit.spacerMm)} of washers between` : 'Take the washers out';
+      return edit.spacerMm > 0
+        ? `Lay ${sayMm(edit.spacerMm)} of washers between`
+        : 'Take the washers out';
     case 'set-stance':
       return `Set “${names.movement(edit.itemId, edit.movementId)}” of ${names.item(edit.itemId)} to ${edit.value}`;
     case 'set-hold':

@@ -4,7 +4,9 @@ import { sayDeg, sayG, sayLean, sayMm, sayMoney, sayNm, sayNumber, sayTilt } fro
 import { sayHold, type Names } from './names.js';
 
 /** How heavy a finding is, in words and as a mark: never by colour alone. */
-export const weightWords: Readonly<Record<Weight, { readonly word: string; readonly mark: string }>> = {
+export const weightWords: Readonly<
+  Record<Weight, { readonly word: string; readonly mark: string }>
+> = {
   stops: { word: 'stops the build', mark: '✕' },
   risk: { word: 'risk', mark: '△' },
   note: { word: 'note', mark: '○' },
@@ -12,7 +14,10 @@ export const weightWords: Readonly<Record<Weight, { readonly word: string; reado
 
 interface Wording<Code extends FindingCode> {
   /** Second person present, with figures. */
-  readonly sentence: (finding: Finding & { code: Code; facts: FindingFacts[Code] }, names: Names) => string;
+  readonly sentence: (
+    finding: Finding & { code: Code; facts: FindingFacts[Code] },
+    names: Names,
+  ) => string;
   /** Why it matters. */
   readonly why: string;
   /** The way out in general, where no remedy can be applied as it stands. */
@@ -116,7 +121,8 @@ export const findingWords: Table = {
   },
   'screw-can-turn': {
     sentence: ({ items: [child, parent], weight, facts }, n) => {
-      const verb = weight === 'stops' ? 'turns' : weight === 'risk' ? 'creeps' : 'wants a look now and then';
+      const verb =
+        weight === 'stops' ? 'turns' : weight === 'risk' ? 'creeps' : 'wants a look now and then';
       const hands = facts.handsRatio >= facts.weightRatio;
       const cause = hands
         ? `a hand pushing ${sayNumber(facts.handForceN)} N at ${sayMm(facts.handArmMm)}${facts.handAtItem ? ` (${n.item(facts.handAtItem)})` : ''} brings ≈ ${sayNm(facts.handsMomentNm)}`
@@ -192,7 +198,8 @@ export const findingWords: Table = {
     todo: 'Leave something out, take a lighter part, or carry it on the belt.',
   },
   'price-unknown': {
-    sentence: ({ items: [item] }, n) => `No price is known for ${n.item(item!)}: the sum leaves it out.`,
+    sentence: ({ items: [item] }, n) =>
+      `No price is known for ${n.item(item!)}: the sum leaves it out.`,
     why: 'The rig costs more than it says.',
     todo: 'Enter its price, or mark it as owned.',
   },

@@ -1,5 +1,12 @@
 import { mountKinds, type Mount, type MountKind, type PartBook, type Tool } from '../part/index.js';
-import { nameItem, nameMount, type Assembly, type HoldKind, type Joint, type PlacedJoint } from '../rig/index.js';
+import {
+  nameItem,
+  nameMount,
+  type Assembly,
+  type HoldKind,
+  type Joint,
+  type PlacedJoint,
+} from '../rig/index.js';
 
 const toolNames: Readonly<Record<Tool, string>> = {
   none: 'no tool',
@@ -50,14 +57,19 @@ export function sayMount(mount: Mount): string {
   const label = mountKinds[mount.kind].label;
   // "cold shoe shoe" and "NATO rail rail" say nothing twice.
   const half = label.toLowerCase().endsWith(mount.side) ? label : `${label} ${mount.side}`;
-  const pins = mount.locating ? (mount.locating.side === 'pins' ? ' with pins' : ' with pin holes') : '';
+  const pins = mount.locating
+    ? mount.locating.side === 'pins'
+      ? ' with pins'
+      : ' with pin holes'
+    : '';
   return `${half}${pins}`;
 }
 
 /** "⅜″-16 with pins · hex 4 mm": how a part is held, as the stack says it. */
 export function sayJoint(joint: PlacedJoint): string {
   const { mate, childMount, parentMount } = joint;
-  if (mate.state === 'refuses') return `${sayMount(childMount)} on ${sayMount(parentMount)}: does not join`;
+  if (mate.state === 'refuses')
+    return `${sayMount(childMount)} on ${sayMount(parentMount)}: does not join`;
   const pins = mate.pinned ? ' with pins' : '';
   const tool = childMount.fastening?.tool ?? parentMount.fastening?.tool;
   return `${sayKind(mate.as)}${pins}${tool && tool !== 'none' ? ` · ${toolNames[tool]}` : ''}`;

@@ -8,7 +8,9 @@ import { tellFinding, weightWords } from './findings.js';
 import { createNames, sayHold, sayJoint } from './names.js';
 import { toDeg } from '../units/index.js';
 
-export const questionWords: Readonly<Record<Question, { readonly name: string; readonly asks: string }>> = {
+export const questionWords: Readonly<
+  Record<Question, { readonly name: string; readonly asks: string }>
+> = {
   fit: { name: 'Fit', asks: 'Does it go together?' },
   hang: { name: 'Hang', asks: 'How does it sit in the hand?' },
   last: { name: 'Last', asks: 'Does it last the day?' },
@@ -29,7 +31,12 @@ function stateOf(report: Report, question: Question): 'well' | 'risk' | 'stops' 
   return count.stops > 0 ? 'stops' : count.risk > 0 ? 'risk' : 'well';
 }
 
-const needWords = { 'top-grip': 'a top handle', 'side-grip': 'a side grip', 'second-grip': 'a second grip', support: 'a head or tripod' };
+const needWords = {
+  'top-grip': 'a top handle',
+  'side-grip': 'a side grip',
+  'second-grip': 'a second grip',
+  support: 'a head or tripod',
+};
 
 /** The figure of one question, or that it is still to come. */
 export function sayFigure(report: Report, question: Question): Figure {
@@ -61,7 +68,11 @@ export function sayFigure(report: Report, question: Question): Figure {
       case 'needs-mass':
         return { main: 'no mass', detail: 'nothing has been weighed', state: 'open' };
       case 'not-yet':
-        return { main: 'not yet here', detail: `for “${sayHold(report.hold.hold)}”`, state: 'to-come' };
+        return {
+          main: 'not yet here',
+          detail: `for “${sayHold(report.hold.hold)}”`,
+          state: 'to-come',
+        };
     }
   }
   const { spend } = report;
@@ -86,7 +97,9 @@ export function sayReport(report: Report, parts: PartBook): string {
   for (const placed of report.assembly.items) {
     const mass = placed.mass ? sayG(placed.mass.massG) : 'mass not known';
     const held = placed.carriedBy ? ` — ${sayJoint(placed.carriedBy)}` : '';
-    lines.push(`${String(placed.number).padStart(3)} ${'  '.repeat(placed.depth)}${nameItem(placed)}, ${mass}${held}`);
+    lines.push(
+      `${String(placed.number).padStart(3)} ${'  '.repeat(placed.depth)}${nameItem(placed)}, ${mass}${held}`,
+    );
   }
   const { size } = report.fit;
   lines.push(
@@ -102,7 +115,9 @@ export function sayReport(report: Report, parts: PartBook): string {
   for (const finding of report.findings) {
     const told = tellFinding(finding, names);
     const { mark, word } = weightWords[finding.weight];
-    lines.push(`${mark} ${word} · ${questionWords[questionOf[finding.code]].name}: ${told.sentence}`);
+    lines.push(
+      `${mark} ${word} · ${questionWords[questionOf[finding.code]].name}: ${told.sentence}`,
+    );
     for (const remedy of finding.remedies) lines.push(`    → ${sayEdit(remedy.edit, names)}`);
     if (finding.remedies.length === 0) lines.push(`    → ${told.todo}`);
   }

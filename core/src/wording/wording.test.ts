@@ -2,7 +2,19 @@ import { describe, expect, it } from '@jest/globals';
 import { body, createTestRig, handle, joint } from '../testing/rigs.js';
 import { measureReport } from '../report/index.js';
 import { mountKinds } from '../part/index.js';
-import { sayDeg, sayFigure, sayG, sayLean, sayMm, sayMoney, sayMount, sayNumber, sayReport, sayTilt, toReportJson } from './index.js';
+import {
+  sayDeg,
+  sayFigure,
+  sayG,
+  sayLean,
+  sayMm,
+  sayMoney,
+  sayMount,
+  sayNumber,
+  sayReport,
+  sayTilt,
+  toReportJson,
+} from './index.js';
 
 describe('figures in words', () => {
   it('carry their unit, set thousands apart and never say minus nothing', () => {
@@ -30,7 +42,14 @@ describe('figures in words', () => {
   it('name no mount twice in one breath', () => {
     for (const kind of Object.keys(mountKinds) as (keyof typeof mountKinds)[]) {
       for (const side of mountKinds[kind].sides) {
-        const said = sayMount({ id: 'm', kind, side, originMm: [0, 0, 0], normal: [0, 0, 1], reference: [1, 0, 0] });
+        const said = sayMount({
+          id: 'm',
+          kind,
+          side,
+          originMm: [0, 0, 0],
+          normal: [0, 0, 1],
+          reference: [1, 0, 0],
+        });
         expect(said).not.toMatch(/\b(\w+) \1\b/);
       }
     }
@@ -38,9 +57,13 @@ describe('figures in words', () => {
 });
 
 describe('the report in words', () => {
-  const { rig, parts } = createTestRig([body, { ...handle, massG: undefined }], [joint('h', 'handle.base', 'body.rail')], {
-    setup: { hold: 'low' },
-  });
+  const { rig, parts } = createTestRig(
+    [body, { ...handle, massG: undefined }],
+    [joint('h', 'handle.base', 'body.rail')],
+    {
+      setup: { hold: 'low' },
+    },
+  );
   const report = measureReport(rig, 'low', parts);
 
   it('says what is not computed yet and what a sum leaves out', () => {
@@ -52,7 +75,13 @@ describe('the report in words', () => {
 
   it('is plain JSON without gaps', () => {
     const text = JSON.stringify(toReportJson(report, parts));
-    expect(JSON.parse(text)).toMatchObject({ setup: 'low', parts: [{ item: 'body', massG: 1000 }, { item: 'handle', massG: null }] });
+    expect(JSON.parse(text)).toMatchObject({
+      setup: 'low',
+      parts: [
+        { item: 'body', massG: 1000 },
+        { item: 'handle', massG: null },
+      ],
+    });
     expect(text).not.toMatch(/NaN|undefined/);
   });
 });

@@ -25,7 +25,9 @@ export async function loadDemo(database: DataSource, demo: Demo, now: Date): Pro
 
 /** Whether nothing has ever been stored here. */
 export async function isEmpty(database: DataSource): Promise<boolean> {
-  return !(await database.manager.exists(PartEntity)) && !(await database.manager.exists(RigEntity));
+  return (
+    !(await database.manager.exists(PartEntity)) && !(await database.manager.exists(RigEntity))
+  );
 }
 
 /** Empties every table: for `--fresh`, which says so. */

@@ -17,6 +17,7 @@ export const demoPlugin: FastifyPluginAsyncZod<{
         response: { 201: z.object({ ids: z.array(z.string()) }) },
       },
     },
-    async (_request, reply) => reply.status(201).send({ ids: await loadDemo(database, demo(), now()) }),
+    async (_request, reply) =>
+      reply.status(201).send({ ids: await loadDemo(database, demo(), now()) }),
   );
 };

@@ -6,10 +6,18 @@ import { Problem, ProblemError } from '../problems/index.js';
 const Health = z.object({ status: z.literal('well'), databaseMs: z.number(), migrations: z.int() });
 
 /** Whether the server and its database answer. */
-export const healthPlugin: FastifyPluginAsyncZod<{ database: DataSource }> = async (app, { database }) => {
+export const healthPlugin: FastifyPluginAsyncZod<{ database: DataSource }> = async (
+  app,
+  { database },
+) => {
   app.get(
     '/api/health',
-    { schema: { summary: 'Whether the server and its database answer', response: { 200: Health, 503: Problem } } },
+    {
+      schema: {
+        summary: 'Whether the server and its database answer',
+        response: { 200: Health, 503: Problem },
+      },
+    },
     async () => {
       const start = performance.now();
       try {

@@ -1,4 +1,5 @@
-import { Part, rigFormatVersion } from '@zucchini/core';
+import type { Part } from '@zucchini/core';
+import { rigFormatVersion } from '@zucchini/core';
 import type { PartRow } from '../database/index.js';
 
 export function toPartRow(part: Part): PartRow {

@@ -6,10 +6,18 @@ import { Problem, ProblemError } from '../problems/index.js';
 import { findParts, listParts } from './repository.js';
 
 /** The catalogue. */
-export const partsPlugin: FastifyPluginAsyncZod<{ database: DataSource }> = async (app, { database }) => {
+export const partsPlugin: FastifyPluginAsyncZod<{ database: DataSource }> = async (
+  app,
+  { database },
+) => {
   app.get(
     '/api/parts',
-    { schema: { summary: 'Every part of the catalogue', response: { 200: z.object({ parts: z.array(Part) }) } } },
+    {
+      schema: {
+        summary: 'Every part of the catalogue',
+        response: { 200: z.object({ parts: z.array(Part) }) },
+      },
+    },
     async () => ({ parts: await listParts(database.manager) }),
   );
 

@@ -11,25 +11,41 @@ function toIssue(entry: { instancePath: string; message?: string | undefined }):
   const keys = entry.instancePath
     .split('/')
     .slice(1)
-    .map((key) => (/^\d+$/.test(key) ? Number(key) : key.replaceAll('~1', '/').replaceAll('~0', '~')));
+    .map((key) =>
+      /^\d+$/.test(key) ? Number(key) : key.replaceAll('~1', '/').replaceAll('~0', '~'),
+    );
   return { path: toPath(keys), message: entry.message ?? 'is not as expected' };
 }
 
-const connectionCodes = ['ECONNREFUSED', 'ECONNRESET', 'PROTOCOL_CONNECTION_LOST', 'ETIMEDOUT', 'EPIPE'];
+const connectionCodes = [
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'PROTOCOL_CONNECTION_LOST',
+  'ETIMEDOUT',
+  'EPIPE',
+];
 
 function toProblem(error: FastifyError): ProblemError {
   if (error instanceof ProblemError) return error;
   if (hasZodFastifySchemaValidationErrors(error)) {
     const issues = error.validation.slice(0, mostIssues).map(toIssue);
-    return new ProblemError('malformed', issues[0] && `${issues[0].path}: ${issues[0].message}`, { issues });
+    return new ProblemError('malformed', issues[0] && `${issues[0].path}: ${issues[0].message}`, {
+      issues,
+    });
   }
   if (error.statusCode === 413) {
-    return new ProblemError('too-large', 'At most 8 MB are read; a rig with every part of a large catalogue is under 2 MB.');
+    return new ProblemError(
+      'too-large',
+      'At most 8 MB are read; a rig with every part of a large catalogue is under 2 MB.',
+    );
   }
   if (error.statusCode === 415) return new ProblemError('wrong-media-type');
   if (error.statusCode === 400) return new ProblemError('malformed', error.message);
   if (connectionCodes.includes(error.code)) return new ProblemError('database-away');
-  return new ProblemError('internal', 'Nothing was stored. The details are in the log of the server.');
+  return new ProblemError(
+    'internal',
+    'Nothing was stored. The details are in the log of the server.',
+  );
 }
 
 /** Sends every error as problem details; only our own faults are logged with their stack. */
@@ -37,7 +53,10 @@ export const problemsPlugin = fp((app, _options, done) => {
   app.setErrorHandler((error: FastifyError, request, reply) => {
     const { problem } = toProblem(error);
     if (problem.status >= 500) request.log.error(error);
-    void reply.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
+    void reply
+      .status(problem.status)
+      .type('application/problem+json')
+      .send(JSON.stringify(problem));
   });
   done();
 });

@@ -9,7 +9,11 @@ import type { Imported } from './schema.js';
 /** What was called otherwise because the name was taken by something else. */
 class Renames {
   readonly list: Imported['renamed'] = [];
-  private readonly to = { rig: new Map<string, string>(), part: new Map<string, string>(), item: new Map<string, string>() };
+  private readonly to = {
+    rig: new Map<string, string>(),
+    part: new Map<string, string>(),
+    item: new Map<string, string>(),
+  };
 
   add(what: 'rig' | 'part' | 'item', from: string, to: string): void {
     this.list.push({ what, from, to });
@@ -33,8 +37,15 @@ function findFree(id: string, isTaken: (id: string) => boolean): string {
   }
 }
 
-async function renameParts(manager: EntityManager, file: RigFile, renames: Renames): Promise<Part[]> {
-  const stored = await findParts(manager, file.parts.map((p) => p.id));
+async function renameParts(
+  manager: EntityManager,
+  file: RigFile,
+  renames: Renames,
+): Promise<Part[]> {
+  const stored = await findParts(
+    manager,
+    file.parts.map((p) => p.id),
+  );
   const own = new Set(file.parts.map((p) => p.id));
   const parts: Part[] = [];
   for (const part of file.parts) {
@@ -43,7 +54,7 @@ async function renameParts(manager: EntityManager, file: RigFile, renames: Renam
       parts.push(part);
       continue;
     }
-    let id = part.id;
+    let id: string;
     // A part that an earlier import renamed the same way is that part again.
     for (let n = 2; ; n += 1) {
       id = `${part.id.slice(0, 58)}-${n}`;
@@ -58,14 +69,19 @@ async function renameParts(manager: EntityManager, file: RigFile, renames: Renam
   return parts;
 }
 
-async function renameItems(manager: EntityManager, kit: readonly KitItem[], renames: Renames): Promise<void> {
+async function renameItems(
+  manager: EntityManager,
+  kit: readonly KitItem[],
+  renames: Renames,
+): Promise<void> {
   const rows = await manager.findBy(KitItemEntity, { id: In(kit.map((i) => i.id)) });
   const stored = new Map(rows.map((row) => [row.id, row.doc as KitItem]));
   const own = new Set(kit.map((i) => i.id));
   for (const item of kit) {
     const known = stored.get(item.id);
     // The same individual, described alike, is shared: two rigs of one kit.
-    if (!known || isDeepStrictEqual(known, { ...item, partId: renames.part(item.partId) })) continue;
+    if (!known || isDeepStrictEqual(known, { ...item, partId: renames.part(item.partId) }))
+      continue;
     const taken = new Set(
       (await manager.find(KitItemEntity, { select: { id: true } })).map((row) => row.id),
     );
@@ -110,7 +126,9 @@ function renameRig(rig: Rig, id: string, renames: Renames): Rig {
       id: renames.item(item.id),
       partId: renames.part(item.partId),
     })),
-    ...(rig.lenses ? { lenses: rig.lenses.map((l) => ({ ...l, item: renames.item(l.item) })) } : {}),
+    ...(rig.lenses
+      ? { lenses: rig.lenses.map((l) => ({ ...l, item: renames.item(l.item) })) }
+      : {}),
     setups: rig.setups.map((s) => renameSetup(s, renames)),
   };
 }
@@ -120,7 +138,11 @@ function renameRig(rig: Rig, id: string, renames: Renames): Rig {
  * alike is shared; what is called the same and is something else comes in under another id, which is
  * told. Nothing that is stored is overwritten. Run inside a transaction.
  */
-export async function importRigFile(manager: EntityManager, file: RigFile, now: Date): Promise<Imported> {
+export async function importRigFile(
+  manager: EntityManager,
+  file: RigFile,
+  now: Date,
+): Promise<Imported> {
   const renames = new Renames();
   const parts = await renameParts(manager, file, renames);
   await insertParts(manager, parts);

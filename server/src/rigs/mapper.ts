@@ -1,6 +1,6 @@
+import type { KitItem } from '@zucchini/core';
 import {
   countFindings,
-  KitItem,
   measureReport,
   rigFormatVersion,
   sayFigure,

@@ -1,5 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { createRig, readRigFile, rigFormat, rigFormatVersion, RigFile, type Brief } from '@zucchini/core';
+import {
+  createRig,
+  readRigFile,
+  rigFormat,
+  rigFormatVersion,
+  RigFile,
+  type Brief,
+} from '@zucchini/core';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import type { DataSource, EntityManager } from 'typeorm';
 import { z } from 'zod';
@@ -47,7 +54,9 @@ function toRecord(stored: StoredRig): RigRecord {
 async function createFile(manager: EntityManager, id: string): Promise<RigFile> {
   const stored = await findRig(manager, id);
   const versions = await findVersions(manager, id);
-  const partIds = [stored.rig, ...versions.map((v) => v.rig)].flatMap((r) => r.kit.map((i) => i.partId));
+  const partIds = [stored.rig, ...versions.map((v) => v.rig)].flatMap((r) =>
+    r.kit.map((i) => i.partId),
+  );
   const parts = await findParts(manager, partIds);
   return {
     format: rigFormat,
@@ -68,7 +77,9 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
 
   app.get(
     '/api/rigs',
-    { schema: { summary: 'The shelf', response: { 200: z.object({ rigs: z.array(RigSummary) }) } } },
+    {
+      schema: { summary: 'The shelf', response: { 200: z.object({ rigs: z.array(RigSummary) }) } },
+    },
     async () => ({ rigs: await listRigs(manager) }),
   );
 
@@ -92,7 +103,10 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
       const stored = await database.transaction(async (m) => {
         const body = (await findParts(m, [bodyPartId])).get(bodyPartId);
         if (!body || body.kind !== 'body') {
-          const issue = { path: 'bodyPartId', message: `“${bodyPartId}” is not a camera body of the catalogue` };
+          const issue = {
+            path: 'bodyPartId',
+            message: `“${bodyPartId}” is not a camera body of the catalogue`,
+          };
           throw new ProblemError('unsound', `${issue.path}: ${issue.message}`, { issues: [issue] });
         }
         const ids = { rig: randomUUID(), item: randomUUID(), setup: randomUUID() };
@@ -107,13 +121,21 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
     '/api/rigs/import',
     {
       // The file is read by the core, so that the issues are the same as on the command line.
-      schema: { summary: 'Store a rig file', body: z.unknown(), response: { 201: Imported, 400: Problem } },
+      schema: {
+        summary: 'Store a rig file',
+        body: z.unknown(),
+        response: { 201: Imported, 400: Problem },
+      },
     },
     async (request, reply) => {
       const outcome = readRigFile(request.body);
       if (outcome.state === 'malformed') {
         const issues = outcome.issues.slice(0, 100);
-        throw new ProblemError('malformed', `${issues[0]!.path || 'the whole file'}: ${issues[0]!.message}`, { issues });
+        throw new ProblemError(
+          'malformed',
+          `${issues[0]!.path || 'the whole file'}: ${issues[0]!.message}`,
+          { issues },
+        );
       }
       const imported = await database.transaction((m) => importRigFile(m, outcome.file, now()));
       return reply.status(201).send(imported);
@@ -139,7 +161,10 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
     async (request) => {
       const { revision, rig } = request.body;
       if (rig.id !== request.params.id) {
-        const issue = { path: 'rig.id', message: `is not “${request.params.id}”, the rig that is saved` };
+        const issue = {
+          path: 'rig.id',
+          message: `is not “${request.params.id}”, the rig that is saved`,
+        };
         throw new ProblemError('unsound', `${issue.path}: ${issue.message}`, { issues: [issue] });
       }
       const saved = await database.transaction((m) => updateRig(m, rig, revision, now()));
@@ -149,7 +174,13 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
 
   app.delete(
     '/api/rigs/:id',
-    { schema: { summary: 'Take a rig off the shelf', params: ById, response: { 204: z.null(), 404: Problem } } },
+    {
+      schema: {
+        summary: 'Take a rig off the shelf',
+        params: ById,
+        response: { 204: z.null(), 404: Problem },
+      },
+    },
     async (request, reply) => {
       await database.transaction((m) => deleteRig(m, request.params.id));
       return reply.status(204).send(null);
@@ -158,10 +189,20 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
 
   app.get(
     '/api/rigs/:id/file',
-    { schema: { summary: 'The self-contained rig file', params: ById, response: { 200: RigFile, 404: Problem } } },
+    {
+      schema: {
+        summary: 'The self-contained rig file',
+        params: ById,
+        response: { 200: RigFile, 404: Problem },
+      },
+    },
     async (request, reply) => {
       const file = await createFile(manager, request.params.id);
-      const name = file.rig.name.replace(/[^\p{L}\p{N} -]/gu, '').trim().replace(/ +/g, '-') || 'rig';
+      const name =
+        file.rig.name
+          .replace(/[^\p{L}\p{N} -]/gu, '')
+          .trim()
+          .replace(/ +/g, '-') || 'rig';
       void reply.header(
         'content-disposition',
         `attachment; filename="rig.rig.json"; filename*=UTF-8''${encodeURIComponent(name)}.rig.json`,
@@ -172,7 +213,13 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
 
   app.get(
     '/api/rigs/:id/versions',
-    { schema: { summary: 'Kept versions', params: ById, response: { 200: z.object({ versions: z.array(VersionSummary) }) } } },
+    {
+      schema: {
+        summary: 'Kept versions',
+        params: ById,
+        response: { 200: z.object({ versions: z.array(VersionSummary) }) },
+      },
+    },
     async (request) => ({ versions: await listVersions(manager, request.params.id) }),
   );
 
@@ -200,10 +247,19 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
 
   app.get(
     '/api/rigs/:id/versions/:versionId',
-    { schema: { summary: 'One version', params: ByVersion, response: { 200: VersionRecord, 404: Problem } } },
+    {
+      schema: {
+        summary: 'One version',
+        params: ByVersion,
+        response: { 200: VersionRecord, 404: Problem },
+      },
+    },
     async (request) => {
       const version = await findVersion(manager, request.params.id, request.params.versionId);
-      const parts = await findParts(manager, version.rig.kit.map((i) => i.partId));
+      const parts = await findParts(
+        manager,
+        version.rig.kit.map((i) => i.partId),
+      );
       return { ...version, parts: [...parts.values()] };
     },
   );

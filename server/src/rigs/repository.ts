@@ -94,7 +94,10 @@ async function writeKit(manager: EntityManager, rig: Rig): Promise<string[]> {
     const row = known.get(item.id);
     if (!row) return false;
     if (row.partId !== item.partId) {
-      const issue = { path: 'rig.kit', message: `“${item.id}” is another part in your kit: ${row.partId}` };
+      const issue = {
+        path: 'rig.kit',
+        message: `“${item.id}” is another part in your kit: ${row.partId}`,
+      };
       throw new ProblemError('unsound', `${issue.path}: ${issue.message}`, { issues: [issue] });
     }
     return !isDeepStrictEqual(row.doc, item);
@@ -116,7 +119,10 @@ async function linkKit(manager: EntityManager, rig: Rig): Promise<void> {
     RigItemEntity,
     rig.kit.map((item, position) => ({ rigId: rig.id, itemId: item.id, position })),
   );
-  await dropUnwanted(manager, before.map((link) => link.itemId));
+  await dropUnwanted(
+    manager,
+    before.map((link) => link.itemId),
+  );
 }
 
 /** What was only wished for, and no rig draws on any more, leaves the kit. */
@@ -179,26 +185,46 @@ export async function deleteRig(manager: EntityManager, id: string): Promise<voi
   await findRow(manager, id, true);
   const links = await manager.findBy(RigItemEntity, { rigId: id });
   await manager.delete(RigEntity, { id });
-  await dropUnwanted(manager, links.map((link) => link.itemId));
+  await dropUnwanted(
+    manager,
+    links.map((link) => link.itemId),
+  );
 }
 
-export async function insertVersion(manager: EntityManager, rigId: string, version: Version): Promise<void> {
+export async function insertVersion(
+  manager: EntityManager,
+  rigId: string,
+  version: Version,
+): Promise<void> {
   await manager.insert(VersionEntity, toVersionRow(rigId, version) as never);
 }
 
 /** Versions of a rig, the newest first. */
-export async function listVersions(manager: EntityManager, rigId: string): Promise<VersionSummary[]> {
-  const rows = await manager.find(VersionEntity, { where: { rigId }, order: { keptAt: 'DESC', id: 'ASC' } });
+export async function listVersions(
+  manager: EntityManager,
+  rigId: string,
+): Promise<VersionSummary[]> {
+  const rows = await manager.find(VersionEntity, {
+    where: { rigId },
+    order: { keptAt: 'DESC', id: 'ASC' },
+  });
   return rows.map(toVersionSummary);
 }
 
 /** Every version of a rig in full, the oldest first, as a rig file lists them. */
 export async function findVersions(manager: EntityManager, rigId: string): Promise<Version[]> {
-  const rows = await manager.find(VersionEntity, { where: { rigId }, order: { keptAt: 'ASC', id: 'ASC' } });
+  const rows = await manager.find(VersionEntity, {
+    where: { rigId },
+    order: { keptAt: 'ASC', id: 'ASC' },
+  });
   return rows.map(fromVersionRow);
 }
 
-export async function findVersion(manager: EntityManager, rigId: string, id: string): Promise<Version> {
+export async function findVersion(
+  manager: EntityManager,
+  rigId: string,
+  id: string,
+): Promise<Version> {
   const row = await manager.findOneBy(VersionEntity, { rigId, id });
   if (!row) throw new ProblemError('not-found', `There is no version “${id}” of this rig.`);
   return fromVersionRow(row);

@@ -17,7 +17,8 @@ export const sitePlugin = fp(async (app, { root }: { root: string }) => {
   );
   app.setNotFoundHandler((request, reply) => {
     const isPage = request.method === 'GET' && !/^\/(api|assets)\//.test(request.url);
-    if (!isPage) throw new ProblemError('not-found', `${request.method} ${request.url} leads nowhere.`);
+    if (!isPage)
+      throw new ProblemError('not-found', `${request.method} ${request.url} leads nowhere.`);
     return reply.sendFile('index.html', { maxAge: 0, immutable: false });
   });
 });

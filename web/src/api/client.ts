@@ -54,7 +54,11 @@ export interface VersionRecord extends VersionSummary {
 export interface Imported {
   readonly id: string;
   readonly name: string;
-  readonly renamed: readonly { readonly what: string; readonly from: string; readonly to: string }[];
+  readonly renamed: readonly {
+    readonly what: string;
+    readonly from: string;
+    readonly to: string;
+  }[];
 }
 
 interface Problem {
@@ -111,7 +115,7 @@ export const api = {
   findRig: (id: string) => call<RigRecord>('GET', at(id)),
   saveRig: (rig: Rig, revision: number) =>
     call<{ revision: number; savedAt: string }>('PUT', at(rig.id), { revision, rig }),
-  deleteRig: (id: string) => call<void>('DELETE', at(id)),
+  deleteRig: (id: string) => call<undefined>('DELETE', at(id)),
   listVersions: (id: string) =>
     call<{ versions: VersionSummary[] }>('GET', `${at(id)}/versions`).then((r) => r.versions),
   keepVersion: (id: string, name: string, reason: string) =>

@@ -1,5 +1,11 @@
 <script setup lang="ts">
-import { listTurnsDeg, questions, toAllowedSlideMm, wrapDeg, type PlacedJoint } from '@zucchini/core';
+import {
+  listTurnsDeg,
+  questions,
+  toAllowedSlideMm,
+  wrapDeg,
+  type PlacedJoint,
+} from '@zucchini/core';
 import { computed, nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
 import { api } from '../api/client';
 import { announce } from '../shared/announce';
@@ -37,7 +43,9 @@ watch(
 onBeforeUnmount(() => bench.close());
 
 const joint = computed<PlacedJoint | undefined>(() =>
-  bench.selected === undefined ? undefined : bench.report?.assembly.byId.get(bench.selected)?.carriedBy,
+  bench.selected === undefined
+    ? undefined
+    : bench.report?.assembly.byId.get(bench.selected)?.carriedBy,
 );
 
 function slide(byMm: number): void {
@@ -57,7 +65,9 @@ function slide(byMm: number): void {
 function turn(): void {
   const now = joint.value;
   if (!now || now.mate.state !== 'mates') return;
-  const turns = listTurnsDeg(now.mate, now.parentMount, now.childMount).map(wrapDeg).sort((a, b) => a - b);
+  const turns = listTurnsDeg(now.mate, now.parentMount, now.childMount)
+    .map(wrapDeg)
+    .sort((a, b) => a - b);
   const next = turns.find((t) => t > wrapDeg(now.joint.turnDeg) + 0.01) ?? turns[0]!;
   if (turns.length < 2) {
     announce('It can be fitted in one way only');
@@ -98,7 +108,9 @@ useKeys({
   '/': () => void search(),
   f: () => {
     bench.panel = { kind: 'mounts', itemId: bench.selected };
-    void nextTick(() => side.value?.querySelector<HTMLInputElement>('input[type="search"]')?.focus());
+    void nextTick(() =>
+      side.value?.querySelector<HTMLInputElement>('input[type="search"]')?.focus(),
+    );
   },
   z: () => bench.stepBack(),
   'Shift+z': () => bench.stepForward(),
@@ -128,31 +140,64 @@ useKeys({
         <SaveMark v-if="!bench.readOnly" />
       </template>
       <template v-if="bench.opened.kind === 'open'" #right>
-        <AppButton look="quiet" small :disabled="!bench.canUndo" @click="bench.stepBack()">Undo</AppButton>
-        <AppButton look="quiet" small :disabled="!bench.canRedo" @click="bench.stepForward()">Redo</AppButton>
-        <AppButton look="quiet" small @click="bench.panel = { kind: 'versions' }">Versions</AppButton>
-        <a v-if="!bench.readOnly" :href="api.fileUrl(id)" download class="hover:bg-shade rounded-sm px-2 py-1 text-xs">Rig file</a>
+        <AppButton look="quiet" small :disabled="!bench.canUndo" @click="bench.stepBack()"
+          >Undo</AppButton
+        >
+        <AppButton look="quiet" small :disabled="!bench.canRedo" @click="bench.stepForward()"
+          >Redo</AppButton
+        >
+        <AppButton look="quiet" small @click="bench.panel = { kind: 'versions' }"
+          >Versions</AppButton
+        >
+        <a
+          v-if="!bench.readOnly"
+          :href="api.fileUrl(id)"
+          download
+          class="hover:bg-shade rounded-sm px-2 py-1 text-xs"
+          >Rig file</a
+        >
         <AppButton look="quiet" small @click="sheet = true">Keys</AppButton>
       </template>
     </TopBar>
 
     <main v-if="bench.opened.kind === 'failed'" class="mx-auto w-full max-w-xl p-10">
-      <h1 class="font-serif text-3xl">{{ bench.opened.lost ? 'This rig is not on the shelf' : 'The rig could not be opened' }}</h1>
+      <h1 class="font-serif text-3xl">
+        {{ bench.opened.lost ? 'This rig is not on the shelf' : 'The rig could not be opened' }}
+      </h1>
       <TroubleBox class="mt-4" :title="bench.opened.message" />
       <div class="mt-4 flex gap-2">
-        <AppButton v-if="!bench.opened.lost" look="main" @click="versionId ? bench.openVersion(id, versionId) : bench.open(id)">Try again</AppButton>
-        <RouterLink to="/" class="border-ink/40 bg-sheet hover:bg-shade rounded-sm border px-3 py-1.5">To the shelf</RouterLink>
+        <AppButton
+          v-if="!bench.opened.lost"
+          look="main"
+          @click="versionId ? bench.openVersion(id, versionId) : bench.open(id)"
+          >Try again</AppButton
+        >
+        <RouterLink
+          to="/"
+          class="border-ink/40 bg-sheet hover:bg-shade rounded-sm border px-3 py-1.5"
+          >To the shelf</RouterLink
+        >
       </div>
     </main>
-    <p v-else-if="bench.opened.kind === 'loading'" class="text-faint p-10" role="status">Laying the rig on the bench …</p>
+    <p v-else-if="bench.opened.kind === 'loading'" class="text-faint p-10" role="status">
+      Laying the rig on the bench …
+    </p>
 
     <template v-else-if="bench.report">
       <QuestionStrip />
       <main class="grid min-h-0 flex-1 grid-cols-[17.5rem_minmax(0,1fr)_20.5rem]">
         <StackList />
         <PlateView />
-        <section ref="side" class="border-line bg-sheet min-h-0 overflow-y-auto border-l" aria-label="Working">
-          <PartPanel v-if="bench.panel.kind === 'part'" :key="bench.panel.itemId" :item-id="bench.panel.itemId" />
+        <section
+          ref="side"
+          class="border-line bg-sheet min-h-0 overflow-y-auto border-l"
+          aria-label="Working"
+        >
+          <PartPanel
+            v-if="bench.panel.kind === 'part'"
+            :key="bench.panel.itemId"
+            :item-id="bench.panel.itemId"
+          />
           <CandidatesPanel
             v-else-if="bench.panel.kind === 'candidates'"
             :key="bench.panel.itemId + bench.panel.mountId"

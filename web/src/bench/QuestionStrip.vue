@@ -17,7 +17,10 @@ const entries = computed(() =>
 </script>
 
 <template>
-  <nav class="border-line grid shrink-0 grid-cols-[1fr_1.35fr_0.8fr_0.8fr_0.8fr_1.45fr] border-b" aria-label="The six questions">
+  <nav
+    class="border-line grid shrink-0 grid-cols-[1fr_1.35fr_0.8fr_0.8fr_0.8fr_1.45fr] border-b"
+    aria-label="The six questions"
+  >
     <button
       v-for="{ question, key, words, figure } in entries"
       :key="question"
@@ -28,16 +31,33 @@ const entries = computed(() =>
       :title="`${words.asks} (key ${key})`"
       @click="bench.ask(question)"
     >
-      <span v-if="bench.question === question" class="bg-leaf absolute inset-x-0 top-0 h-[3px]" aria-hidden="true" />
-      <span class="font-serif text-base" :class="figure.state === 'to-come' ? 'text-faint' : ''">{{ words.name }}</span>
+      <span
+        v-if="bench.question === question"
+        class="bg-leaf absolute inset-x-0 top-0 h-[3px]"
+        aria-hidden="true"
+      />
+      <span class="font-serif text-base" :class="figure.state === 'to-come' ? 'text-faint' : ''">{{
+        words.name
+      }}</span>
       <span class="min-w-0 flex-1 text-right leading-tight">
         <span
           class="block truncate"
-          :class="figure.state === 'to-come' ? 'text-faint text-xs italic' : 'font-medium tabular-nums'"
-        >{{ figure.main }}</span>
-        <span v-if="figure.state !== 'to-come'" class="text-faint block truncate text-xs tabular-nums">{{ figure.detail }}</span>
+          :class="
+            figure.state === 'to-come' ? 'text-faint text-xs italic' : 'font-medium tabular-nums'
+          "
+          >{{ figure.main }}</span
+        >
+        <span
+          v-if="figure.state !== 'to-come'"
+          class="text-faint block truncate text-xs tabular-nums"
+          >{{ figure.detail }}</span
+        >
       </span>
-      <WeightMark v-if="figure.state === 'stops' || figure.state === 'risk' || figure.state === 'well'" :weight="figure.state" wordless />
+      <WeightMark
+        v-if="figure.state === 'stops' || figure.state === 'risk' || figure.state === 'well'"
+        :weight="figure.state"
+        wordless
+      />
     </button>
   </nav>
 </template>

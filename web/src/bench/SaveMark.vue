@@ -22,6 +22,8 @@ const words = computed(() => {
       return `Refused: ${state.message}`;
     case 'conflict':
       return 'Changed elsewhere meanwhile; yours is kept here';
+    default:
+      return '';
   }
 });
 const isTrouble = computed(() => ['failed', 'refused', 'conflict'].includes(bench.saveState.kind));
@@ -35,9 +37,16 @@ function takeStored(): void {
 </script>
 
 <template>
-  <div class="flex items-center gap-2 text-xs" role="status" data-testid="save-state" :data-state="bench.saveState.kind">
+  <div
+    class="flex items-center gap-2 text-xs"
+    role="status"
+    data-testid="save-state"
+    :data-state="bench.saveState.kind"
+  >
     <span :class="isTrouble ? 'text-tomato font-medium' : 'text-faint'">{{ words }}</span>
-    <AppButton v-if="bench.saveState.kind === 'failed'" small @click="bench.saveNow()">Try now</AppButton>
+    <AppButton v-if="bench.saveState.kind === 'failed'" small @click="bench.saveNow()"
+      >Try now</AppButton
+    >
     <template v-if="bench.saveState.kind === 'conflict'">
       <AppButton small @click="bench.keepMine()">Store mine over it</AppButton>
       <AppButton small @click="takeStored">Take the stored one</AppButton>

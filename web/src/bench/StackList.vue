@@ -39,15 +39,24 @@ async function move(step: number): Promise<void> {
       <h2 id="stack-title" class="font-serif text-base">The stack</h2>
       <span class="text-faint text-xs tabular-nums">
         {{ lines.length }} {{ lines.length === 1 ? 'part' : 'parts' }} ·
-        {{ total.unweighed.length > 0 ? '≥ ' : '' }}{{ sayNumber(total.mass.massG) }} <span class="unit">g</span>
+        {{ total.unweighed.length > 0 ? '≥ ' : '' }}{{ sayNumber(total.mass.massG) }}
+        <span class="unit">g</span>
       </span>
     </header>
-    <ol ref="list" class="min-h-0 flex-1 overflow-y-auto pb-2" aria-label="Parts, from the body outwards">
+    <ol
+      ref="list"
+      class="min-h-0 flex-1 overflow-y-auto pb-2"
+      aria-label="Parts, from the body outwards"
+    >
       <li v-for="line in lines" :key="line.id">
         <button
           type="button"
           class="flex w-full items-start gap-2 border-l-[3px] py-1 pr-3 text-left"
-          :class="line.id === bench.selected ? 'border-leaf bg-leaf-tint' : 'hover:bg-shade/70 border-transparent'"
+          :class="
+            line.id === bench.selected
+              ? 'border-leaf bg-leaf-tint'
+              : 'hover:bg-shade/70 border-transparent'
+          "
           :style="{ paddingLeft: `${0.5 + line.depth * 0.7}rem` }"
           :tabindex="line.id === current ? 0 : -1"
           :aria-current="line.id === bench.selected ? 'true' : undefined"
@@ -56,13 +65,20 @@ async function move(step: number): Promise<void> {
           @keydown.down.prevent.stop="move(1)"
           @keydown.up.prevent.stop="move(-1)"
         >
-          <span class="text-faint w-5 shrink-0 pt-0.5 text-right font-serif text-xs italic tabular-nums">{{ line.number }}</span>
+          <span
+            class="text-faint w-5 shrink-0 pt-0.5 text-right font-serif text-xs italic tabular-nums"
+            >{{ line.number }}</span
+          >
           <span class="min-w-0 flex-1 leading-snug">
             <span class="block font-serif text-[0.94rem]">{{ line.name }}</span>
-            <span class="text-faint block text-xs">{{ line.held }}<template v-if="!line.owned"> · to buy</template></span>
+            <span class="text-faint block text-xs"
+              >{{ line.held }}<template v-if="!line.owned"> · to buy</template></span
+            >
           </span>
           <span class="flex shrink-0 flex-col items-end text-xs tabular-nums">
-            <span v-if="line.mass">{{ sayNumber(line.mass.massG) }} <span class="unit">g</span></span>
+            <span v-if="line.mass"
+              >{{ sayNumber(line.mass.massG) }} <span class="unit">g</span></span
+            >
             <span v-else class="text-blossom" title="Nobody has weighed it">? g</span>
             <WeightMark v-if="line.worst" :weight="line.worst.weight" wordless />
           </span>

@@ -73,12 +73,19 @@ export const useBench = defineStore('bench', () => {
   let run = 0;
 
   const rig = computed(() => preview.value ?? history.value?.present);
-  const setup = computed<Setup | undefined>(() => rig.value?.setups.find((s) => s.id === setupId.value));
+  const setup = computed<Setup | undefined>(() =>
+    rig.value?.setups.find((s) => s.id === setupId.value),
+  );
   // The catalogue offers remedies; while dragging only the figures matter.
   const report = computed<Report | undefined>(() => {
     const now = rig.value;
     if (!now || !setup.value) return undefined;
-    return measureReport(now, setupId.value, parts.value, preview.value ? {} : { catalogue: parts.value });
+    return measureReport(
+      now,
+      setupId.value,
+      parts.value,
+      preview.value ? {} : { catalogue: parts.value },
+    );
   });
   const names = computed(() => report.value && createNames(report.value.assembly, parts.value));
   const findingsByItem = computed(() => {
@@ -114,7 +121,11 @@ export const useBench = defineStore('bench', () => {
 
   function fail(error: unknown): void {
     const message = error instanceof Error ? error.message : String(error);
-    opened.value = { kind: 'failed', message, lost: error instanceof ApiError && error.status === 404 };
+    opened.value = {
+      kind: 'failed',
+      message,
+      lost: error instanceof ApiError && error.status === 404,
+    };
   }
 
   function watchSaves(stored: Rig, revision: number): Saver {
@@ -187,10 +198,17 @@ export const useBench = defineStore('bench', () => {
     history.value = next;
     preview.value = undefined;
     saver?.want(next.present);
-    const items = new Set(next.present.setups.find((s) => s.id === setupId.value)?.joints.map((j) => j.child.item));
-    const gone = (id: string | undefined) => id !== undefined && id !== setup.value?.body && !items.has(id);
+    const items = new Set(
+      next.present.setups.find((s) => s.id === setupId.value)?.joints.map((j) => j.child.item),
+    );
+    const gone = (id: string | undefined) =>
+      id !== undefined && id !== setup.value?.body && !items.has(id);
     if (gone(selected.value)) selected.value = undefined;
-    if (panel.value.kind !== 'versions' && panel.value.kind !== 'question' && gone(panel.value.itemId)) {
+    if (
+      panel.value.kind !== 'versions' &&
+      panel.value.kind !== 'question' &&
+      gone(panel.value.itemId)
+    ) {
       panel.value = { kind: 'question' };
     }
   }
@@ -254,10 +272,40 @@ export const useBench = defineStore('bench', () => {
   }
 
   return {
-    opened, readOnly, versionName, rig, setup, setupId, parts, drawer, report, names, findingsByItem,
-    saveState, view, question, panel, selected, preview, canUndo, canRedo, history,
-    open, openVersion, close, apply, commit, tryOut, keep, letGo, stepBack, stepForward,
-    select, ask, walkRound, keepMine,
+    opened,
+    readOnly,
+    versionName,
+    rig,
+    setup,
+    setupId,
+    parts,
+    drawer,
+    report,
+    names,
+    findingsByItem,
+    saveState,
+    view,
+    question,
+    panel,
+    selected,
+    preview,
+    canUndo,
+    canRedo,
+    history,
+    open,
+    openVersion,
+    close,
+    apply,
+    commit,
+    tryOut,
+    keep,
+    letGo,
+    stepBack,
+    stepForward,
+    select,
+    ask,
+    walkRound,
+    keepMine,
     saveNow: () => saver?.flush(),
   };
 });

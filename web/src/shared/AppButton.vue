@@ -1,6 +1,10 @@
 <script setup lang="ts">
 withDefaults(
-  defineProps<{ look?: 'plain' | 'main' | 'quiet' | 'danger'; small?: boolean; type?: 'button' | 'submit' }>(),
+  defineProps<{
+    look?: 'plain' | 'main' | 'quiet' | 'danger';
+    small?: boolean;
+    type?: 'button' | 'submit';
+  }>(),
   { look: 'plain', small: false, type: 'button' },
 );
 </script>

@@ -33,7 +33,9 @@ const keys: readonly (readonly [string, string])[] = [
         <table class="mt-3 w-full">
           <tbody>
             <tr v-for="[key, does] in keys" :key="key" class="rule">
-              <th scope="row" class="w-32 py-1 text-left font-medium whitespace-nowrap">{{ key }}</th>
+              <th scope="row" class="w-32 py-1 text-left font-medium whitespace-nowrap">
+                {{ key }}
+              </th>
               <td class="py-1">{{ does }}</td>
             </tr>
           </tbody>

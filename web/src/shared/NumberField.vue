@@ -20,7 +20,8 @@ const props = withDefaults(
 );
 const emit = defineEmits<{ 'update:modelValue': [value: number | undefined] }>();
 
-const say = (value: number | undefined) => (value === undefined ? '' : String(Math.round(value * 100) / 100));
+const say = (value: number | undefined) =>
+  value === undefined ? '' : String(Math.round(value * 100) / 100);
 const text = ref(say(props.modelValue));
 const trouble = ref('');
 watch(
@@ -32,7 +33,10 @@ watch(
 );
 
 function take(): void {
-  const written = text.value.trim().replace(',', '.').replace(/[\s\u202f]/g, '');
+  const written = text.value
+    .trim()
+    .replace(',', '.')
+    .replace(/[\s\u202f]/g, '');
   if (written === '') {
     if (props.optional) emit('update:modelValue', undefined);
     else text.value = say(props.modelValue);
@@ -68,6 +72,8 @@ function take(): void {
         <span class="unit inline-block w-9 pl-1">{{ unit }}</span>
       </span>
     </span>
-    <span v-if="trouble" class="text-tomato mt-0.5 block text-right text-xs" role="alert">{{ trouble }}</span>
+    <span v-if="trouble" class="text-tomato mt-0.5 block text-right text-xs" role="alert">{{
+      trouble
+    }}</span>
   </label>
 </template>

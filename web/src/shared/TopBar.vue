@@ -5,7 +5,11 @@ import AppButton from './AppButton.vue';
 
 <template>
   <header class="border-line flex h-12 shrink-0 items-center gap-4 border-b px-5">
-    <RouterLink to="/" class="flex items-center gap-2 font-serif text-lg" aria-label="Zucchini, to the shelf">
+    <RouterLink
+      to="/"
+      class="flex items-center gap-2 font-serif text-lg"
+      aria-label="Zucchini, to the shelf"
+    >
       <svg width="24" height="24" viewBox="0 0 32 32" aria-hidden="true">
         <path
           d="M6 22C4 15 10 11 16 10s9-4 10-6c2 6-1 12-5 16s-12 7-15 2z"

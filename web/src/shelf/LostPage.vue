@@ -6,6 +6,9 @@ import TopBar from '../shared/TopBar.vue';
   <TopBar />
   <main class="mx-auto max-w-xl p-10">
     <h1 class="font-serif text-3xl">There is nothing here</h1>
-    <p class="mt-3">This address leads nowhere. Your rigs are on the <RouterLink class="underline" to="/">shelf</RouterLink>.</p>
+    <p class="mt-3">
+      This address leads nowhere. Your rigs are on the
+      <RouterLink class="underline" to="/">shelf</RouterLink>.
+    </p>
   </main>
 </template>

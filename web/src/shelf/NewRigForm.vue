@@ -29,7 +29,11 @@ async function create(): Promise<void> {
   busy.value = true;
   trouble.value = '';
   try {
-    const record = await api.createRig(name.value.trim(), body.value, currency.value.trim().toUpperCase());
+    const record = await api.createRig(
+      name.value.trim(),
+      body.value,
+      currency.value.trim().toUpperCase(),
+    );
     emit('created', record.rig.id);
   } catch (error) {
     trouble.value = error instanceof ApiError ? error.message : String(error);
@@ -44,22 +48,39 @@ async function create(): Promise<void> {
     <h2 class="font-serif text-xl">A new rig</h2>
     <TroubleBox v-if="trouble" class="mt-3" :title="trouble" />
     <p v-if="bodies?.length === 0" class="mt-3">
-      The catalogue holds no camera body yet. Bring a rig file, or load the demo from the empty shelf.
+      The catalogue holds no camera body yet. Bring a rig file, or load the demo from the empty
+      shelf.
     </p>
     <div class="mt-4 grid grid-cols-[1fr_1fr_7rem] gap-4">
       <label class="block">
         <span class="eyebrow block">Its name</span>
-        <input ref="field" v-model="name" class="field mt-1 w-full" required maxlength="120" placeholder="Harbour rig" />
+        <input
+          ref="field"
+          v-model="name"
+          class="field mt-1 w-full"
+          required
+          maxlength="120"
+          placeholder="Harbour rig"
+        />
       </label>
       <label class="block">
         <span class="eyebrow block">Camera body</span>
         <select v-model="body" class="field mt-1 w-full" required>
-          <option v-for="part in bodies" :key="part.id" :value="part.id">{{ part.maker }} {{ part.name }}</option>
+          <option v-for="part in bodies" :key="part.id" :value="part.id">
+            {{ part.maker }} {{ part.name }}
+          </option>
         </select>
       </label>
       <label class="block">
         <span class="eyebrow block">Currency</span>
-        <input v-model="currency" class="field mt-1 w-full uppercase" required pattern="[A-Za-z]{3}" maxlength="3" title="Three letters, such as EUR" />
+        <input
+          v-model="currency"
+          class="field mt-1 w-full uppercase"
+          required
+          pattern="[A-Za-z]{3}"
+          maxlength="3"
+          title="Three letters, such as EUR"
+        />
       </label>
     </div>
     <div class="mt-4 flex gap-2">

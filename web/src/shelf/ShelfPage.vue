@@ -19,7 +19,9 @@ const busy = ref(false);
 const starting = ref(false);
 const leaving = ref<string>();
 
-const state = computed(() => (rigs.value === undefined ? 'loading' : rigs.value.length === 0 ? 'empty' : 'list'));
+const state = computed(() =>
+  rigs.value === undefined ? 'loading' : rigs.value.length === 0 ? 'empty' : 'list',
+);
 
 function tell(error: unknown, title: string): void {
   trouble.value =
@@ -59,7 +61,9 @@ async function bringFile(event: Event): Promise<void> {
   trouble.value = undefined;
   if (file.size > mostBytes) {
     const size = (file.size / 1024 / 1024).toFixed(1);
-    trouble.value = { title: `“${file.name}” has ${size} MB; a rig file has at most 8 MB. Nothing was stored.` };
+    trouble.value = {
+      title: `“${file.name}” has ${size} MB; a rig file has at most 8 MB. Nothing was stored.`,
+    };
   } else {
     busy.value = true;
     try {
@@ -101,14 +105,22 @@ onMounted(load);
       <div class="flex flex-wrap items-end justify-between gap-4">
         <div>
           <h1 class="font-serif text-3xl">The shelf</h1>
-          <p class="text-faint mt-1">Your rigs: what they weigh, how they hang, what is still to mend.</p>
+          <p class="text-faint mt-1">
+            Your rigs: what they weigh, how they hang, what is still to mend.
+          </p>
         </div>
         <div class="flex gap-2">
           <label
             class="border-ink/40 bg-sheet hover:bg-shade focus-within:outline-leaf cursor-pointer rounded-sm border px-3 py-1.5 text-sm leading-tight focus-within:outline-2 focus-within:outline-offset-2"
           >
             Bring a rig file
-            <input class="sr-only" type="file" accept=".json,application/json" :disabled="busy" @change="bringFile" />
+            <input
+              class="sr-only"
+              type="file"
+              accept=".json,application/json"
+              :disabled="busy"
+              @change="bringFile"
+            />
           </label>
           <AppButton look="main" @click="starting = true">New rig</AppButton>
         </div>
@@ -127,11 +139,14 @@ onMounted(load);
 
       <p v-if="state === 'loading' && !trouble" class="text-faint mt-10">Reading the shelf …</p>
 
-      <section v-else-if="state === 'empty' && !starting" class="border-line mt-8 border-y py-12 text-center">
+      <section
+        v-else-if="state === 'empty' && !starting"
+        class="border-line mt-8 border-y py-12 text-center"
+      >
         <h2 class="font-serif text-2xl">Nothing planned yet</h2>
         <p class="mx-auto mt-3 max-w-md">
-          A rig starts with a camera body. You add what it is to carry, one mount at a time, and see at once
-          whether it goes together, how it hangs and what it costs.
+          A rig starts with a camera body. You add what it is to carry, one mount at a time, and see
+          at once whether it goes together, how it hangs and what it costs.
         </p>
         <div class="mt-6 flex justify-center gap-3">
           <AppButton look="main" @click="starting = true">Start with a body</AppButton>
@@ -140,15 +155,23 @@ onMounted(load);
       </section>
 
       <ol v-else-if="rigs" class="mt-6" aria-label="Rigs">
-        <li v-for="rig in rigs" :key="rig.id" class="border-line grid grid-cols-[11rem_1fr_auto] items-center gap-6 border-t py-4 last:border-b">
+        <li
+          v-for="rig in rigs"
+          :key="rig.id"
+          class="border-line grid grid-cols-[11rem_1fr_auto] items-center gap-6 border-t py-4 last:border-b"
+        >
           <div class="h-28">
             <ShelfPlate :key="rig.revision" :rig-id="rig.id" :revision="rig.revision" />
           </div>
           <div class="min-w-0">
             <h2 class="truncate font-serif text-xl">
-              <RouterLink :to="{ name: 'bench', params: { id: rig.id } }" class="hover:underline">{{ rig.name }}</RouterLink>
+              <RouterLink :to="{ name: 'bench', params: { id: rig.id } }" class="hover:underline">{{
+                rig.name
+              }}</RouterLink>
             </h2>
-            <p class="caption text-faint">{{ rig.setup }} · {{ rig.parts }} {{ rig.parts === 1 ? 'part' : 'parts' }}</p>
+            <p class="caption text-faint">
+              {{ rig.setup }} · {{ rig.parts }} {{ rig.parts === 1 ? 'part' : 'parts' }}
+            </p>
             <dl class="mt-2 grid max-w-xl grid-cols-3 gap-4">
               <div>
                 <dt class="eyebrow">Found</dt>
@@ -158,7 +181,8 @@ onMounted(load);
                     <WeightMark weight="stops" wordless />{{ rig.stops }} to mend
                   </span>
                   <span v-if="rig.risks > 0" class="text-blossom flex items-center gap-1">
-                    <WeightMark weight="risk" wordless />{{ rig.risks }} {{ rig.risks === 1 ? 'risk' : 'risks' }}
+                    <WeightMark weight="risk" wordless />{{ rig.risks }}
+                    {{ rig.risks === 1 ? 'risk' : 'risks' }}
                   </span>
                 </dd>
               </div>
@@ -175,12 +199,27 @@ onMounted(load);
           <div class="flex flex-col items-end gap-2 text-right">
             <p class="text-faint text-xs">saved {{ day.format(new Date(rig.savedAt)) }}</p>
             <div class="flex gap-1">
-              <a :href="api.fileUrl(rig.id)" download class="hover:bg-shade rounded-sm px-2 py-1 text-xs underline" :aria-label="`Rig file of ${rig.name}`">Rig file</a>
-              <AppButton v-if="leaving !== rig.id" look="quiet" small :aria-label="`Take ${rig.name} off the shelf`" @click="leaving = rig.id">Take off</AppButton>
+              <a
+                :href="api.fileUrl(rig.id)"
+                download
+                class="hover:bg-shade rounded-sm px-2 py-1 text-xs underline"
+                :aria-label="`Rig file of ${rig.name}`"
+                >Rig file</a
+              >
+              <AppButton
+                v-if="leaving !== rig.id"
+                look="quiet"
+                small
+                :aria-label="`Take ${rig.name} off the shelf`"
+                @click="leaving = rig.id"
+                >Take off</AppButton
+              >
             </div>
             <div v-if="leaving === rig.id" class="flex items-center gap-2 text-xs">
               Gone with its versions:
-              <AppButton look="danger" small :disabled="busy" @click="remove(rig.id)">Take it off</AppButton>
+              <AppButton look="danger" small :disabled="busy" @click="remove(rig.id)"
+                >Take it off</AppButton
+              >
               <AppButton small @click="leaving = undefined">Keep</AppButton>
             </div>
           </div>
@@ -188,7 +227,8 @@ onMounted(load);
       </ol>
     </main>
     <footer class="text-faint border-line border-t px-6 py-3 text-center text-xs">
-      Figures are planning aids. Makers, airlines, local rules and licensed people have the last word.
+      Figures are planning aids. Makers, airlines, local rules and licensed people have the last
+      word.
     </footer>
   </div>
 </template>

@@ -24,7 +24,9 @@ const text = ref('');
 const field = useTemplateRef('field');
 onMounted(() => nextTick(() => field.value?.focus({ preventScroll: true })));
 
-const mount = computed(() => bench.report!.assembly.byId.get(props.itemId)!.part.mounts.find((m) => m.id === props.mountId)!);
+const mount = computed(() =>
+  bench.report!.assembly.byId.get(props.itemId)!.part.mounts.find((m) => m.id === props.mountId)!,
+);
 
 /** Owned individuals that are not on the rig, then one new wish for each part of the catalogue. */
 const asked = computed<Asked[]>(() => {
@@ -45,10 +47,16 @@ const asked = computed<Asked[]>(() => {
   ];
 });
 
-const all = computed(() => listCandidates(bench.report!, bench.parts, props.itemId, props.mountId, asked.value, createId));
+const all = computed(() =>
+  listCandidates(bench.report!, bench.parts, props.itemId, props.mountId, asked.value, createId),
+);
 const found = computed(() => {
   const wanted = text.value.trim().toLowerCase();
-  return all.value.filter((c) => `${c.part.name} ${c.part.maker ?? ''} ${c.part.kind} ${c.item.label ?? ''}`.toLowerCase().includes(wanted));
+  return all.value.filter((c) =>
+    `${c.part.name} ${c.part.maker ?? ''} ${c.part.kind} ${c.item.label ?? ''}`
+      .toLowerCase()
+      .includes(wanted),
+  );
 });
 const fitting = computed(() => found.value.filter((c) => c.state === 'fits'));
 const others = computed(() => found.value.filter((c) => c.state === 'does-not-fit'));
@@ -60,10 +68,22 @@ function sayChange(c: Extract<Candidate, { state: 'fits' }>): string[] {
   const currency = bench.report!.spend.toSpend.currency;
   return [
     change.massG === undefined ? 'mass not known' : `+${sayNumber(change.massG)} g`,
-    change.spendMinor === 0 ? (c.inDrawer ? 'owned' : 'no price') : `+${sayMoney({ minor: change.spendMinor, currency })}`,
-    ...(Math.abs(change.heightMm) >= 0.05 ? [`${signed(change.heightMm, sayMm(change.heightMm))} tall`] : []),
-    ...(change.tiltDeg !== undefined && Math.abs(change.tiltDeg) >= 0.05 ? [`${signed(change.tiltDeg, sayDeg(change.tiltDeg))} tilt`] : []),
-    ...(change.stops > 0 ? [`${change.stops} more to mend`] : change.stops < 0 ? [`${-change.stops} fewer to mend`] : []),
+    change.spendMinor === 0
+      ? c.inDrawer
+        ? 'owned'
+        : 'no price'
+      : `+${sayMoney({ minor: change.spendMinor, currency })}`,
+    ...(Math.abs(change.heightMm) >= 0.05
+      ? [`${signed(change.heightMm, sayMm(change.heightMm))} tall`]
+      : []),
+    ...(change.tiltDeg !== undefined && Math.abs(change.tiltDeg) >= 0.05
+      ? [`${signed(change.tiltDeg, sayDeg(change.tiltDeg))} tilt`]
+      : []),
+    ...(change.stops > 0
+      ? [`${change.stops} more to mend`]
+      : change.stops < 0
+        ? [`${-change.stops} fewer to mend`]
+        : []),
     ...(change.risks > 0 ? [`${change.risks} more ${change.risks === 1 ? 'risk' : 'risks'}`] : []),
     ...(c.keyUnknown ? ['not known whether it fits'] : []),
   ];
@@ -88,7 +108,12 @@ function takeFirst(): void {
 </script>
 
 <template>
-  <PanelFrame :over="`${nameMount(mount)} of ${bench.names!.item(itemId)}`" title="What goes here?" back @back="bench.select(undefined)">
+  <PanelFrame
+    :over="`${nameMount(mount)} of ${bench.names!.item(itemId)}`"
+    title="What goes here?"
+    back
+    @back="bench.select(undefined)"
+  >
     <p class="text-faint text-xs">{{ sayMount(mount) }}</p>
     <input
       ref="field"
@@ -103,18 +128,32 @@ function takeFirst(): void {
 
     <ul v-if="fitting.length > 0" class="mt-3" aria-label="Fits">
       <li v-for="c in fitting" :key="c.item.id">
-        <button type="button" class="hover:bg-leaf-tint rule block w-full px-1 py-2 text-left" @click="take(c)">
+        <button
+          type="button"
+          class="hover:bg-leaf-tint rule block w-full px-1 py-2 text-left"
+          @click="take(c)"
+        >
           <span class="flex items-baseline justify-between gap-2">
             <span class="font-serif text-[0.95rem]">{{ nameItem(c) }}</span>
-            <span class="text-faint text-xs">{{ c.inDrawer ? 'from the drawer' : c.part.maker }}</span>
+            <span class="text-faint text-xs">{{
+              c.inDrawer ? 'from the drawer' : c.part.maker
+            }}</span>
           </span>
-          <span class="block text-xs tabular-nums" :class="c.change.stops > 0 ? 'text-tomato' : 'text-faint'">{{ sayChange(c).join(' · ') }}</span>
+          <span
+            class="block text-xs tabular-nums"
+            :class="c.change.stops > 0 ? 'text-tomato' : 'text-faint'"
+            >{{ sayChange(c).join(' · ') }}</span
+          >
         </button>
       </li>
     </ul>
     <p v-else class="text-faint mt-4">Nothing {{ text ? 'called so ' : '' }}fits here.</p>
 
-    <details v-if="others.length > 0" class="border-ink mt-4 border-t pt-2" :open="fitting.length === 0">
+    <details
+      v-if="others.length > 0"
+      class="border-ink mt-4 border-t pt-2"
+      :open="fitting.length === 0"
+    >
       <summary class="font-serif text-base">Does not fit ({{ others.length }})</summary>
       <ul aria-label="Does not fit">
         <li v-for="c in others" :key="c.item.id" class="rule py-1">

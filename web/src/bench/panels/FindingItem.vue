@@ -26,7 +26,9 @@ function take(remedy: { edit: Finding['remedies'][number]['edit']; label: string
     <p class="mt-1 leading-snug">{{ told.sentence }}</p>
     <p class="text-faint mt-1 text-xs">{{ told.why }}</p>
     <div v-if="remedies.length > 0 && !bench.readOnly" class="mt-2 flex flex-col items-start gap-1">
-      <AppButton v-for="r in remedies" :key="r.label" small @click="take(r)">{{ r.label }}</AppButton>
+      <AppButton v-for="r in remedies" :key="r.label" small @click="take(r)">{{
+        r.label
+      }}</AppButton>
     </div>
     <p v-else class="mt-1 text-xs">{{ told.todo }}</p>
   </li>

@@ -21,9 +21,18 @@ const { limits, setLimit } = useLimits();
       <h3 class="font-serif text-base">Size, as it is held</h3>
       <table class="mt-1 w-full tabular-nums">
         <tbody>
-          <tr class="rule"><th scope="row" class="py-1 text-left font-normal">Long</th><td class="text-right">{{ sayMm(fit.size.lengthMm) }}</td></tr>
-          <tr class="rule"><th scope="row" class="py-1 text-left font-normal">Wide</th><td class="text-right">{{ sayMm(fit.size.widthMm) }}</td></tr>
-          <tr class="rule"><th scope="row" class="py-1 text-left font-normal">Tall</th><td class="text-right">{{ sayMm(fit.size.heightMm) }}</td></tr>
+          <tr class="rule">
+            <th scope="row" class="py-1 text-left font-normal">Long</th>
+            <td class="text-right">{{ sayMm(fit.size.lengthMm) }}</td>
+          </tr>
+          <tr class="rule">
+            <th scope="row" class="py-1 text-left font-normal">Wide</th>
+            <td class="text-right">{{ sayMm(fit.size.widthMm) }}</td>
+          </tr>
+          <tr class="rule">
+            <th scope="row" class="py-1 text-left font-normal">Tall</th>
+            <td class="text-right">{{ sayMm(fit.size.heightMm) }}</td>
+          </tr>
         </tbody>
       </table>
       <NumberField
@@ -42,12 +51,14 @@ const { limits, setLimit } = useLimits();
 
     <section v-if="fit.slips.length > 0" class="mt-5">
       <h3 class="font-serif text-base">Joints that hold by friction</h3>
-      <p class="text-faint mt-1 text-xs">Moment that acts ∕ moment that slips. Open one for its working.</p>
+      <p class="text-faint mt-1 text-xs">
+        Moment that acts ∕ moment that slips. Open one for its working.
+      </p>
       <div class="mt-1"><SlipWorking v-for="s in fit.slips" :key="s.jointId" :slip="s" /></div>
     </section>
     <p class="text-faint mt-5 text-xs">
-      Not checked yet: parts that overlap, doors and screens that no longer open, whether a clamp can be brought
-      on, tools that do not reach.
+      Not checked yet: parts that overlap, doors and screens that no longer open, whether a clamp
+      can be brought on, tools that do not reach.
     </p>
   </PanelFrame>
 </template>

@@ -5,7 +5,12 @@ defineEmits<{ back: [] }>();
 
 <template>
   <div class="px-5 pt-3 pb-8">
-    <button v-if="back" type="button" class="text-leaf mb-1 text-xs hover:underline" @click="$emit('back')">
+    <button
+      v-if="back"
+      type="button"
+      class="text-leaf mb-1 text-xs hover:underline"
+      @click="$emit('back')"
+    >
       ← back to the question
     </button>
     <p v-if="over" class="eyebrow">{{ over }}</p>

@@ -29,50 +29,82 @@ const assembly = computed(() => bench.report!.assembly);
 const placed = computed(() => assembly.value.byId.get(props.itemId)!);
 const part = computed(() => placed.value.part);
 const joint = computed(() => placed.value.carriedBy);
-const findings = computed(() => bench.report!.findings.filter((f) => f.items[0] === props.itemId && f.items.length <= 3));
-const slip = computed(() => bench.report!.fit.slips.find((s) => s.jointId === joint.value?.joint.id));
+const findings = computed(() =>
+  bench.report!.findings.filter((f) => f.items[0] === props.itemId && f.items.length <= 3),
+);
+const slip = computed(() =>
+  bench.report!.fit.slips.find((s) => s.jointId === joint.value?.joint.id),
+);
 const carried = computed(() => listCarried(assembly.value, props.itemId).length - 1);
 
 const turns = computed(() => {
   const j = joint.value;
   if (!j) return [];
-  return listTurnsDeg(j.mate, j.parentMount, j.childMount).map(wrapDeg).sort((a, b) => a - b);
+  return listTurnsDeg(j.mate, j.parentMount, j.childMount)
+    .map(wrapDeg)
+    .sort((a, b) => a - b);
 });
 const turnNow = computed(() => wrapDeg(joint.value?.joint.turnDeg ?? 0));
 
 const free = computed(() =>
-  part.value.mounts.filter((m) => m.lengthwise || listJointsAt(assembly.value, props.itemId, m.id).length === 0),
+  part.value.mounts.filter(
+    (m) => m.lengthwise || listJointsAt(assembly.value, props.itemId, m.id).length === 0,
+  ),
 );
 const standing = computed(() => bench.setup?.stances?.[props.itemId] ?? {});
 const isScrew = computed(() => {
   const j = joint.value;
-  return j !== undefined && (j.childMount.thread !== undefined || j.parentMount.thread !== undefined);
+  return (
+    j !== undefined && (j.childMount.thread !== undefined || j.parentMount.thread !== undefined)
+  );
 });
 const screw = computed(() => {
   const j = joint.value;
   if (!j) return undefined;
-  return j.childMount.side === 'screw' ? j.childMount : j.parentMount.side === 'screw' ? j.parentMount : undefined;
+  return j.childMount.side === 'screw'
+    ? j.childMount
+    : j.parentMount.side === 'screw'
+      ? j.parentMount
+      : undefined;
 });
 
 const at = computed(() => ({ setupId: bench.setupId, jointId: joint.value!.joint.id }));
 
 function trySlide(event: Event): void {
-  bench.tryOut({ type: 'slide', ...at.value, slideMm: Number((event.target as HTMLInputElement).value) });
+  bench.tryOut({
+    type: 'slide',
+    ...at.value,
+    slideMm: Number((event.target as HTMLInputElement).value),
+  });
 }
 
 function tryStance(movementId: string, event: Event): void {
   const value = Number((event.target as HTMLInputElement).value);
-  bench.tryOut({ type: 'set-stance', setupId: bench.setupId, itemId: props.itemId, movementId, value });
+  bench.tryOut({
+    type: 'set-stance',
+    setupId: bench.setupId,
+    itemId: props.itemId,
+    movementId,
+    value,
+  });
 }
 
 function setMass(massG: number | undefined): void {
   const { measuredMassG: _, ...item } = placed.value.item;
-  bench.apply({ type: 'set-item', item: massG === undefined ? item : { ...item, measuredMassG: massG } });
+  bench.apply({
+    type: 'set-item',
+    item: massG === undefined ? item : { ...item, measuredMassG: massG },
+  });
 }
 </script>
 
 <template>
-  <PanelFrame :over="part.maker ?? 'own part'" :title="nameItem(placed)" back @back="bench.select(undefined)">
+  <PanelFrame
+    :over="part.maker ?? 'own part'"
+    :title="nameItem(placed)"
+    back
+    @back="bench.select(undefined)"
+  >
     <p class="text-faint mt-1 text-xs">
       {{ part.massG === undefined ? 'mass not known' : sayG(part.massG) }} ·
       {{ part.price ? sayMoney(part.price) : 'no price' }} ·
@@ -89,7 +121,9 @@ function setMass(massG: number | undefined): void {
       <p>{{ sayJoint(joint) }}</p>
       <p class="text-faint text-xs">
         {{ nameMount(joint.childMount) }} on {{ nameMount(joint.parentMount) }} of
-        <button type="button" class="underline" @click="bench.select(joint.parent)">{{ bench.names!.item(joint.parent) }}</button>
+        <button type="button" class="underline" @click="bench.select(joint.parent)">
+          {{ bench.names!.item(joint.parent) }}
+        </button>
       </p>
 
       <div v-if="joint.slide && joint.slide.fromMm <= joint.slide.toMm" class="rule mt-2 pt-2">
@@ -100,7 +134,9 @@ function setMass(massG: number | undefined): void {
           :max="joint.slide.toMm"
           :disabled="bench.readOnly"
           :model-value="joint.joint.slideMm"
-          @update:model-value="(v) => v !== undefined && bench.apply({ type: 'slide', ...at, slideMm: v })"
+          @update:model-value="
+            (v) => v !== undefined && bench.apply({ type: 'slide', ...at, slideMm: v })
+          "
         />
         <input
           type="range"
@@ -115,7 +151,9 @@ function setMass(massG: number | undefined): void {
           @input="trySlide"
           @change="bench.keep()"
         />
-        <p class="text-faint flex justify-between text-xs"><span>{{ sayMm(joint.slide.fromMm) }}</span><span>{{ sayMm(joint.slide.toMm) }}</span></p>
+        <p class="text-faint flex justify-between text-xs">
+          <span>{{ sayMm(joint.slide.fromMm) }}</span><span>{{ sayMm(joint.slide.toMm) }}</span>
+        </p>
       </div>
 
       <label v-if="turns.length > 1" class="rule mt-2 flex items-baseline justify-between pt-2">
@@ -124,7 +162,13 @@ function setMass(massG: number | undefined): void {
           class="field"
           :value="turnNow"
           :disabled="bench.readOnly"
-          @change="bench.apply({ type: 'turn', ...at, turnDeg: Number(($event.target as HTMLSelectElement).value) })"
+          @change="
+            bench.apply({
+              type: 'turn',
+              ...at,
+              turnDeg: Number(($event.target as HTMLSelectElement).value),
+            })
+          "
         >
           <option v-if="!turns.includes(turnNow)" :value="turnNow">{{ sayDeg(turnNow) }}</option>
           <option v-for="t in turns" :key="t" :value="t">{{ sayDeg(t) }}</option>
@@ -141,7 +185,9 @@ function setMass(massG: number | undefined): void {
           :max="60"
           :disabled="bench.readOnly"
           :model-value="joint.joint.screwMm ?? screw.thread.lengthMm"
-          @update:model-value="(v) => v !== undefined && bench.apply({ type: 'set-screw', ...at, screwMm: v })"
+          @update:model-value="
+            (v) => v !== undefined && bench.apply({ type: 'set-screw', ...at, screwMm: v })
+          "
         />
         <NumberField
           class="rule mt-2 pt-2"
@@ -161,7 +207,9 @@ function setMass(massG: number | undefined): void {
       <label v-for="m in part.movements" :key="m.id" class="rule mt-1 block pt-1">
         <span class="flex justify-between">
           <span>{{ m.name }}</span>
-          <span class="tabular-nums">{{ m.type === 'turn' ? sayDeg(standing[m.id] ?? m.rest) : sayMm(standing[m.id] ?? m.rest) }}</span>
+          <span class="tabular-nums">{{
+            m.type === 'turn' ? sayDeg(standing[m.id] ?? m.rest) : sayMm(standing[m.id] ?? m.rest)
+          }}</span>
         </span>
         <input
           type="range"
@@ -210,8 +258,13 @@ function setMass(massG: number | undefined): void {
     </section>
 
     <div v-if="joint && !bench.readOnly" class="rule mt-5 pt-3">
-      <AppButton look="danger" @click="bench.apply({ type: 'remove-item', setupId: bench.setupId, itemId })">
-        Take it off{{ carried > 0 ? `, with ${carried} ${carried === 1 ? 'part' : 'parts'} on it` : '' }}
+      <AppButton
+        look="danger"
+        @click="bench.apply({ type: 'remove-item', setupId: bench.setupId, itemId })"
+      >
+        Take it off{{
+          carried > 0 ? `, with ${carried} ${carried === 1 ? 'part' : 'parts'} on it` : ''
+        }}
       </AppButton>
     </div>
   </PanelFrame>

@@ -55,7 +55,13 @@ function own(itemId: string, owned: boolean): void {
         placeholder="no limit"
         :disabled="bench.readOnly"
         :model-value="spend.limit && spend.limit.minor / unit"
-        @update:model-value="(v) => setLimit('spend', v === undefined ? undefined : { minor: Math.round(v * unit), currency })"
+        @update:model-value="
+          (v) =>
+            setLimit(
+              'spend',
+              v === undefined ? undefined : { minor: Math.round(v * unit), currency },
+            )
+        "
       />
       <NumberField
         label="Carried in the hands"
@@ -75,7 +81,9 @@ function own(itemId: string, owned: boolean): void {
       <table class="mt-1 w-full text-xs tabular-nums">
         <thead>
           <tr class="text-faint">
-            <th scope="col" class="w-6 py-1 text-left font-normal"><span class="sr-only">Owned</span></th>
+            <th scope="col" class="w-6 py-1 text-left font-normal">
+              <span class="sr-only">Owned</span>
+            </th>
             <th scope="col" class="py-1 text-left font-normal">Part (ticked: owned)</th>
             <th scope="col" class="py-1 text-right font-normal">Mass</th>
             <th scope="col" class="py-1 text-right font-normal">To spend</th>
@@ -93,23 +101,41 @@ function own(itemId: string, owned: boolean): void {
               />
             </td>
             <td class="py-1.5 pr-2">
-              <button type="button" class="text-left hover:underline" @click="bench.select(row.item.id)">{{ row.name }}</button>
+              <button
+                type="button"
+                class="text-left hover:underline"
+                @click="bench.select(row.item.id)"
+              >
+                {{ row.name }}
+              </button>
               <span v-if="row.from" class="text-faint block">{{ row.from }}</span>
             </td>
             <td class="py-1.5 pr-2 text-right whitespace-nowrap">{{ row.mass }}</td>
-            <td class="py-1.5 text-right whitespace-nowrap" :class="row.item.owned ? 'text-faint' : ''">{{ row.price }}</td>
+            <td
+              class="py-1.5 text-right whitespace-nowrap"
+              :class="row.item.owned ? 'text-faint' : ''"
+            >
+              {{ row.price }}
+            </td>
           </tr>
         </tbody>
         <tfoot>
           <tr class="border-ink border-t font-medium">
             <td />
             <th scope="row" class="py-1.5 text-left">In all</th>
-            <td class="py-1.5 pr-2 text-right">{{ spend.unweighed.length > 0 ? '≥ ' : '' }}{{ sayG(spend.carriedG) }}</td>
-            <td class="py-1.5 text-right">{{ spend.unpriced.length + spend.withoutRate.length > 0 ? '≥ ' : '' }}{{ sayMoney(spend.toSpend) }}</td>
+            <td class="py-1.5 pr-2 text-right">
+              {{ spend.unweighed.length > 0 ? '≥ ' : '' }}{{ sayG(spend.carriedG) }}
+            </td>
+            <td class="py-1.5 text-right">
+              {{ spend.unpriced.length + spend.withoutRate.length > 0 ? '≥ ' : ''
+              }}{{ sayMoney(spend.toSpend) }}
+            </td>
           </tr>
         </tfoot>
       </table>
-      <p class="text-faint mt-2 text-xs">The cheapest of list price and offers; ask the seller before you pay.</p>
+      <p class="text-faint mt-2 text-xs">
+        The cheapest of list price and offers; ask the seller before you pay.
+      </p>
     </section>
   </PanelFrame>
 </template>

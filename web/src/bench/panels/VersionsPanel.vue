@@ -37,7 +37,8 @@ const keepVersion = () =>
   attempt(async () => {
     // What is kept is what is stored; so everything goes there first.
     await bench.saveNow();
-    if (bench.saveState.kind !== 'saved') throw new Error('Your last changes are not stored yet; keep the version once they are.');
+    if (bench.saveState.kind !== 'saved')
+      throw new Error('Your last changes are not stored yet; keep the version once they are.');
     await api.keepVersion(props.rigId, name.value.trim(), reason.value.trim());
     announce(`Version ${name.value} kept`);
     name.value = '';
@@ -62,11 +63,22 @@ onMounted(load);
     <form v-if="!bench.readOnly" class="mt-3 space-y-2" @submit.prevent="keepVersion">
       <label class="block">
         <span class="eyebrow block">Name</span>
-        <input v-model="name" class="field mt-0.5 w-full" required maxlength="120" placeholder="Mark 2" />
+        <input
+          v-model="name"
+          class="field mt-0.5 w-full"
+          required
+          maxlength="120"
+          placeholder="Mark 2"
+        />
       </label>
       <label class="block">
         <span class="eyebrow block">Why it is kept</span>
-        <input v-model="reason" class="field mt-0.5 w-full" maxlength="400" placeholder="monitor off the handle" />
+        <input
+          v-model="reason"
+          class="field mt-0.5 w-full"
+          maxlength="400"
+          placeholder="monitor off the handle"
+        />
       </label>
       <AppButton type="submit" small :disabled="busy">Keep the rig as it is now</AppButton>
     </form>
@@ -77,11 +89,22 @@ onMounted(load);
         <p class="text-sm">{{ v.reason }}</p>
         <p class="text-faint text-xs">{{ day.format(new Date(v.keptAt)) }}</p>
         <div class="mt-1 flex gap-2">
-          <RouterLink :to="{ name: 'version', params: { id: rigId, versionId: v.id } }" class="border-ink/40 bg-sheet hover:bg-shade rounded-sm border px-2 py-1 text-xs">Look at it</RouterLink>
-          <AppButton v-if="!bench.readOnly" small :disabled="busy" @click="goBack(v)">Go back to it</AppButton>
+          <RouterLink
+            :to="{ name: 'version', params: { id: rigId, versionId: v.id } }"
+            class="border-ink/40 bg-sheet hover:bg-shade rounded-sm border px-2 py-1 text-xs"
+            >Look at it</RouterLink
+          >
+          <AppButton v-if="!bench.readOnly" small :disabled="busy" @click="goBack(v)"
+            >Go back to it</AppButton
+          >
         </div>
       </li>
     </ol>
-    <RouterLink v-if="bench.readOnly" :to="{ name: 'bench', params: { id: rigId } }" class="mt-3 inline-block underline">To the rig as it is now</RouterLink>
+    <RouterLink
+      v-if="bench.readOnly"
+      :to="{ name: 'bench', params: { id: rigId } }"
+      class="mt-3 inline-block underline"
+      >To the rig as it is now</RouterLink
+    >
   </PanelFrame>
 </template>

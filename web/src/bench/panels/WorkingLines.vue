@@ -7,12 +7,10 @@ defineProps<{
 
 <template>
   <dl class="text-xs">
-    <div v-for="line in lines" :key="line.what" class="rule py-1">
-      <div class="flex justify-between gap-3">
-        <dt>{{ line.what }}</dt>
-        <dd class="text-right font-medium whitespace-nowrap tabular-nums">{{ line.value }}</dd>
-      </div>
-      <p v-if="line.from" class="text-faint">{{ line.from }}</p>
+    <div v-for="line in lines" :key="line.what" class="rule grid grid-cols-[1fr_auto] gap-x-3 py-1">
+      <dt>{{ line.what }}</dt>
+      <dd class="text-right font-medium whitespace-nowrap tabular-nums">{{ line.value }}</dd>
+      <dd v-if="line.from" class="text-faint col-span-2">{{ line.from }}</dd>
     </div>
   </dl>
 </template>

@@ -10,8 +10,8 @@ export function useLimits() {
   function setLimit<K extends keyof Limits>(name: K, value: Limits[K] | undefined): void {
     const brief = bench.rig?.brief;
     if (!brief) return;
-    const next: Limits = { ...brief.limits, [name]: value };
-    if (value === undefined) delete next[name];
+    const { [name]: _, ...others } = brief.limits;
+    const next: Limits = value === undefined ? others : { ...others, [name]: value };
     bench.apply({ type: 'set-brief', brief: { ...brief, limits: next } });
   }
 

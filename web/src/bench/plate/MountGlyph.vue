@@ -8,7 +8,8 @@ import { computed } from 'vue';
  */
 const props = defineProps<{ kind: MountKind; taken: boolean; chosen?: boolean }>();
 
-const ring = (r: number, from = 0) => `M${from + r} 0A${r} ${r} 0 1 1 ${from - r} 0A${r} ${r} 0 1 1 ${from + r} 0Z`;
+const ring = (r: number, from = 0) =>
+  `M${from + r} 0A${r} ${r} 0 1 1 ${from - r} 0A${r} ${r} 0 1 1 ${from + r} 0Z`;
 
 function teeth(): string {
   const points = Array.from({ length: 24 }, (_, i) => {
@@ -48,12 +49,16 @@ const d = computed(() => shapes[props.kind] ?? 'M0-5 5 0 0 5-5 0Z');
     <path
       :d="d"
       :class="chosen ? 'stroke-leaf' : 'stroke-ink'"
-      :style="{ fill: taken ? 'var(--color-ink)' : chosen ? 'var(--color-leaf-tint)' : 'var(--color-sheet)' }"
+      :style="{
+        fill: taken ? 'var(--color-ink)' : chosen ? 'var(--color-leaf-tint)' : 'var(--color-sheet)',
+      }"
       :stroke-width="chosen ? 2.2 : 1.3"
       fill-rule="evenodd"
     />
     <path
-      v-if="!taken && (kind === 'quarter-20' || kind === 'three-eighths-16' || kind === 'lens-mount')"
+      v-if="
+        !taken && (kind === 'quarter-20' || kind === 'three-eighths-16' || kind === 'lens-mount')
+      "
       :d="kind === 'lens-mount' ? ring(6.4) : ring(kind === 'quarter-20' ? 2 : 3.6)"
       class="stroke-ink"
       fill="none"

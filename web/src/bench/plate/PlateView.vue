@@ -46,7 +46,10 @@ watch(
   ([now, w, h, settled]) => {
     if (!settled || w === 0 || h === 0) return;
     const size: Point2 = [now.highMm[0] - now.lowMm[0], now.highMm[1] - now.lowMm[1]];
-    const room: Point2 = [Math.max(80, w - 2 * margin.side), Math.max(80, h - margin.top - margin.bottom)];
+    const room: Point2 = [
+      Math.max(80, w - 2 * margin.side),
+      Math.max(80, h - margin.top - margin.bottom),
+    ];
     frame.value = {
       ...chooseScale(size, room),
       middle: [(now.lowMm[0] + now.highMm[0]) / 2, (now.lowMm[1] + now.highMm[1]) / 2],
@@ -114,7 +117,8 @@ const labels = computed(() => {
 
 const mountsShown = computed(() => {
   const { panel, question, selected } = bench;
-  if (panel.kind === 'mounts' || panel.kind === 'candidates' || question === 'fit') return plate.value.mounts;
+  if (panel.kind === 'mounts' || panel.kind === 'candidates' || question === 'fit')
+    return plate.value.mounts;
   return plate.value.mounts.filter((m) => m.itemId === selected);
 });
 // Lugs and the rings of a lens crowd the drawing and are rarely what one looks for.
@@ -151,11 +155,13 @@ const centre = computed(() => {
 
 const hanging = computed(() => {
   const { hang, hold } = bench.report!;
-  if (bench.question !== 'hang' || (hang.state !== 'hangs' && hang.state !== 'tips-over')) return undefined;
+  if (bench.question !== 'hang' || (hang.state !== 'hangs' && hang.state !== 'tips-over'))
+    return undefined;
   const { grip } = hang;
   const [handX, handY] = toPage(...projectPoint(bench.view, grip.pointMm));
   const [downX, downY] = projectDirection(bench.view, hold.axes.down);
-  const reach = 1.25 * frame.value.pxPerMm * Math.max(40, hang.state === 'hangs' ? hang.belowMm : 40);
+  const reach =
+    1.25 * frame.value.pxPerMm * Math.max(40, hang.state === 'hangs' ? hang.belowMm : 40);
   const level =
     hang.state === 'hangs' && hang.level?.onGrip && grip.lengthMm > 0
       ? toPage(
@@ -167,9 +173,13 @@ const hanging = computed(() => {
         )
       : undefined;
   return {
-    grip: linePath([projectPoint(bench.view, grip.fromMm), projectPoint(bench.view, grip.toMm)], toPage),
+    grip: linePath(
+      [projectPoint(bench.view, grip.fromMm), projectPoint(bench.view, grip.toMm)],
+      toPage,
+    ),
     hand: [handX, handY] as const,
-    plumb: Math.hypot(downX, downY) > 0.3 ? [handX + downX * reach, handY - downY * reach] : undefined,
+    plumb:
+      Math.hypot(downX, downY) > 0.3 ? [handX + downX * reach, handY - downY * reach] : undefined,
     level,
   };
 });
@@ -197,13 +207,32 @@ function isSliding(itemId: string): boolean {
 <template>
   <section class="relative min-h-0 min-w-0 overflow-hidden select-none" aria-label="The plate">
     <div ref="holder" class="absolute inset-0">
-      <svg v-if="width > 0" :width="width" :height="height" role="group" :aria-label="summary" data-testid="plate">
+      <svg
+        v-if="width > 0"
+        :width="width"
+        :height="height"
+        role="group"
+        :aria-label="summary"
+        data-testid="plate"
+      >
         <defs>
-          <pattern id="grain-rubber" width="4" height="4" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <pattern
+            id="grain-rubber"
+            width="4"
+            height="4"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
             <path d="M0 0V4" class="stroke-ink" stroke-width="0.5" opacity="0.35" />
           </pattern>
           <pattern id="grain-wood" width="40" height="5" patternUnits="userSpaceOnUse">
-            <path d="M0 1.2C10 0 22 2.4 40 1.2M0 3.8C14 4.8 26 2.8 40 3.8" class="stroke-ink" stroke-width="0.45" fill="none" opacity="0.4" />
+            <path
+              d="M0 1.2C10 0 22 2.4 40 1.2M0 3.8C14 4.8 26 2.8 40 3.8"
+              class="stroke-ink"
+              stroke-width="0.45"
+              fill="none"
+              opacity="0.4"
+            />
           </pattern>
           <pattern id="grain-cloth" width="3" height="3" patternUnits="userSpaceOnUse">
             <circle cx="1" cy="1" r="0.5" class="fill-ink" opacity="0.4" />
@@ -268,10 +297,24 @@ function isSliding(itemId: string): boolean {
         </g>
 
         <!-- Leaders end in a dot on the part itself, above all ink. -->
-        <circle v-for="l in labels" :key="`d${l.itemId}`" :cx="l.anchor[0]" :cy="-l.anchor[1]" r="1.6" class="fill-ink" pointer-events="none" />
+        <circle
+          v-for="l in labels"
+          :key="`d${l.itemId}`"
+          :cx="l.anchor[0]"
+          :cy="-l.anchor[1]"
+          r="1.6"
+          class="fill-ink"
+          pointer-events="none"
+        />
 
         <g v-if="hanging" pointer-events="none" data-layer="hang">
-          <path :d="hanging.grip" class="stroke-leaf" stroke-width="5" stroke-linecap="round" opacity="0.55" />
+          <path
+            :d="hanging.grip"
+            class="stroke-leaf"
+            stroke-width="5"
+            stroke-linecap="round"
+            opacity="0.55"
+          />
           <path
             v-if="hanging.plumb"
             :d="`M${hanging.hand[0]} ${hanging.hand[1]}L${hanging.plumb[0]} ${hanging.plumb[1]}`"
@@ -285,14 +328,33 @@ function isSliding(itemId: string): boolean {
             class="stroke-blossom"
             stroke-width="1.6"
           />
-          <circle :cx="hanging.hand[0]" :cy="hanging.hand[1]" r="5" class="fill-sheet stroke-leaf" stroke-width="2.4" />
+          <circle
+            :cx="hanging.hand[0]"
+            :cy="hanging.hand[1]"
+            r="5"
+            class="fill-sheet stroke-leaf"
+            stroke-width="2.4"
+          />
           <g v-if="hanging.level" :transform="`translate(${hanging.level[0]} ${hanging.level[1]})`">
             <path d="M0 6 8 18H-8Z" class="fill-leaf" />
-            <text y="31" text-anchor="middle" class="fill-leaf stroke-paper text-[11px] font-semibold" stroke-width="3.5" paint-order="stroke">level here</text>
+            <text
+              y="31"
+              text-anchor="middle"
+              class="fill-leaf stroke-paper text-[11px] font-semibold"
+              stroke-width="3.5"
+              paint-order="stroke"
+            >
+              level here
+            </text>
           </g>
         </g>
 
-        <g v-if="centre" :transform="`translate(${centre[0]} ${centre[1]})`" pointer-events="none" data-testid="centre-of-mass">
+        <g
+          v-if="centre"
+          :transform="`translate(${centre[0]} ${centre[1]})`"
+          pointer-events="none"
+          data-testid="centre-of-mass"
+        >
           <circle r="7.5" class="fill-sheet stroke-ink" stroke-width="1.5" />
           <path d="M0 0V-7.5A7.5 7.5 0 0 1 7.5 0ZM0 0V7.5A7.5 7.5 0 0 1-7.5 0Z" class="fill-ink" />
         </g>
@@ -314,33 +376,68 @@ function isSliding(itemId: string): boolean {
           <MountGlyph :kind="m.mount.kind" :taken="m.state === 'taken'" :chosen="m.chosen" />
         </g>
 
-        <g v-for="l in labels" :key="`n${l.itemId}`" class="cursor-pointer" @click="bench.select(l.itemId)">
+        <g
+          v-for="l in labels"
+          :key="`n${l.itemId}`"
+          class="cursor-pointer"
+          @click="bench.select(l.itemId)"
+        >
           <title>{{ l.name }}</title>
-          <circle :cx="l.at[0]" :cy="-l.at[1]" r="9.5" :class="l.itemId === bench.selected ? 'fill-leaf' : 'fill-paper'" />
+          <circle
+            :cx="l.at[0]"
+            :cy="-l.at[1]"
+            r="9.5"
+            :class="l.itemId === bench.selected ? 'fill-leaf' : 'fill-paper'"
+          />
           <text
             :x="l.at[0]"
             :y="-l.at[1] + 4.5"
             text-anchor="middle"
             class="font-serif text-[13px] italic"
             :class="l.itemId === bench.selected ? 'fill-on-leaf' : 'fill-ink'"
-          >{{ l.number }}</text>
+          >
+            {{ l.number }}
+          </text>
         </g>
 
         <g :transform="`translate(24 ${height - 40})`" pointer-events="none">
-          <path :d="`M0 0V-6M0-3H${bar}M${bar / 2} 0V-6M${bar} 0V-6`" class="stroke-ink" stroke-width="1.2" fill="none" />
+          <path
+            :d="`M0 0V-6M0-3H${bar}M${bar / 2} 0V-6M${bar} 0V-6`"
+            class="stroke-ink"
+            stroke-width="1.2"
+            fill="none"
+          />
           <text x="0" y="14" class="fill-ink text-[11px]">0</text>
-          <text :x="bar" y="14" text-anchor="middle" class="fill-ink text-[11px]">{{ frame.barMm }} mm</text>
+          <text :x="bar" y="14" text-anchor="middle" class="fill-ink text-[11px]">
+            {{ frame.barMm }} mm
+          </text>
         </g>
       </svg>
     </div>
-    <p v-if="bench.question === 'spend'" class="text-faint absolute top-3 left-1/2 flex -translate-x-1/2 gap-4 text-xs">
-      <span class="flex items-center gap-1.5"><span class="bg-blossom-tint border-ink inline-block h-3 w-3 border" />to buy</span>
-      <span class="flex items-center gap-1.5"><span class="bg-sheet border-ink inline-block h-3 w-3 border" />owned</span>
+    <p
+      v-if="bench.question === 'spend'"
+      class="text-faint absolute top-3 left-1/2 flex -translate-x-1/2 gap-4 text-xs"
+    >
+      <span class="flex items-center gap-1.5"
+        ><span class="bg-blossom-tint border-ink inline-block h-3 w-3 border" />to buy</span
+      >
+      <span class="flex items-center gap-1.5"
+        ><span class="bg-sheet border-ink inline-block h-3 w-3 border" />owned</span
+      >
     </p>
-    <p v-if="bench.report!.assembly.items.length === 1 && !bench.readOnly" class="text-faint absolute inset-x-16 top-4 text-center text-sm">
-      A body and nothing else yet. Click an open mount on the drawing, or press <kbd>/</kbd> to list them.
+    <p
+      v-if="bench.report!.assembly.items.length === 1 && !bench.readOnly"
+      class="text-faint absolute inset-x-16 top-4 text-center text-sm"
+    >
+      A body and nothing else yet. Click an open mount on the drawing, or press <kbd>/</kbd> to list
+      them.
     </p>
-    <p class="caption pointer-events-none absolute inset-x-36 bottom-3 text-center text-[0.95rem]" data-testid="caption">{{ caption }}</p>
+    <p
+      class="caption pointer-events-none absolute inset-x-36 bottom-3 text-center text-[0.95rem]"
+      data-testid="caption"
+    >
+      {{ caption }}
+    </p>
     <div class="absolute right-3 bottom-2"><WalkRound /></div>
   </section>
 </template>

@@ -35,7 +35,11 @@ const stands: readonly { readonly view: ViewName; readonly x: number; readonly y
       >
         <title>{{ viewWords[s.view] }}</title>
         <circle r="12" fill="transparent" />
-        <circle r="6.5" :class="bench.view === s.view ? 'fill-leaf stroke-leaf' : 'fill-sheet stroke-ink'" stroke-width="1.2" />
+        <circle
+          r="6.5"
+          :class="bench.view === s.view ? 'fill-leaf stroke-leaf' : 'fill-sheet stroke-ink'"
+          stroke-width="1.2"
+        />
         <path
           v-if="bench.view === s.view"
           :d="`M${(48 - s.x) * 0.33} ${(46 - s.y) * 0.33}L${(48 - s.x) * 0.52} ${(46 - s.y) * 0.52}`"
@@ -50,7 +54,11 @@ const stands: readonly { readonly view: ViewName; readonly x: number; readonly y
         :key="v"
         type="button"
         class="rounded-sm border px-2 py-0.5 text-xs"
-        :class="bench.view === v ? 'border-leaf bg-leaf text-on-leaf' : 'border-ink/40 bg-sheet hover:bg-shade'"
+        :class="
+          bench.view === v
+            ? 'border-leaf bg-leaf text-on-leaf'
+            : 'border-ink/40 bg-sheet hover:bg-shade'
+        "
         :aria-pressed="bench.view === v"
         @click="bench.view = v"
       >

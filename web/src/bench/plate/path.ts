@@ -28,7 +28,8 @@ function rounded(points: readonly (readonly [number, number])[], radius: number)
 /** A silhouette as the data of an SVG path; a bore is cut out of it. */
 export function outlinePath(seen: Silhouette, toPage: ToPage, scale: number): string {
   const page = seen.outline.map(([x, y]) => toPage(x, y));
-  const rim = seen.cornerMm > 0 && page.length <= 8 ? rounded(page, seen.cornerMm * scale) : polygon(page);
+  const rim =
+    seen.cornerMm > 0 && page.length <= 8 ? rounded(page, seen.cornerMm * scale) : polygon(page);
   return seen.hole ? rim + polygon(seen.hole.map(([x, y]) => toPage(x, y))) : rim;
 }
 

@@ -1,0 +1,278 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+
+/** A rig of the test's own, from nothing but a body. Ends on the bench. */
+async function startRig(page: Page, name: string): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New rig' }).click();
+  await page.getByLabel('Its name').fill(name);
+  await page.getByLabel('Camera body').selectOption({ label: 'Corvane Petrel' });
+  await page.getByRole('button', { name: 'Put it on the bench' }).click();
+  await expect(page.getByRole('textbox', { name: 'Name of the rig' })).toHaveValue(name);
+}
+
+/** Fits a part through the list of free mounts, by keyboard alone: `/`, the mount, Enter, the part, Enter. */
+async function fit(page: Page, mount: string, part: string): Promise<void> {
+  await page.keyboard.press('Escape');
+  await page.locator('body').press('/');
+  const mounts = page.getByRole('searchbox', { name: 'Search free mounts' });
+  await expect(mounts).toBeFocused();
+  await mounts.fill(mount);
+  await mounts.press('Enter');
+  const parts = page.getByRole('searchbox', { name: 'Search parts' });
+  await expect(parts).toBeFocused();
+  await parts.fill(part);
+  await parts.press('Enter');
+  await expect(stack(page).getByRole('button', { name: part })).toBeVisible();
+}
+
+const stack = (page: Page) => page.getByRole('list', { name: 'Parts, from the body outwards' });
+const strip = (page: Page, question: string) =>
+  page
+    .getByRole('navigation', { name: 'The six questions' })
+    .getByRole('button', { name: question });
+const saved = (page: Page) =>
+  expect(page.getByTestId('save-state')).toHaveAttribute('data-state', 'saved');
+
+test('a rig is built from empty, a finding provoked, mended by its remedy, saved and there after a reload', async ({
+  page,
+}) => {
+  await startRig(page, 'Slipway rig');
+  await expect(page.getByText('A body and nothing else yet.')).toBeVisible();
+  await expect(strip(page, 'Hang')).toContainText('no hold');
+
+  await fit(page, 'tripod socket', 'Gunwale full cage');
+  await fit(page, 'lens mount', 'Shoal 24–70 T3');
+  await fit(page, 'rail on the roof', 'Yoke top handle');
+  await expect(strip(page, 'Hang')).toContainText('nose');
+  await fit(page, 'shoe on the nose', 'Nub shoe arm');
+  await expect(strip(page, 'Fit')).toContainText('0 to mend');
+
+  await fit(page, 'head', 'Lagoon 5.5 monitor');
+  await expect(strip(page, 'Fit')).toContainText('1 to mend');
+  await strip(page, 'Fit').click();
+  const finding = page.locator('[data-finding="screw-can-turn"]');
+  await expect(finding).toContainText('Lagoon 5.5 monitor on Nub shoe arm turns');
+  await expect(finding).toContainText('stops the build');
+
+  await finding
+    .getByRole('button', { name: 'Put Perch shoe arm, pinned in place of Nub shoe arm' })
+    .click();
+  await expect(strip(page, 'Fit')).toContainText('0 to mend');
+  await expect(finding).toHaveCount(0);
+  await expect(stack(page)).toContainText('¼″-20 with pins');
+  await saved(page);
+
+  await page.reload();
+  await expect(stack(page).getByRole('button')).toHaveCount(6);
+  await expect(stack(page)).toContainText('Perch shoe arm, pinned');
+  await expect(strip(page, 'Fit')).toContainText('0 to mend');
+});
+
+test('a part is dragged along its rail with the figures live, in one undoable step', async ({
+  page,
+}) => {
+  await startRig(page, 'Drag rig');
+  await fit(page, 'tripod socket', 'Halyard half cage');
+  await fit(page, 'rail on the roof', 'Yoke top handle');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('2');
+  await saved(page);
+  const tilt = () => strip(page, 'Hang').innerText();
+  const before = await tilt();
+
+  const handle = page.locator('[data-layer="part"]').filter({ has: page.locator('path') });
+  const bar = handle
+    .and(page.locator(`[data-item="${await itemOf(page, 'Yoke top handle')}"]`))
+    .first();
+  const box = (await bar.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 - 20, box.y + 12, { steps: 4 });
+  await expect.poll(tilt).not.toBe(before);
+  const during = await tilt();
+  await page.mouse.move(box.x + box.width / 2 - 40, box.y + 12, { steps: 4 });
+  await expect.poll(tilt).not.toBe(during);
+  await page.mouse.up();
+  const after = await tilt();
+  await saved(page);
+
+  await page.locator('body').press('z');
+  await expect.poll(tilt).toBe(before);
+  await page.locator('body').press('Shift+Z');
+  await expect.poll(tilt).toBe(after);
+});
+
+async function itemOf(page: Page, name: string): Promise<string> {
+  const id = await stack(page).getByRole('button', { name }).getAttribute('data-item');
+  return id!;
+}
+
+test('candidates say why they do not fit', async ({ page }) => {
+  await startRig(page, 'Question rig');
+  await fit(page, 'tripod socket', 'Gunwale full cage');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Fit a part …' }).click();
+  await page
+    .getByRole('region', { name: 'Working' })
+    .getByRole('button', { name: /rail on the roof/ })
+    .click();
+  await expect(page.getByRole('list', { name: 'Fits' })).toContainText('Yoke top handle');
+  await page.getByText(/^Does not fit \(/).click();
+  const others = page.getByRole('list', { name: 'Does not fit' });
+  await expect(others.getByRole('listitem').filter({ hasText: 'Nub shoe arm' })).toContainText(
+    'different kinds of mount',
+  );
+});
+
+test('a mount on the drawing opens what goes there', async ({ page }) => {
+  await startRig(page, 'Mouse rig');
+  await page.locator('body').press('ArrowRight');
+  await expect(page.getByTestId('caption')).toContainText('front');
+  await page.locator('[data-mount$=" lens"][data-state="free"]').click();
+  await page
+    .getByRole('list', { name: 'Fits' })
+    .getByRole('button', { name: /Ember 35/ })
+    .first()
+    .click();
+  await expect(stack(page)).toContainText('Ember 35 T2.1');
+  await expect(page.getByTestId('centre-of-mass')).toBeVisible();
+});
+
+test('keys slide, turn, take off, walk round and open questions', async ({ page }) => {
+  await startRig(page, 'Key rig');
+  await fit(page, 'tripod socket', 'Gunwale full cage');
+  await fit(page, 'rail on the roof', 'Yoke top handle');
+  const press = (key: string) => page.locator('body').press(key);
+  await expect(page.getByRole('textbox', { name: 'Stands at' })).toHaveValue('0');
+  await press('.');
+  await expect(page.getByRole('textbox', { name: 'Stands at' })).toHaveValue('1');
+  await press('<');
+  await expect(page.getByRole('textbox', { name: 'Stands at' })).toHaveValue('-9');
+  await press('t');
+  await expect(page.getByRole('combobox', { name: 'Turned to' })).toHaveValue('180');
+  await press('Delete');
+  await expect(stack(page)).not.toContainText('Yoke');
+  await press('z');
+  await expect(stack(page)).toContainText('Yoke');
+  for (const side of ['front', 'far side', 'back', 'near side']) {
+    await press('ArrowRight');
+    await expect(page.getByTestId('caption')).toContainText(side);
+  }
+  await press('ArrowUp');
+  await expect(page.getByTestId('caption')).toContainText('top');
+  await press('4');
+  await expect(page.getByText('This question is not computed yet')).toBeVisible();
+  await press('?');
+  await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('heading', { name: 'Keys' })).toHaveCount(0);
+});
+
+test('a save that fails is kept, told and made good', async ({ page }) => {
+  await startRig(page, 'Storm rig');
+  await saved(page);
+  await page.route('**/api/rigs/*', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
+  await fit(page, 'tripod socket', 'Gunwale full cage');
+  await expect(page.getByTestId('save-state')).toContainText('kept in this browser');
+  await page.reload();
+  // What the server never got comes back from the browser's own storage.
+  await expect(stack(page)).toContainText('Gunwale full cage');
+  await page.unroute('**/api/rigs/*');
+  await saved(page);
+  await page.evaluate(() => localStorage.clear());
+  await page.reload();
+  await expect(stack(page)).toContainText('Gunwale full cage');
+});
+
+test('two windows on one rig: the later save is told, and neither is lost', async ({
+  page,
+  context,
+}) => {
+  await startRig(page, 'Two windows');
+  await saved(page);
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await fit(other, 'tripod socket', 'Gunwale full cage');
+  await saved(other);
+  await fit(page, 'lens mount', 'Ember 35 T2.1');
+  await expect(page.getByTestId('save-state')).toHaveAttribute('data-state', 'conflict');
+  await page.getByRole('button', { name: 'Store mine over it' }).click();
+  await saved(page);
+  await other.reload();
+  await expect(stack(other)).toContainText('Ember 35 T2.1');
+});
+
+test('a version is kept, looked at and gone back to', async ({ page }) => {
+  await startRig(page, 'Version rig');
+  await fit(page, 'tripod socket', 'Gunwale full cage');
+  await saved(page);
+  await page.getByRole('button', { name: 'Versions' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Mark A');
+  await page.getByLabel('Why it is kept').fill('before the lens');
+  await page.getByRole('button', { name: 'Keep the rig as it is now' }).click();
+  await expect(page.getByRole('list', { name: 'Kept versions' })).toContainText('before the lens');
+  await fit(page, 'lens mount', 'Ember 35 T2.1');
+  await saved(page);
+  await page.getByRole('button', { name: 'Versions' }).click();
+  await page.getByRole('link', { name: 'Look at it' }).click();
+  await expect(page.getByRole('heading', { name: /Mark A/ })).toBeVisible();
+  await expect(stack(page)).not.toContainText('Ember');
+  await page.goBack();
+  await expect(stack(page)).toContainText('Ember');
+  await page.getByRole('button', { name: 'Versions' }).click();
+  await page.getByRole('button', { name: 'Go back to it' }).click();
+  await expect(stack(page)).not.toContainText('Ember');
+});
+
+test('limits, owned parts and weighed grams change the figures', async ({ page }) => {
+  await startRig(page, 'Money rig');
+  await fit(page, 'tripod socket', 'Gunwale full cage');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('6');
+  await expect(strip(page, 'Spend')).toContainText('EUR 119');
+  await page.getByLabel('Money for what is not owned').fill('100');
+  await page.getByLabel('Money for what is not owned').press('Enter');
+  await expect(page.locator('[data-finding="over-spend"]')).toContainText('EUR 19 over your limit');
+  await page.getByRole('checkbox', { name: 'Gunwale full cage is owned' }).check();
+  await expect(page.locator('[data-finding="over-spend"]')).toHaveCount(0);
+  await expect(strip(page, 'Spend')).toContainText('EUR 0');
+  await page.getByLabel('Carried in the hands').fill('12,5x');
+  await page.getByLabel('Carried in the hands').press('Enter');
+  await expect(page.getByRole('alert')).toContainText('is not a number');
+  await stack(page).getByRole('button', { name: 'Gunwale full cage' }).click();
+  await page.getByLabel('Weighed').fill('320,5');
+  await page.getByLabel('Weighed').press('Enter');
+  await expect(stack(page)).toContainText('321 g');
+});
+
+test('the bench and the shelf have no accessibility faults that can be found by machine', async ({
+  page,
+}) => {
+  await startRig(page, 'Access rig');
+  await fit(page, 'tripod socket', 'Gunwale full cage');
+  await fit(page, 'rail on the roof', 'Yoke top handle');
+  const check = async () => {
+    const { violations } = await new AxeBuilder({ page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+      .analyze();
+    expect(
+      violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`),
+    ).toEqual([]);
+  };
+  await check();
+  for (const key of ['1', '2', '5', '6']) {
+    await page.keyboard.press('Escape');
+    await page.locator('body').press(key);
+    await check();
+  }
+  await page.locator('body').press('n');
+  await check();
+  await page.locator('body').press('/');
+  await check();
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'The shelf' })).toBeVisible();
+  await check();
+});

@@ -1,0 +1,91 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+
+const mark1 = readFileSync(new URL('../demo/mark-1.rig.json', import.meta.url), 'utf8');
+
+test('the demo is on the shelf, with what is wrong with it', async ({ page }) => {
+  const troubles: string[] = [];
+  page.on('console', (m) =>
+    ['error', 'warning'].includes(m.type()) ? troubles.push(m.text()) : 0,
+  );
+  page.on('pageerror', (e) => troubles.push(e.message));
+  await page.goto('/');
+  const row = page.getByRole('listitem').filter({ hasText: 'Mark 1' }).first();
+  await expect(row).toContainText('1 to mend');
+  await expect(row).toContainText('nose down');
+  await row.getByRole('link', { name: 'Mark 1', exact: true }).click();
+  await expect(page.locator('[data-finding="screw-can-turn"]')).toBeVisible();
+  expect(troubles).toEqual([]);
+});
+
+test('an empty shelf explains the first step and offers the demo', async ({ page }) => {
+  let empty = true;
+  await page.route('**/api/rigs', (route) =>
+    empty ? route.fulfill({ json: { rigs: [] } }) : route.continue(),
+  );
+  await page.route('**/api/demo', (route) => {
+    empty = false;
+    return route.fulfill({ status: 201, json: { ids: [] } });
+  });
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'Nothing planned yet' })).toBeVisible();
+  await page.getByRole('button', { name: 'Look at the demo first' }).click();
+  await expect(page.getByRole('list', { name: 'Rigs' })).toContainText('Mark 2');
+});
+
+test('a shelf that cannot be read says so and can be read again', async ({ page }) => {
+  await page.route('**/api/rigs', (route) => route.abort());
+  await page.goto('/');
+  await expect(page.getByRole('alert')).toContainText('The server does not answer');
+  await page.unroute('**/api/rigs');
+  await page.getByRole('button', { name: 'Read the shelf again' }).click();
+  await expect(page.getByRole('list', { name: 'Rigs' })).toContainText('Mark 1');
+});
+
+test('a rig file is brought, opened, taken out again and taken off', async ({ page }) => {
+  const name = 'Brought <img src=x onerror=alert(1)> 🥒';
+  const file = { ...JSON.parse(mark1), rig: { ...JSON.parse(mark1).rig, id: 'brought', name } };
+  await page.goto('/');
+  await page.getByLabel('Bring a rig file').setInputFiles({
+    name: 'brought.rig.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(file)),
+  });
+  await expect(page.getByText(`“${name}” is on the shelf`)).toBeVisible();
+  const row = page.getByRole('listitem').filter({ hasText: name });
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    row.getByText('Rig file').click(),
+  ]);
+  const text = readFileSync((await download.path())!, 'utf8');
+  expect(JSON.parse(text).rig).toEqual(file.rig);
+  await row.getByRole('button', { name: /^Take .* off the shelf$/ }).click();
+  await row.getByRole('button', { name: 'Take it off' }).click();
+  await expect(row).toHaveCount(0);
+});
+
+test('bad files are refused with the place, and nothing is stored', async ({ page }) => {
+  await page.goto('/');
+  const rows = page.getByRole('list', { name: 'Rigs' }).getByRole('heading');
+  await expect(rows.first()).toBeVisible();
+  const bring = (text: string, name = 'bad.rig.json') =>
+    page
+      .getByLabel('Bring a rig file')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+  const broken = JSON.parse(mark1) as { parts: { massG: number }[] };
+  broken.parts[3]!.massG = 0;
+  await bring(JSON.stringify(broken));
+  await expect(page.getByRole('alert')).toContainText('parts[3].massG');
+  await expect(page.getByRole('alert')).toContainText('more than 0 g');
+  await bring('not json at all');
+  await expect(page.getByRole('alert')).toContainText('was not stored');
+  await bring('x'.repeat(20 * 1024 * 1024), 'huge.json');
+  await expect(page.getByRole('alert')).toContainText('at most 8 MB');
+});
+
+test('an address that leads nowhere says so', async ({ page }) => {
+  await page.goto('/rigs/no-such-rig');
+  await expect(page.getByRole('heading', { name: 'This rig is not on the shelf' })).toBeVisible();
+  await page.goto('/nowhere/at/all');
+  await expect(page.getByRole('heading', { name: 'There is nothing here' })).toBeVisible();
+});

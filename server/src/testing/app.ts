@@ -1,0 +1,65 @@
+/** The whole server over a database of its own, for tests. */
+import type { FastifyInstance, InjectOptions } from 'fastify';
+import { DataSource } from 'typeorm';
+import { buildApp } from '../app.js';
+import { openDatabase } from '../database/index.js';
+import { loadDemo, type Demo } from '../demo/load.js';
+
+export interface TestApp {
+  readonly app: FastifyInstance;
+  readonly database: DataSource;
+  /** Asks the server as a browser on this machine would. */
+  ask(
+    options: InjectOptions,
+  ): Promise<{ status: number; body: any; headers: Record<string, unknown> }>; // eslint-disable-line @typescript-eslint/no-explicit-any -- answers are looked into freely
+  close(): Promise<void>;
+}
+
+let count = 0;
+
+/** An empty database on the test server, gone when it is closed. */
+export async function createTestDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
+  const serverUrl = process.env.ZUCCHINI_TEST_SERVER_URL;
+  if (!serverUrl)
+    throw new Error('ZUCCHINI_TEST_SERVER_URL is not set: run the tests through npm run unit');
+  const name = `test_${process.pid}_${process.env.JEST_WORKER_ID ?? '0'}_${(count += 1)}`;
+  const admin = await new DataSource({ type: 'mariadb', url: `${serverUrl}zucchini` }).initialize();
+  await admin.query(`CREATE DATABASE ${name}`);
+  return {
+    url: `${serverUrl}${name}`,
+    drop: async () => {
+      await admin.query(`DROP DATABASE ${name}`);
+      await admin.destroy();
+    },
+  };
+}
+
+export async function createTestApp(
+  demo: Demo,
+  now: () => Date = () => new Date(),
+): Promise<TestApp> {
+  const { url, drop } = await createTestDatabase();
+  const database = await openDatabase(url);
+  await loadDemo(database, demo, now());
+  const app = await buildApp({ database, demo: () => demo, now });
+  return {
+    app,
+    database,
+    ask: async (options) => {
+      const reply = await app.inject({
+        ...options,
+        headers: { host: '127.0.0.1:4710', ...options.headers },
+      });
+      return {
+        status: reply.statusCode,
+        body: reply.body === '' ? undefined : reply.json(),
+        headers: reply.headers,
+      };
+    },
+    close: async () => {
+      await app.close();
+      await database.destroy();
+      await drop();
+    },
+  };
+}

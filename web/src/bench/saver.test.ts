@@ -1,0 +1,183 @@
+import { afterEach, beforeEach, describe, expect, it, jest } from '@jest/globals';
+import type { Rig } from '@zucchini/core';
+import { ApiError } from '../api/client';
+import { readDraft, type DraftPlace } from './drafts';
+import { Saver, type SaveState } from './saver';
+
+const rigOf = (name: string): Rig => ({
+  id: 'rig',
+  name,
+  kit: [],
+  brief: { currency: 'EUR', limits: {} },
+  setups: [],
+});
+
+class Place implements DraftPlace {
+  readonly kept = new Map<string, string>();
+  getItem = (key: string) => this.kept.get(key) ?? null;
+  setItem = (key: string, value: string) => void this.kept.set(key, value);
+  removeItem = (key: string) => void this.kept.delete(key);
+}
+
+/** A server whose answers the test gives one by one. */
+class Server {
+  readonly asked: { name: string; revision: number }[] = [];
+  private answers: ((error?: unknown) => void)[] = [];
+  save = (rig: Rig, revision: number) => {
+    this.asked.push({ name: rig.name, revision });
+    return new Promise<{ revision: number }>((resolve, reject) => {
+      this.answers.push((error) => (error ? reject(error) : resolve({ revision: revision + 1 })));
+    });
+  };
+  async answer(error?: unknown): Promise<void> {
+    this.answers.shift()!(error);
+    await jest.advanceTimersByTimeAsync(0);
+  }
+}
+
+let server: Server;
+let place: Place;
+let states: SaveState['kind'][];
+let last: SaveState | undefined;
+const first = rigOf('first');
+
+function createSaver(): Saver {
+  return new Saver(first, 1, {
+    save: server.save,
+    place,
+    onState: (s) => {
+      states.push(s.kind);
+      last = s;
+    },
+    waitMs: 500,
+    retryMs: 1000,
+  });
+}
+
+beforeEach(() => {
+  jest.useFakeTimers();
+  server = new Server();
+  place = new Place();
+  states = [];
+});
+afterEach(() => {
+  jest.useRealTimers();
+});
+const wait = (ms: number) => jest.advanceTimersByTimeAsync(ms);
+
+describe('saving by itself', () => {
+  it('waits for a pause, then stores the last state once', async () => {
+    const saver = createSaver();
+    saver.want(rigOf('a'));
+    await wait(400);
+    saver.want(rigOf('b'));
+    await wait(499);
+    expect(server.asked).toEqual([]);
+    await wait(1);
+    expect(server.asked).toEqual([{ name: 'b', revision: 1 }]);
+    await server.answer();
+    expect(states.at(-1)).toBe('saved');
+    expect(place.kept.size).toBe(0);
+  });
+
+  it('what changes while it saves goes with the next save, on the new revision', async () => {
+    const saver = createSaver();
+    saver.want(rigOf('a'));
+    await wait(500);
+    saver.want(rigOf('b'));
+    await wait(2000);
+    expect(server.asked).toHaveLength(1);
+    await server.answer();
+    expect(readDraft(place, 'rig')).toMatchObject({ revision: 2, rig: { name: 'b' } });
+    await wait(0);
+    expect(server.asked[1]).toEqual({ name: 'b', revision: 2 });
+    await server.answer();
+    expect(states.at(-1)).toBe('saved');
+  });
+
+  it('going back to what is stored needs no save', async () => {
+    const saver = createSaver();
+    saver.want(rigOf('a'));
+    saver.want(first);
+    await wait(5000);
+    expect(server.asked).toEqual([]);
+    expect(states.at(-1)).toBe('saved');
+    expect(place.kept.size).toBe(0);
+  });
+});
+
+describe('a save that does not get through', () => {
+  it('keeps the changes in the browser and tries again, ever less often', async () => {
+    const saver = createSaver();
+    saver.want(rigOf('a'));
+    await wait(500);
+    await server.answer(new ApiError(0, 'away'));
+    expect(last).toMatchObject({ kind: 'failed', kept: true });
+    expect(readDraft(place, 'rig')?.rig.name).toBe('a');
+    await wait(1000);
+    expect(server.asked).toHaveLength(2);
+    await server.answer(new ApiError(503, 'away'));
+    await wait(1999);
+    expect(server.asked).toHaveLength(2);
+    await wait(1);
+    expect(server.asked).toHaveLength(3);
+    await server.answer();
+    expect(states.at(-1)).toBe('saved');
+    expect(place.kept.size).toBe(0);
+  });
+
+  it('says so where the browser keeps nothing', async () => {
+    const saver = new Saver(first, 1, {
+      save: server.save,
+      place: undefined,
+      onState: (s) => (last = s),
+      waitMs: 0,
+    });
+    saver.want(rigOf('a'));
+    await wait(0);
+    await server.answer(new ApiError(0, 'away'));
+    expect(last).toMatchObject({ kind: 'failed', kept: false });
+    saver.stop();
+  });
+
+  it('that is refused is not tried again by itself', async () => {
+    const saver = createSaver();
+    saver.want(rigOf('a'));
+    await wait(500);
+    await server.answer(new ApiError(422, 'rig.kit: no'));
+    expect(last).toEqual({ kind: 'refused', message: 'rig.kit: no' });
+    await wait(60_000);
+    expect(server.asked).toHaveLength(1);
+  });
+});
+
+describe('a conflict', () => {
+  it('waits for a decision with the changes kept; mine goes over the stored one when asked', async () => {
+    const saver = createSaver();
+    saver.want(rigOf('mine'));
+    await wait(500);
+    await server.answer(new ApiError(409, 'stale', [], 7));
+    expect(last).toEqual({ kind: 'conflict', stored: 7 });
+    await wait(60_000);
+    expect(server.asked).toHaveLength(1);
+    expect(readDraft(place, 'rig')?.rig.name).toBe('mine');
+    void saver.overwrite(7);
+    await wait(0);
+    expect(server.asked[1]).toEqual({ name: 'mine', revision: 7 });
+    await server.answer();
+    expect(states.at(-1)).toBe('saved');
+  });
+});
+
+describe('drafts', () => {
+  it('that cannot be read, or are another rig’s, are none', () => {
+    place.setItem('zucchini.draft.rig', '{"half');
+    expect(readDraft(place, 'rig')).toBeUndefined();
+    place.setItem(
+      'zucchini.draft.rig',
+      JSON.stringify({ revision: 1, rig: { ...rigOf('x'), id: 'other' } }),
+    );
+    expect(readDraft(place, 'rig')).toBeUndefined();
+    expect(readDraft(undefined, 'rig')).toBeUndefined();
+  });
+});
