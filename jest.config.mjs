@@ -1,5 +1,7 @@
 const config = {
   testEnvironment: 'node',
+  // Generous: a busy machine must not make a right answer a wrong one.
+  testTimeout: 120_000,
   roots: ['<rootDir>/core/src', '<rootDir>/server/src', '<rootDir>/web/src', '<rootDir>/tools'],
   extensionsToTreatAsEsm: ['.ts'],
   moduleNameMapper: {

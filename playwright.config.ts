@@ -9,8 +9,8 @@ export default defineConfig({
   fullyParallel: true,
   workers: 2,
   retries: 0,
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  timeout: 180_000,
+  expect: { timeout: 30_000 },
   reporter: [
     ['list'],
     ['json', { outputFile: process.env.ZUCCHINI_E2E_JSON ?? 'test-results/e2e.json' }],
@@ -25,7 +25,7 @@ export default defineConfig({
     command: `node --import tsx tools/start.ts --port ${port} --fresh --site ${process.env.ZUCCHINI_E2E_SITE ?? 'web/dist'}`,
     url: `http://127.0.0.1:${port}/api/health`,
     reuseExistingServer: false,
-    timeout: 60_000,
+    timeout: 180_000,
     gracefulShutdown: { signal: 'SIGTERM', timeout: 10_000 },
     env: {
       ZUCCHINI_DATA: process.env.ZUCCHINI_E2E_DATA ?? '.zucchini/e2e',

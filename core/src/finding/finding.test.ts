@@ -66,7 +66,7 @@ describe('remedies', () => {
 
 describe('the docs', () => {
   it('name no finding that there is not', () => {
-    const named = [...docs.matchAll(/^\| `([a-z-]+)` \|/gm)].map((m) => m[1]);
+    const named = [...docs.matchAll(/^\| `([a-z-]+)`\s+\|/gm)].map((m) => m[1]);
     expect(named.sort()).toEqual([...findingCodes].sort());
   });
 });

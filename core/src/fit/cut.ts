@@ -1,12 +1,12 @@
 import type { Hold } from '../hold/index.js';
-import { combineMass, noMass, type Mass } from '../part/index.js';
+import { combineMass, type Mass } from '../part/index.js';
 import { scale } from '../placement/index.js';
-import { listCarried, type Assembly, type PlacedItem, type PlacedJoint } from '../rig/index.js';
+import { isInBranch, type Assembly, type PlacedItem, type PlacedJoint } from '../rig/index.js';
 
 /** The rig cut at one joint: what hangs on it, seen from the hold. */
 export interface Cut {
-  /** Items on the side away from the hold. */
-  readonly away: readonly PlacedItem[];
+  /** Whether an item is on the side away from the hold. */
+  readonly isAway: (placed: PlacedItem) => boolean;
   readonly awayMass: Mass;
   /** True where each side has a hand, so that the hand's own force counts. */
   readonly bothHeld: boolean;
@@ -17,18 +17,21 @@ export interface Cut {
  * nothing is known to hold the rig, the side away from the body.
  */
 export function cutAt(assembly: Assembly, joint: PlacedJoint, hold: Hold): Cut {
-  const carried = listCarried(assembly, joint.child);
-  const inside = new Set(carried.map((p) => p.item.id));
-  const holders = hold.state === 'held' ? hold.itemIds : [];
-  const leadInside = holders.length > 0 && inside.has(holders[0]!);
-  const bothHeld = holders.some((id) => inside.has(id)) && holders.some((id) => !inside.has(id));
-  const insideMass = carried.reduce((sum, p) => (p.mass ? combineMass(sum, p.mass) : sum), noMass);
-  if (!leadInside) return { away: carried, awayMass: insideMass, bothHeld };
+  const branch = assembly.byId.get(joint.child)!;
+  const isInside = (placed: PlacedItem) => isInBranch(branch, placed);
+  const holders = (hold.state === 'held' ? hold.itemIds : []).flatMap(
+    (id) => assembly.byId.get(id) ?? [],
+  );
+  const [lead] = holders;
+  const bothHeld = holders.some(isInside) && !holders.every(isInside);
+  if (!lead || !isInside(lead)) {
+    return { isAway: isInside, awayMass: branch.branchMass, bothHeld };
+  }
   return {
-    away: assembly.items.filter((p) => !inside.has(p.item.id)),
+    isAway: (placed) => !isInside(placed),
     awayMass: combineMass(assembly.mass, {
-      massG: -insideMass.massG,
-      momentGmm: scale(insideMass.momentGmm, -1),
+      massG: -branch.branchMass.massG,
+      momentGmm: scale(branch.branchMass.momentGmm, -1),
     }),
     bothHeld,
   };

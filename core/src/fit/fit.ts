@@ -12,7 +12,7 @@ import {
 } from './joints.js';
 import { findScrewFindings } from './screw.js';
 import { findSizeFindings, measureSize, type Size } from './size.js';
-import { findSlipFindings, measureSlip } from './slip.js';
+import { findSlipFindings, measureSlips } from './slip.js';
 
 /** The answer to "does it fit?": sizes, the working of each friction joint, and what is wrong. */
 export interface Fit {
@@ -26,10 +26,9 @@ export function measureFit(
   assembly: Assembly,
   hold: Hold,
   brief: Brief,
-  parts: PartBook,
   catalogue?: PartBook,
 ): Fit {
-  const slips = assembly.joints.flatMap((joint) => measureSlip(assembly, joint, hold) ?? []);
+  const slips = measureSlips(assembly, hold);
   const size = measureSize(assembly, hold.axes);
   return {
     size,
@@ -42,7 +41,7 @@ export function measureFit(
       ...findSlipFindings(assembly, slips, catalogue),
       ...findScrewFindings(assembly),
       ...findBraceFindings(assembly),
-      ...findSizeFindings(assembly, hold.axes, size, brief, parts),
+      ...findSizeFindings(assembly, hold.axes, size, brief),
     ],
   };
 }

@@ -1,6 +1,5 @@
 import { createFinding, type Finding } from '../finding/index.js';
 import {
-  listJointsAt,
   listTurnsDeg,
   measureOccupancy,
   suggestSlideMm,
@@ -35,9 +34,12 @@ export function findMateFindings(assembly: Assembly): Finding[] {
   });
 }
 
-function findTakenTwice(assembly: Assembly, placed: PlacedItem, mount: Mount): Finding[] {
-  const joints = listJointsAt(assembly, placed.item.id, mount.id);
-  if (mount.lengthwise || joints.length < 2) return [];
+function findTakenTwice(
+  assembly: Assembly,
+  placed: PlacedItem,
+  mount: Mount,
+  joints: readonly PlacedJoint[],
+): Finding {
   // The first joint keeps the mount; the later ones are the ones to move.
   const later = joints
     .filter((j) => j.parent === placed.item.id)
@@ -46,25 +48,22 @@ function findTakenTwice(assembly: Assembly, placed: PlacedItem, mount: Mount): F
     ...listMoves(assembly, j, () => true, 1),
     removal(assembly, j.child),
   ]);
-  return [
-    createFinding(
-      'mount-taken-twice',
-      'stops',
-      {
-        items: [
-          placed.item.id,
-          ...joints.map((j) => (j.parent === placed.item.id ? j.child : j.parent)),
-        ],
-        joints: joints.map((j) => j.joint.id),
-      },
-      { itemId: placed.item.id, mountId: mount.id, count: joints.length },
-      edits,
-    ),
-  ];
+  return createFinding(
+    'mount-taken-twice',
+    'stops',
+    {
+      items: [
+        placed.item.id,
+        ...joints.map((j) => (j.parent === placed.item.id ? j.child : j.parent)),
+      ],
+      joints: joints.map((j) => j.joint.id),
+    },
+    { itemId: placed.item.id, mountId: mount.id, count: joints.length },
+    edits,
+  );
 }
 
-function findOverlap(assembly: Assembly, placed: PlacedItem, mount: Mount): Finding[] {
-  if (!mount.lengthwise) return [];
+function findOverlaps(assembly: Assembly, placed: PlacedItem, mount: Mount): Finding[] {
   const { taken } = measureOccupancy(assembly, placed, mount);
   const byJoint = new Map(assembly.joints.map((j) => [j.joint.id, j]));
   return taken.flatMap((next, i) => {
@@ -96,12 +95,16 @@ function findOverlap(assembly: Assembly, placed: PlacedItem, mount: Mount): Find
 
 /** Point mounts that hold more than one joint, and clamps that lie over each other on a rail. */
 export function findOccupancyFindings(assembly: Assembly): Finding[] {
-  return assembly.items.flatMap((placed) =>
-    placed.part.mounts.flatMap((mount) => [
-      ...findTakenTwice(assembly, placed, mount),
-      ...findOverlap(assembly, placed, mount),
-    ]),
-  );
+  return [...assembly.jointsAt].flatMap(([itemId, byMount]) => {
+    const placed = assembly.byId.get(itemId)!;
+    return [...byMount].flatMap(([mountId, joints]) => {
+      if (joints.length < 2) return [];
+      const mount = placed.part.mounts.find((m) => m.id === mountId)!;
+      return mount.lengthwise
+        ? findOverlaps(assembly, placed, mount)
+        : [findTakenTwice(assembly, placed, mount, joints)];
+    });
+  });
 }
 
 function findSlideFinding(assembly: Assembly, joint: PlacedJoint): Finding[] {

@@ -20,6 +20,8 @@ export interface Move {
   readonly mate: Extract<Mate, { state: 'mates' }>;
 }
 
+export type MoveEdit = Extract<Edit, { type: 'move' }>;
+
 /**
  * Edits that carry a part, with all that it carries, to another mount in the same rig: free, mating,
  * not on itself, and accepted by `isWanted`. Nearest to its present place first, at most `most`.
@@ -29,11 +31,11 @@ export function listMoves(
   joint: PlacedJoint,
   isWanted: (move: Move) => boolean,
   most: number,
-): Edit[] {
+): MoveEdit[] {
   const child = assembly.byId.get(joint.child)!;
   const own = new Set(listCarried(assembly, joint.child).map((p) => p.item.id));
   const here = joint.rigFromParentMount.originMm;
-  const found: { readonly edit: Edit; readonly farMm: number; readonly rank: number }[] = [];
+  const found: { readonly edit: MoveEdit; readonly farMm: number; readonly rank: number }[] = [];
   for (const onto of assembly.items) {
     if (own.has(onto.item.id)) continue;
     for (const parentMount of onto.part.mounts) {

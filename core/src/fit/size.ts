@@ -1,11 +1,19 @@
 import type { Brief } from '../brief/index.js';
 import { createFinding, type Finding } from '../finding/index.js';
 import type { Axes } from '../hold/index.js';
-import { compose, negate, type Vec3 } from '../placement/index.js';
-import { placeSetup, applyEdit, type Assembly, type Edit, type PlacedItem } from '../rig/index.js';
-import type { PartBook } from '../part/index.js';
-import { measureReachMm, partFromSolid } from '../solid/index.js';
-import { listMoves } from './moves.js';
+import { compose, invert, negate, type Vec3 } from '../placement/index.js';
+import {
+  isInBranch,
+  listCarried,
+  placeChild,
+  placeSolids,
+  type Assembly,
+  type Edit,
+  type PlacedItem,
+  type PlacedSolid,
+} from '../rig/index.js';
+import { measureReachMm } from '../solid/index.js';
+import { listMoves, type MoveEdit } from './moves.js';
 
 /** How far the rig reaches in the operator's directions, in mm, and which item is the highest. */
 export interface Size {
@@ -17,12 +25,13 @@ export interface Size {
 
 /** How far one item reaches along a unit vector from the rig's origin, in mm. */
 export function measureItemReachMm(placed: PlacedItem, direction: Vec3): number {
+  return measureReach(placeSolids(placed), direction);
+}
+
+function measureReach(solids: readonly PlacedSolid[], direction: Vec3): number {
   let reach = -Infinity;
-  for (const solid of placed.part.solids) {
-    const shift = placed.moved.get(solid.id);
-    const own = partFromSolid(solid);
-    const frame = compose(placed.rigFromPart, shift ? compose(shift, own) : own);
-    reach = Math.max(reach, measureReachMm(solid, frame, direction));
+  for (const { solid, rigFromSolid } of solids) {
+    reach = Math.max(reach, measureReachMm(solid, rigFromSolid, direction));
   }
   return reach;
 }
@@ -57,26 +66,44 @@ export function measureSize(assembly: Assembly, axes: Axes): Size {
   };
 }
 
-function listLower(
+/** How many joints down from the highest part a lower place is looked for: beyond, it is another rig. */
+const deepestMove = 4;
+
+/** How far a branch, moved as the edits say, and all else reach up and down: the heights in their order. */
+function measureMovedHeightsMm(
   assembly: Assembly,
-  axes: Axes,
-  size: Size,
-  limitMm: number,
-  parts: PartBook,
-): Edit[] {
+  up: Vec3,
+  branch: PlacedItem,
+  edits: readonly MoveEdit[],
+): number[] {
+  const down = negate(up);
+  const reachOf = (solids: readonly PlacedSolid[]) =>
+    [measureReach(solids, up), measureReach(solids, down)] as const;
+  const rest = reachOf(
+    assembly.items.filter((p) => !isInBranch(branch, p)).flatMap((p) => placeSolids(p)),
+  );
+  const own = listCarried(assembly, branch.item.id).flatMap((p) => placeSolids(p));
+  return edits.map((edit) => {
+    const onto = assembly.byId.get(edit.parent.item)!;
+    const movedFromNow = compose(placeChild(onto, branch, edit), invert(branch.rigFromPart));
+    const moved = reachOf(
+      own.map((s) => ({ ...s, rigFromSolid: compose(movedFromNow, s.rigFromSolid) })),
+    );
+    return Math.max(rest[0], moved[0]) + Math.max(rest[1], moved[1]);
+  });
+}
+
+function listLower(assembly: Assembly, axes: Axes, size: Size, limitMm: number): Edit[] {
   const top = assembly.byId.get(size.topItem);
   if (!top) return [];
+  const up = negate(axes.down);
   const edits: Edit[] = [];
-  // The whole branch that reaches highest, from its tip inwards.
-  for (let at: PlacedItem | undefined = top; at?.carriedBy;) {
-    for (const edit of listMoves(assembly, at.carriedBy, (m) => m.mate.resists === 'blocked', 6)) {
-      const rig = applyEdit(assembly.rig, edit);
-      const setup = rig.setups.find((s) => s.id === assembly.setup.id)!;
-      const moved = measureSize(placeSetup(rig, setup, parts), axes);
-      if (moved.heightMm <= limitMm) edits.push(edit);
-      if (edits.length === 2) break;
-    }
-    if (edits.length > 0) break;
+  // The branch that reaches highest, from its tip inwards.
+  let at: PlacedItem | undefined = top;
+  for (let depth = 0; at?.carriedBy && depth < deepestMove && edits.length === 0; depth += 1) {
+    const moves = listMoves(assembly, at.carriedBy, (m) => m.mate.resists === 'blocked', 6);
+    const heights = measureMovedHeightsMm(assembly, up, at, moves);
+    edits.push(...moves.filter((_, i) => heights[i]! <= limitMm).slice(0, 2));
     at = assembly.byId.get(at.carriedBy.parent);
   }
   if (top.carriedBy) {
@@ -91,7 +118,6 @@ export function findSizeFindings(
   axes: Axes,
   size: Size,
   brief: Brief,
-  parts: PartBook,
 ): Finding[] {
   const limitMm = brief.limits.heightMm;
   if (limitMm === undefined || size.heightMm <= limitMm) return [];
@@ -101,7 +127,7 @@ export function findSizeFindings(
       'risk',
       { items: [size.topItem] },
       { heightMm: size.heightMm, limitMm, topItem: size.topItem },
-      listLower(assembly, axes, size, limitMm, parts),
+      listLower(assembly, axes, size, limitMm),
     ),
   ];
 }

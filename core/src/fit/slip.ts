@@ -2,7 +2,6 @@ import { createFinding, type Finding, type Slip } from '../finding/index.js';
 import { measureShares, placeGrip, type Hold } from '../hold/index.js';
 import { measureCentreMm, type Contact, type Mount, type PartBook } from '../part/index.js';
 import {
-  compose,
   cross,
   dot,
   measureDistanceToLine,
@@ -12,8 +11,14 @@ import {
   subtract,
   type Vec3,
 } from '../placement/index.js';
-import { measureSetting, type Assembly, type PlacedItem, type PlacedJoint } from '../rig/index.js';
-import { listCornersMm, partFromSolid } from '../solid/index.js';
+import {
+  measureSetting,
+  placeSolids,
+  type Assembly,
+  type PlacedItem,
+  type PlacedJoint,
+} from '../rig/index.js';
+import { listCornersMm } from '../solid/index.js';
 import { inchMm, standardGravityMps2 } from '../units/index.js';
 import { isBraced } from './brace.js';
 import { cutAt, type Cut } from './cut.js';
@@ -156,49 +161,49 @@ interface Push {
 
 const noPush: Push = { momentNm: 0, forceN: 0, armMm: 0, itemId: undefined };
 
-function pushAt(
-  best: Push,
-  forceN: number,
-  point: Vec3,
-  through: Vec3,
-  axis: Vec3,
-  itemId: string,
-): Push {
-  const armMm = measureDistanceToLine(point, through, axis);
-  const momentNm = (forceN * armMm) / 1000;
-  return momentNm > best.momentNm ? { momentNm, forceN, armMm, itemId } : best;
+/** A place where somebody pushes, on purpose or by accident. */
+interface Touch {
+  readonly placed: PlacedItem;
+  readonly pointMm: Vec3;
+  readonly forceN: number;
 }
 
-function measurePush(
-  assembly: Assembly,
-  away: readonly PlacedItem[],
-  held: ReadonlySet<string>,
-  through: Vec3,
-  axis: Vec3,
-): Push {
+/**
+ * Everywhere the rig is pushed at: both ends of each grip but those that hold it, and on a tripod every
+ * corner, since a knock finds the farthest. Once for all joints.
+ */
+function listTouches(assembly: Assembly, hold: Hold): Touch[] {
   const { settings } = assembly.rig;
   const handN = measureSetting(settings, 'handForceN');
   const focusN = measureSetting(settings, 'focusForceN');
-  let best = noPush;
-  for (const placed of away) {
+  const knockN = measureSetting(settings, 'knockForceN');
+  const held = new Set(
+    hold.state === 'held' ? hold.grips.map((g) => `${g.itemId} ${g.gripId}`) : [],
+  );
+  const touches: Touch[] = [];
+  for (const placed of assembly.items) {
     for (const grip of placed.part.grips ?? []) {
       if (held.has(`${placed.item.id} ${grip.id}`)) continue;
       const forceN = grip.use === 'focus' ? focusN : handN;
-      for (const end of placeGrip(placed, grip)) {
-        best = pushAt(best, forceN, end, through, axis, placed.item.id);
+      for (const pointMm of placeGrip(placed, grip)) touches.push({ placed, pointMm, forceN });
+    }
+    if (assembly.setup.hold !== 'tripod') continue;
+    for (const { solid, rigFromSolid } of placeSolids(placed)) {
+      for (const corner of listCornersMm(solid)) {
+        touches.push({ placed, pointMm: place(rigFromSolid, corner), forceN: knockN });
       }
     }
   }
-  if (assembly.setup.hold === 'tripod') {
-    const knockN = measureSetting(settings, 'knockForceN');
-    for (const placed of away) {
-      for (const solid of placed.part.solids) {
-        const frame = compose(placed.rigFromPart, partFromSolid(solid));
-        for (const corner of listCornersMm(solid)) {
-          best = pushAt(best, knockN, place(frame, corner), through, axis, placed.item.id);
-        }
-      }
-    }
+  return touches;
+}
+
+function measurePush(touches: readonly Touch[], cut: Cut, through: Vec3, axis: Vec3): Push {
+  let best = noPush;
+  for (const { placed, pointMm, forceN } of touches) {
+    if (!cut.isAway(placed)) continue;
+    const armMm = measureDistanceToLine(pointMm, through, axis);
+    const momentNm = (forceN * armMm) / 1000;
+    if (momentNm > best.momentNm) best = { momentNm, forceN, armMm, itemId: placed.item.id };
   }
   return best;
 }
@@ -226,16 +231,18 @@ function measureHeldMomentNm(
   return Math.abs(moment);
 }
 
-/**
- * Whether a plain screw or friction joint turns, with its working; undefined where something other
- * than friction keeps it from turning, or where nothing is known about what it holds. Masses that are
- * not known are left out.
- */
-export function measureSlip(assembly: Assembly, joint: PlacedJoint, hold: Hold): Slip | undefined {
+function measureSlip(
+  assembly: Assembly,
+  joint: PlacedJoint,
+  hold: Hold,
+  joltG: number,
+  touches: readonly Touch[],
+): Slip | undefined {
   if (joint.mate.state !== 'mates') return undefined;
   const stated = joint.childMount.holdsNm ?? joint.parentMount.holdsNm;
-  if (joint.mate.resists !== 'friction' && !(joint.mate.resists === 'weak' && stated))
+  if (joint.mate.resists !== 'friction' && !(joint.mate.resists === 'weak' && stated)) {
     return undefined;
+  }
   const resisting = measureResisting(assembly, joint);
   if (!resisting) return undefined;
   const through = joint.rigFromParentMount.originMm;
@@ -245,17 +252,13 @@ export function measureSlip(assembly: Assembly, joint: PlacedJoint, hold: Hold):
       ? joint.rigFromParentMount.rotation.x
       : joint.rigFromParentMount.rotation.z;
   const cut = cutAt(assembly, joint, hold);
-  const joltG = measureJoltG(assembly);
   const centre = measureCentreMm(cut.awayMass);
   const weightMomentNm = cut.bothHeld
     ? measureHeldMomentNm(assembly, cut, hold, through, axis)
     : centre
       ? measureWeightMomentNm(cut.awayMass.massG, centre, through, axis, hold.axes.down, joltG)
       : 0;
-  const held = new Set(
-    hold.state === 'held' ? hold.grips.map((g) => `${g.itemId} ${g.gripId}`) : [],
-  );
-  const push = measurePush(assembly, cut.away, held, through, axis);
+  const push = measurePush(touches, cut, through, axis);
   const weightRatio = weightMomentNm / resisting.slipMomentNm;
   const handsRatio = push.momentNm / resisting.slipMomentNm;
   return {
@@ -273,6 +276,19 @@ export function measureSlip(assembly: Assembly, joint: PlacedJoint, hold: Hold):
     awayMassG: cut.awayMass.massG,
     braced: isBraced(assembly, joint),
   };
+}
+
+/**
+ * The working of every joint that holds by friction: does it turn? Joints that pins, teeth or their
+ * shape keep from turning are left out, and those of which nothing is known. Masses that are not known
+ * are left out of the moments.
+ */
+export function measureSlips(assembly: Assembly, hold: Hold): Slip[] {
+  const joltG = measureJoltG(assembly);
+  const touches = listTouches(assembly, hold);
+  return assembly.joints.flatMap(
+    (joint) => measureSlip(assembly, joint, hold, joltG, touches) ?? [],
+  );
 }
 
 /** Over 1 a joint turns, over 0.5 it creeps, over 0.3 it is worth a look now and then. */

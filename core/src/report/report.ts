@@ -55,7 +55,7 @@ export function measureReport(
   const brief = mergeBrief(rig.brief, setup.brief);
   const assembly = placeSetup(rig, setup, parts, options.rigFromBody);
   const hold = findHold(assembly);
-  const fit = measureFit(assembly, hold, brief, parts, options.catalogue);
+  const fit = measureFit(assembly, hold, brief, options.catalogue);
   const hang = measureHang(assembly, hold);
   const spend = measureSpend(assembly, brief, parts);
   const findings = [

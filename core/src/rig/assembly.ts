@@ -21,6 +21,7 @@ import {
   scale,
   type Placement,
 } from '../placement/index.js';
+import { partFromSolid, type Solid } from '../solid/index.js';
 import { toRad } from '../units/index.js';
 import type { Joint, KitItem, Rig, Setup } from './schema.js';
 import { measureSlideRange, type SlideRange } from './slide.js';
@@ -38,6 +39,10 @@ export interface PlacedItem {
   readonly moved: ReadonlyMap<string, Placement>;
   /** In the rig's frame; undefined where the mass is not known. */
   readonly mass: Mass | undefined;
+  /** The first place in `items` after this one's branch: the item and all it carries stand before it. */
+  readonly branchEnd: number;
+  /** Of the item and all it carries, as far as it is known. */
+  readonly branchMass: Mass;
   /** The joint that carries it; undefined for the body. */
   readonly carriedBy: PlacedJoint | undefined;
 }
@@ -67,6 +72,8 @@ export interface Assembly {
   readonly joints: readonly PlacedJoint[];
   /** Joints by the item that carries. */
   readonly carriedBy: ReadonlyMap<string, readonly PlacedJoint[]>;
+  /** Joints by item and mount, whichever end of the joint it is. */
+  readonly jointsAt: ReadonlyMap<string, ReadonlyMap<string, readonly PlacedJoint[]>>;
   /** Of all items whose mass is known. */
   readonly mass: Mass;
   /** Items whose mass nobody knows: figures of mass leave them out and say so. */
@@ -100,6 +107,61 @@ function findMount(part: Part, id: string): Mount {
   return mount;
 }
 
+/** Where a joint stands its child, and the frame of the parent's mount that it stands on. */
+function placeAt(
+  parent: Pick<PlacedItem, 'rigFromPart' | 'moved'>,
+  parentMount: Mount,
+  childMount: Mount,
+  childMoved: ReadonlyMap<string, Placement>,
+  slide: SlideRange | undefined,
+  at: Pick<Joint, 'slideMm' | 'turnDeg' | 'spacerMm'>,
+): { rigFromParentMount: Placement; rigFromChild: Placement } {
+  let parentFrame = partFromMount(parentMount);
+  let childFrame = partFromMount(childMount);
+  if (slide?.along === 'parent') {
+    const shift = scale(parentMount.lengthwise!.axis, at.slideMm);
+    parentFrame = { ...parentFrame, originMm: add(parentFrame.originMm, shift) };
+  } else if (slide?.along === 'child') {
+    const shift = scale(childMount.lengthwise!.axis, at.slideMm);
+    childFrame = { ...childFrame, originMm: add(childFrame.originMm, shift) };
+  }
+  const rigFromParentMount = compose(
+    parent.rigFromPart,
+    composeMoved(parent, parentMount.id, parentFrame),
+  );
+  const turn: Placement = {
+    rotation: createRotation([0, 0, 1], toRad(at.turnDeg)),
+    originMm: [0, 0, at.spacerMm ?? 0],
+  };
+  const movedChildFrame = composeMoved({ moved: childMoved }, childMount.id, childFrame);
+  return {
+    rigFromParentMount,
+    rigFromChild: compose(
+      compose(compose(rigFromParentMount, turn), faceToFace),
+      invert(movedChildFrame),
+    ),
+  };
+}
+
+/** Where an item would stand, were it moved as an edit says; `rigFromPart` of the moved item. */
+export function placeChild(
+  onto: PlacedItem,
+  child: PlacedItem,
+  move: {
+    readonly childMount: string;
+    readonly parent: { readonly mount: string };
+    readonly slideMm: number;
+    readonly turnDeg: number;
+  },
+): Placement {
+  const parentMount = findMount(onto.part, move.parent.mount);
+  const childMount = findMount(child.part, move.childMount);
+  const slide = measureSlideRange(parentMount, childMount);
+  const spacerMm = child.carriedBy?.joint.spacerMm;
+  return placeAt(onto, parentMount, childMount, child.moved, slide, { ...move, spacerMm })
+    .rigFromChild;
+}
+
 function placeJoint(
   joint: Joint,
   parent: PlacedItem,
@@ -109,27 +171,13 @@ function placeJoint(
   const parentMount = findMount(parent.part, joint.parent.mount);
   const childMount = findMount(childPart, joint.child.mount);
   const slide = measureSlideRange(parentMount, childMount);
-  let parentFrame = partFromMount(parentMount);
-  let childFrame = partFromMount(childMount);
-  if (slide?.along === 'parent') {
-    const shift = scale(parentMount.lengthwise!.axis, joint.slideMm);
-    parentFrame = { ...parentFrame, originMm: add(parentFrame.originMm, shift) };
-  } else if (slide?.along === 'child') {
-    const shift = scale(childMount.lengthwise!.axis, joint.slideMm);
-    childFrame = { ...childFrame, originMm: add(childFrame.originMm, shift) };
-  }
-  const rigFromParentMount = compose(
-    parent.rigFromPart,
-    composeMoved(parent, parentMount.id, parentFrame),
-  );
-  const turn: Placement = {
-    rotation: createRotation([0, 0, 1], toRad(joint.turnDeg)),
-    originMm: [0, 0, joint.spacerMm ?? 0],
-  };
-  const movedChildFrame = composeMoved({ moved: childMoved }, childMount.id, childFrame);
-  const rigFromChild = compose(
-    compose(compose(rigFromParentMount, turn), faceToFace),
-    invert(movedChildFrame),
+  const { rigFromParentMount, rigFromChild } = placeAt(
+    parent,
+    parentMount,
+    childMount,
+    childMoved,
+    slide,
+    joint,
   );
   return {
     placedJoint: {
@@ -165,9 +213,23 @@ export function placeSetup(
     if (siblings) siblings.push(joint);
     else jointsByParent.set(joint.parent.item, [joint]);
   }
-  const items: PlacedItem[] = [];
+  const items: { -readonly [Key in keyof PlacedItem]: PlacedItem[Key] }[] = [];
   const joints: PlacedJoint[] = [];
   const carriedBy = new Map<string, PlacedJoint[]>();
+  const jointsAt = new Map<string, Map<string, PlacedJoint[]>>();
+  const addTo = (map: Map<string, PlacedJoint[]>, key: string, joint: PlacedJoint) => {
+    const list = map.get(key);
+    if (list) list.push(joint);
+    else map.set(key, [joint]);
+  };
+  const mountsOf = (itemId: string) => {
+    let byMount = jointsAt.get(itemId);
+    if (!byMount) {
+      byMount = new Map();
+      jointsAt.set(itemId, byMount);
+    }
+    return byMount;
+  };
   const lookUp = (itemId: string) => {
     const item = kit.get(itemId);
     const part = item && parts.get(item.partId);
@@ -179,32 +241,38 @@ export function placeSetup(
     rigFromPart: Placement,
     depth: number,
     joint: PlacedJoint | undefined,
-  ) => {
-    const own = measurePartMass(
-      found.part,
-      found.moved,
-      found.item.measuredMassG ?? found.part.massG,
-    );
-    const placed: PlacedItem = {
-      ...found,
+  ): Mass => {
+    const { item, part, moved } = found;
+    const own = measurePartMass(part, moved, item.measuredMassG ?? part.massG);
+    const mass = own && moveMass(own, rigFromPart);
+    const placed: (typeof items)[number] = {
+      item,
+      part,
+      moved,
       number: items.length + 1,
       depth,
       rigFromPart,
-      mass: own && moveMass(own, rigFromPart),
+      mass,
+      branchEnd: 0,
+      branchMass: noMass,
       carriedBy: joint,
     };
     items.push(placed);
-    for (const next of jointsByParent.get(found.item.id) ?? []) {
+    let branch = mass ?? noMass;
+    for (const next of jointsByParent.get(item.id) ?? []) {
       const child = lookUp(next.child.item);
       const { placedJoint, rigFromChild } = placeJoint(next, placed, child.part, child.moved);
       joints.push(placedJoint);
-      const siblings = carriedBy.get(placedJoint.parent);
-      if (siblings) siblings.push(placedJoint);
-      else carriedBy.set(placedJoint.parent, [placedJoint]);
-      admit(child, rigFromChild, depth + 1, placedJoint);
+      addTo(carriedBy, placedJoint.parent, placedJoint);
+      addTo(mountsOf(placedJoint.parent), placedJoint.parentMount.id, placedJoint);
+      addTo(mountsOf(placedJoint.child), placedJoint.childMount.id, placedJoint);
+      branch = combineMass(branch, admit(child, rigFromChild, depth + 1, placedJoint));
     }
+    placed.branchEnd = items.length;
+    placed.branchMass = branch;
+    return branch;
   };
-  admit(lookUp(setup.body), rigFromBody, 0, undefined);
+  const mass = admit(lookUp(setup.body), rigFromBody, 0, undefined);
   return {
     rig,
     setup,
@@ -213,19 +281,46 @@ export function placeSetup(
     byId: new Map(items.map((p) => [p.item.id, p])),
     joints,
     carriedBy,
-    mass: items.reduce((sum, p) => (p.mass ? combineMass(sum, p.mass) : sum), noMass),
+    jointsAt,
+    mass,
     unweighed: items.filter((p) => !p.mass),
   };
 }
 
 /** The items that an item carries, itself first, in tree order. */
 export function listCarried(assembly: Assembly, itemId: string): readonly PlacedItem[] {
-  const start = assembly.items.findIndex((p) => p.item.id === itemId);
-  if (start < 0) throw new Error(`listCarried: item ${itemId} is not in this setup`);
-  const depth = assembly.items[start]!.depth;
-  let end = start + 1;
-  while (end < assembly.items.length && assembly.items[end]!.depth > depth) end += 1;
-  return assembly.items.slice(start, end);
+  const placed = assembly.byId.get(itemId);
+  if (!placed) throw new Error(`listCarried: item ${itemId} is not in this setup`);
+  return assembly.items.slice(placed.number - 1, placed.branchEnd);
+}
+
+/** A solid of an item, and where it stands. */
+export interface PlacedSolid {
+  readonly solid: Solid;
+  readonly rigFromSolid: Placement;
+}
+
+const placedSolids = new WeakMap<PlacedItem, readonly PlacedSolid[]>();
+
+/** An item's solids in the rig's frame, wherever its movements have taken them. Worked out once. */
+export function placeSolids(placed: PlacedItem): readonly PlacedSolid[] {
+  let list = placedSolids.get(placed);
+  if (!list) {
+    list = placed.part.solids.map((solid) => ({
+      solid,
+      rigFromSolid: compose(
+        placed.rigFromPart,
+        composeMoved(placed, solid.id, partFromSolid(solid)),
+      ),
+    }));
+    placedSolids.set(placed, list);
+  }
+  return list;
+}
+
+/** Whether an item belongs to the branch of another: is carried by it, or is it. */
+export function isInBranch(branch: PlacedItem, item: PlacedItem): boolean {
+  return item.number >= branch.number && item.number <= branch.branchEnd;
 }
 
 /** How a part is called in this rig: by the owner's label, or by its own name. */

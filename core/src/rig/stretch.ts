@@ -27,11 +27,7 @@ export function listJointsAt(
   itemId: string,
   mountId: string,
 ): readonly PlacedJoint[] {
-  const own = assembly.byId.get(itemId)?.carriedBy;
-  const carried = (assembly.carriedBy.get(itemId) ?? []).filter(
-    (j) => j.parentMount.id === mountId,
-  );
-  return own && own.childMount.id === mountId ? [own, ...carried] : carried;
+  return assembly.jointsAt.get(itemId)?.get(mountId) ?? [];
 }
 
 /**

@@ -124,9 +124,8 @@ function listLeaveOuts(
   valueOf: (item: KitItem) => number,
 ): Edit[] {
   const options: LeaveOut[] = assembly.items
-    .filter((p) => p.carriedBy)
     .map((p) => ({ p, branch: listCarried(assembly, p.item.id) }))
-    .filter(({ branch }) => branch.every((b) => b.part.kind !== 'lens'))
+    .filter(({ p, branch }) => p.carriedBy && branch.every((b) => b.part.kind !== 'lens'))
     .map(({ p, branch }) => ({
       itemId: p.item.id,
       value: branch.reduce((sum, b) => sum + valueOf(b.item), 0),
