@@ -13,6 +13,7 @@ import {
 } from '@zucchini/core';
 import { readDemoCatalogue } from '../tools/demo-files.ts';
 import { createBenchRig } from './rigs.ts';
+import { measureSlideSteps } from './slide.ts';
 
 /** Median and slowest tenth of the times that `work` takes, in ms, after a warm-up. */
 function time(work: () => void, runs: number): { readonly median: number; readonly slow: number } {
@@ -117,4 +118,14 @@ if (existsSync(manifestUrl)) {
   );
 } else {
   process.stdout.write('\nJavaScript: run npm run build first\n');
+}
+
+if (existsSync(manifestUrl) && existsSync('/usr/bin/chromium')) {
+  const steps = await measureSlideSteps();
+  const at = (share: number) => ms(steps[Math.floor(steps.length * share)]!);
+  process.stdout.write(
+    `\nOne step of a slide on the bench in Chromium, Mark 1 (reach: a frame of 16 ms)\n  median${at(0.5)}, slow 10 %${at(0.9)}\n`,
+  );
+} else {
+  process.stdout.write('\nSlide in the browser: needs npm run build and Chromium\n');
 }

@@ -1,5 +1,12 @@
 import type { Mount } from '../part/index.js';
-import { compose, place, rotate, type Placement, type Rotation } from '../placement/index.js';
+import {
+  compose,
+  place,
+  rotate,
+  type Placement,
+  type Rotation,
+  type Vec3,
+} from '../placement/index.js';
 import { listJointsAt, rigFromMount, type Assembly, type PlacedItem } from '../rig/index.js';
 import {
   isInside,
@@ -51,6 +58,9 @@ export interface Plate {
 interface Kept {
   readonly rotation: Rotation;
   readonly seen: Silhouette;
+  /** Where it was seen last: what has not moved is the same object again, for whoever draws it. */
+  at: Vec3;
+  shifted: Silhouette;
 }
 
 // Silhouettes change only when a solid is turned; a slide moves them. Kept for each solid and side,
@@ -64,7 +74,7 @@ function isSameRotation(a: Rotation, b: Rotation): boolean {
   return true;
 }
 
-function shift(seen: Silhouette, by: readonly [number, number, number]): Silhouette {
+function shift(seen: Silhouette, by: Vec3): Silhouette {
   const move = (points: readonly Point2[]): Point2[] =>
     points.map((p) => [p[0] + by[0], p[1] + by[1]]);
   return {
@@ -85,11 +95,18 @@ function look(solid: Solid, viewFromSolid: Placement, view: ViewName): Silhouett
   }
   let entry = bySide.get(view);
   if (!entry || !isSameRotation(entry.rotation, viewFromSolid.rotation)) {
-    const { rotation } = viewFromSolid;
-    entry = { rotation, seen: projectSolid(solid, { rotation, originMm: [0, 0, 0] }) };
+    const { rotation, originMm } = viewFromSolid;
+    const seen = projectSolid(solid, { rotation, originMm: [0, 0, 0] });
+    entry = { rotation, seen, at: originMm, shifted: shift(seen, originMm) };
     bySide.set(view, entry);
+    return entry.shifted;
   }
-  return shift(entry.seen, viewFromSolid.originMm);
+  const [x, y, z] = viewFromSolid.originMm;
+  if (entry.at[0] !== x || entry.at[1] !== y || entry.at[2] !== z) {
+    entry.at = viewFromSolid.originMm;
+    entry.shifted = shift(entry.seen, entry.at);
+  }
+  return entry.shifted;
 }
 
 function drawItem(placed: PlacedItem, viewFromPart: Placement, view: ViewName): DrawnSolid[] {

@@ -9,6 +9,12 @@ function saySlide(edit: Extract<Edit, { type: 'slide' }>, names: Names): string 
   return `Slide ${name} by ${sayMm(byMm)}, to ${sayMm(edit.slideMm)}`;
 }
 
+function sayLeaveOut(itemId: string, names: Names): string {
+  const count = names.carried(itemId);
+  const also = count > 0 ? `, with ${count} ${count === 1 ? 'part' : 'parts'} on it` : '';
+  return `Leave out ${names.item(itemId)}${also}`;
+}
+
 /** What an edit does, as its button says it. */
 export function sayEdit(edit: Edit, names: Names): string {
   const child = (jointId: string) => {
@@ -19,7 +25,7 @@ export function sayEdit(edit: Edit, names: Names): string {
     case 'add-part':
       return `Fit ${names.part(edit.item.partId)}`;
     case 'remove-item':
-      return `Leave out ${names.item(edit.itemId)}`;
+      return sayLeaveOut(edit.itemId, names);
     case 'slide':
       return saySlide(edit, names);
     case 'turn':

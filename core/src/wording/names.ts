@@ -82,6 +82,8 @@ export interface Names {
   joint(jointId: string): Joint | undefined;
   movement(itemId: string, movementId: string): string;
   part(partId: string): string;
+  /** How many parts an item of this setup carries. */
+  carried(itemId: string): number;
 }
 
 /** Looks names up in an assembly, and in a catalogue for parts that are not on the rig. */
@@ -103,5 +105,9 @@ export function createNames(assembly: Assembly, parts: PartBook): Names {
     movement: (itemId, movementId) =>
       partOf(itemId)?.movements?.find((m) => m.id === movementId)?.name ?? movementId,
     part: (partId) => parts.get(partId)?.name ?? partId,
+    carried: (itemId) => {
+      const placed = assembly.byId.get(itemId);
+      return placed ? placed.branchEnd - placed.number : 0;
+    },
   };
 }

@@ -68,6 +68,8 @@ const screw = computed(() => {
       : undefined;
 });
 
+const sayTurn = (deg: number) => (Number.isInteger(deg) ? `${deg}°` : sayDeg(deg));
+
 const at = computed(() => ({ setupId: bench.setupId, jointId: joint.value!.joint.id }));
 
 function trySlide(event: Event): void {
@@ -170,8 +172,8 @@ function setMass(massG: number | undefined): void {
             })
           "
         >
-          <option v-if="!turns.includes(turnNow)" :value="turnNow">{{ sayDeg(turnNow) }}</option>
-          <option v-for="t in turns" :key="t" :value="t">{{ sayDeg(t) }}</option>
+          <option v-if="!turns.includes(turnNow)" :value="turnNow">{{ sayTurn(turnNow) }}</option>
+          <option v-for="t in turns" :key="t" :value="t">{{ sayTurn(t) }}</option>
         </select>
       </label>
 

@@ -85,7 +85,7 @@ function own(itemId: string, owned: boolean): void {
               <span class="sr-only">Owned</span>
             </th>
             <th scope="col" class="py-1 text-left font-normal">Part (ticked: owned)</th>
-            <th scope="col" class="py-1 text-right font-normal">Mass</th>
+            <th scope="col" class="py-1 pr-2 text-right font-normal">Mass</th>
             <th scope="col" class="py-1 text-right font-normal">To spend</th>
           </tr>
         </thead>

@@ -12,7 +12,7 @@ import {
   sayMount,
   type Plate,
   type Point2,
-  type Run,
+  type Silhouette,
 } from '@zucchini/core';
 import { useElementSize } from '@vueuse/core';
 import { computed, shallowRef, useTemplateRef, watch } from 'vue';
@@ -29,7 +29,7 @@ const holder = useTemplateRef('holder');
 const { width, height } = useElementSize(holder);
 const drag = useSlideDrag();
 
-const margin = { side: 58, top: 26, bottom: 104 };
+const margin = { side: 58, top: 40, bottom: 104 };
 
 const plate = computed<Plate>(() => drawPlate(bench.report!.assembly, bench.view));
 
@@ -67,12 +67,38 @@ function toPage(x: number, y: number): readonly [number, number] {
   ];
 }
 
+/** Paths of what has not moved since the frame was set are not made again. */
+const kept = computed(() => {
+  void [frame.value, width.value, height.value];
+  return new WeakMap<Silhouette, string>();
+});
+
+function pathOf(seen: Silhouette): string {
+  let d = kept.value.get(seen);
+  if (d === undefined) {
+    d = outlinePath(seen, toPage, frame.value.pxPerMm);
+    kept.value.set(seen, d);
+  }
+  return d;
+}
+
+const runs = computed(() =>
+  plate.value.runs.map((run) => ({
+    itemId: run.itemId,
+    solids: run.solids.map(({ solid, seen }) => ({
+      d: pathOf(seen),
+      surface: solid.surface ?? 'plastic',
+      edges: seen.edges.map((edge) => linePath(edge, toPage)),
+    })),
+  })),
+);
+
 const items = computed(() => bench.report!.assembly.byId);
 const wished = computed(() => new Set(bench.report!.spend.lines.map((l) => l.itemId)));
 
 /** Parts whose outermost contour is drawn strong: the one chosen. */
-function contour(run: Run): string {
-  return run.itemId === bench.selected ? 'var(--color-leaf)' : 'var(--color-ink)';
+function contour(itemId: string): string {
+  return itemId === bench.selected ? 'var(--color-leaf)' : 'var(--color-ink)';
 }
 
 const stopped = computed(
@@ -84,11 +110,11 @@ const stopped = computed(
     ),
 );
 
-function tint(run: Run, surface: string): string {
+function tint(itemId: string, surface: string): string {
   if (bench.question === 'spend') {
-    return wished.value.has(run.itemId) ? 'var(--color-blossom-tint)' : 'var(--color-sheet)';
+    return wished.value.has(itemId) ? 'var(--color-blossom-tint)' : 'var(--color-sheet)';
   }
-  if (bench.question === 'fit' && stopped.value.has(run.itemId)) return 'var(--color-tomato-tint)';
+  if (bench.question === 'fit' && stopped.value.has(itemId)) return 'var(--color-tomato-tint)';
   return `var(--color-${surface})`;
 }
 
@@ -251,8 +277,18 @@ function isSliding(itemId: string): boolean {
         </g>
 
         <g
-          v-for="(run, i) in plate.runs"
+          v-for="(run, i) in runs"
           :key="i"
+          v-memo="[
+            run.itemId,
+            run.solids.map((solid) => solid.d).join(),
+            run.itemId === bench.selected,
+            stopped.has(run.itemId),
+            bench.question,
+            wished.has(run.itemId),
+            isSliding(run.itemId),
+            frame,
+          ]"
           data-layer="part"
           :data-item="run.itemId"
           :class="isSliding(run.itemId) ? 'cursor-grab touch-none' : 'cursor-pointer'"
@@ -262,33 +298,33 @@ function isSliding(itemId: string): boolean {
           @pointercancel="drag.cancel"
         >
           <path
-            v-for="(d, k) in run.solids"
+            v-for="(solid, k) in run.solids"
             :key="`c${k}`"
-            :d="outlinePath(d.seen, toPage, frame.pxPerMm)"
+            :d="solid.d"
             fill="none"
-            :stroke="contour(run)"
+            :stroke="contour(run.itemId)"
             :stroke-width="run.itemId === bench.selected ? 4.4 : 2.6"
             stroke-linejoin="round"
           />
-          <template v-for="(d, k) in run.solids" :key="`f${k}`">
+          <template v-for="(solid, k) in run.solids" :key="`f${k}`">
             <path
-              :d="outlinePath(d.seen, toPage, frame.pxPerMm)"
+              :d="solid.d"
               fill-rule="evenodd"
-              :style="{ fill: tint(run, d.solid.surface ?? 'plastic') }"
+              :style="{ fill: tint(run.itemId, solid.surface) }"
               class="stroke-ink"
               stroke-width="0.55"
               stroke-linejoin="round"
             />
             <path
-              v-if="grained.includes(d.solid.surface ?? '')"
-              :d="outlinePath(d.seen, toPage, frame.pxPerMm)"
-              :fill="`url(#grain-${d.solid.surface})`"
+              v-if="grained.includes(solid.surface)"
+              :d="solid.d"
+              :fill="`url(#grain-${solid.surface})`"
               pointer-events="none"
             />
             <path
-              v-for="(edge, e) in d.seen.edges"
+              v-for="(edge, e) in solid.edges"
               :key="e"
-              :d="linePath(edge, toPage)"
+              :d="edge"
               fill="none"
               class="stroke-ink"
               stroke-width="0.5"

@@ -1,0 +1,75 @@
+/** Takes the pictures in docs/screenshots anew, from the demo, on a server of its own. */
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { chromium, type Page } from '@playwright/test';
+import { findFreePort } from './private-database.ts';
+
+const root = fileURLToPath(new URL('../', import.meta.url));
+
+interface Shot {
+  readonly name: string;
+  readonly path: string;
+  readonly then?: (page: Page) => Promise<void>;
+}
+
+const shots: readonly Shot[] = [
+  { name: 'shelf', path: '/' },
+  { name: 'bench-fit', path: '/rigs/mark-1' },
+  { name: 'bench-hang', path: '/rigs/mark-1', then: (page) => page.keyboard.press('2') },
+  {
+    name: 'bench-candidates',
+    path: '/rigs/mark-2',
+    then: async (page) => {
+      await page.keyboard.press('ArrowRight');
+      await page.locator('[data-mount="halyard front-left"]').click();
+    },
+  },
+  {
+    name: 'bench-part',
+    path: '/rigs/mark-2',
+    then: async (page) => {
+      await page.keyboard.press('ArrowUp');
+      await page.locator('[data-item="yoke"]').first().click();
+    },
+  },
+  {
+    name: 'bench-spend-night',
+    path: '/rigs/mark-1',
+    then: async (page) => {
+      await page.keyboard.press('6');
+      await page.keyboard.press('n');
+    },
+  },
+];
+
+const folder = mkdtempSync(join(tmpdir(), 'zucchini-shots-'));
+const port = await findFreePort();
+const server = spawn(
+  process.execPath,
+  ['--import', 'tsx', 'tools/start.ts', '--port', String(port)],
+  {
+    cwd: root,
+    env: { ...process.env, ZUCCHINI_DATA: folder },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  },
+);
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium' });
+try {
+  await new Promise((resolve) => server.stdout.once('data', resolve));
+  for (const shot of shots) {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(`http://127.0.0.1:${port}${shot.path}`, { waitUntil: 'networkidle' });
+    await page.evaluate(() => document.fonts.ready);
+    await shot.then?.(page);
+    await page.screenshot({ path: join(root, 'docs/screenshots', `${shot.name}.png`) });
+    await page.close();
+  }
+} finally {
+  await browser.close();
+  server.kill('SIGTERM');
+  await new Promise((resolve) => server.once('exit', resolve));
+  rmSync(folder, { recursive: true, force: true });
+}
