@@ -61,7 +61,7 @@ ensure_build() {
 ensure_site() {
   if is_older web/dist/index.html web core/src package-lock.json; then
     say "Building the interface …"
-    npm run --silent build -w web >&2
+    npm run --silent build -w web -- --logLevel warn >&2
     touch web/dist/index.html
   fi
 }

@@ -158,9 +158,9 @@ onMounted(load);
         <li
           v-for="rig in rigs"
           :key="rig.id"
-          class="border-line grid grid-cols-[11rem_1fr_auto] items-center gap-6 border-t py-4 last:border-b"
+          class="border-line grid grid-cols-[13rem_1fr_auto] items-center gap-6 border-t py-4 last:border-b"
         >
-          <div class="h-28">
+          <div class="h-44">
             <ShelfPlate :key="rig.revision" :rig-id="rig.id" :revision="rig.revision" />
           </div>
           <div class="min-w-0">

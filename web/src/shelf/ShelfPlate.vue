@@ -35,7 +35,8 @@ const toPage = (x: number, y: number): readonly [number, number] => [x, -y];
         :key="k"
         :d="outlinePath(d.seen, toPage, 1)"
         class="stroke-ink"
-        stroke-width="0.9"
+        stroke-width="1"
+        vector-effect="non-scaling-stroke"
         :style="{ fill: `var(--color-${d.solid.surface ?? 'plastic'})` }"
       />
     </g>
