@@ -1,11 +1,8 @@
 /** Takes the pictures in docs/screenshots anew, from the demo, on a server of its own. */
-import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { chromium, type Page } from '@playwright/test';
-import { findFreePort } from './private-database.ts';
+import type { Page } from '@playwright/test';
+import { withDemo } from './demo-server.ts';
 
 const root = fileURLToPath(new URL('../', import.meta.url));
 
@@ -45,31 +42,13 @@ const shots: readonly Shot[] = [
   },
 ];
 
-const folder = mkdtempSync(join(tmpdir(), 'zucchini-shots-'));
-const port = await findFreePort();
-const server = spawn(
-  process.execPath,
-  ['--import', 'tsx', 'tools/start.ts', '--port', String(port)],
-  {
-    cwd: root,
-    env: { ...process.env, ZUCCHINI_DATA: folder },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  },
-);
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium' });
-try {
-  await new Promise((resolve) => server.stdout.once('data', resolve));
+await withDemo(async (browser, address) => {
   for (const shot of shots) {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-    await page.goto(`http://127.0.0.1:${port}${shot.path}`, { waitUntil: 'networkidle' });
+    await page.goto(`${address}${shot.path}`, { waitUntil: 'networkidle' });
     await page.evaluate(() => document.fonts.ready);
     await shot.then?.(page);
     await page.screenshot({ path: join(root, 'docs/screenshots', `${shot.name}.png`) });
     await page.close();
   }
-} finally {
-  await browser.close();
-  server.kill('SIGTERM');
-  await new Promise((resolve) => server.once('exit', resolve));
-  rmSync(folder, { recursive: true, force: true });
-}
+});

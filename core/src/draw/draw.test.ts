@@ -1,15 +1,18 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { placeSetup } from '../rig/index.js';
-import type { Point2 } from '../solid/index.js';
+import { compose, createRotation, toUnit } from '../placement/index.js';
+import { measureFrontMm, partFromSolid, projectSolid, Solid, type Point2 } from '../solid/index.js';
 import { body, createTestRig, cube, handle, joint, weightAhead } from '../testing/rigs.js';
 import {
   chooseScale,
   drawPlate,
+  orderForPainting,
   placeLabels,
   projectDirection,
   viewNames,
   walk,
+  type Seen,
   type ViewName,
 } from './index.js';
 
@@ -97,6 +100,114 @@ describe('the plate', () => {
     const alone = createTestRig([cube('body', 1, { kind: 'body' })], []);
     const plate = drawPlate(placeSetup(alone.rig, alone.rig.setups[0]!, alone.parts), 'top');
     expect(plate.highMm).toEqual([5, 5]);
+  });
+});
+
+describe('the order of painting', () => {
+  const length = fc.integer({ min: 4, max: 60 });
+  const at = fc.tuple(...[0, 1, 2].map(() => fc.integer({ min: -50, max: 50 }))) as fc.Arbitrary<
+    [number, number, number]
+  >;
+  const turn = fc.double({ min: -3, max: 3, noNaN: true });
+  const solid: fc.Arbitrary<Seen> = fc
+    .tuple(
+      fc.constantFrom('box', 'cylinder', 'frustum', 'prism'),
+      fc.tuple(length, length, length),
+      at,
+      turn,
+      turn,
+    )
+    .map(([type, [a, b, c], atMm, alpha, beta]) => {
+      const shape = {
+        box: { sizeMm: [a, b, c] },
+        cylinder: { radiusMm: a / 2, lengthMm: b },
+        frustum: { radiusMm: a / 2, endRadiusMm: c / 2, lengthMm: b },
+        prism: {
+          outlineMm: [
+            [-a / 2, 0],
+            [a / 2, 0],
+            [0, c],
+          ],
+          lengthMm: b,
+        },
+      }[type];
+      const made = Solid.parse({ id: 's', type, atMm: [0, 0, 0], ...shape });
+      const rotation = createRotation(toUnit([Math.cos(alpha), Math.sin(alpha), 0.4]), beta);
+      const viewFromSolid = { rotation, originMm: atMm };
+      return { solid: made, viewFromSolid, seen: projectSolid(made, viewFromSolid) };
+    });
+
+  /** Whether two solids are apart, by the plainest way: no point of a fine grid of one lies in the other. */
+  function areApart(a: Seen, b: Seen): boolean {
+    for (let x = -60; x <= 60; x += 4) {
+      for (let y = -60; y <= 60; y += 4) {
+        const both = [a, b].map(
+          (s) =>
+            [measureFrontMm(s.solid, s.viewFromSolid, [x, y]), measureBackMm(s, [x, y])] as const,
+        );
+        const [[frontA, backA], [frontB, backB]] = both as [(typeof both)[0], (typeof both)[0]];
+        if (frontA === undefined || frontB === undefined) continue;
+        if (Math.min(frontA, frontB) > Math.max(backA, backB)) return false;
+      }
+    }
+    return true;
+  }
+  const flip = { rotation: createRotation([1, 0, 0], Math.PI), originMm: [0, 0, 0] as const };
+  /** The far surface is the near one of the solid looked at from behind. */
+  const measureBackMm = (s: Seen, [x, y]: Point2) =>
+    -(measureFrontMm(s.solid, compose(flip, s.viewFromSolid), [x, -y]) ?? 0);
+
+  it('of two solids that are apart, the nearer is painted last wherever they lie over each other', () => {
+    let compared = 0;
+    fc.assert(
+      fc.property(solid, solid, (a, b) => {
+        if (!areApart(a, b)) return;
+        const [, last] = orderForPainting([a, b]);
+        const first = last === a ? b : a;
+        for (let x = -60; x <= 60; x += 4) {
+          for (let y = -60; y <= 60; y += 4) {
+            const [near, far] = [last!, first].map((s) =>
+              measureFrontMm(s.solid, s.viewFromSolid, [x, y]),
+            );
+            if (near === undefined || far === undefined) continue;
+            compared += 1;
+            expect(near).toBeGreaterThan(far - 0.02);
+          }
+        }
+      }),
+      { numRuns: 300, seed: 11 },
+    );
+    expect(compared).toBeGreaterThan(400);
+  });
+
+  it('a ray meets a surface within the solid’s reach, and misses where the silhouette does not reach', () => {
+    fc.assert(
+      fc.property(
+        solid,
+        fc.integer({ min: -60, max: 60 }),
+        fc.integer({ min: -60, max: 60 }),
+        (s, x, y) => {
+          const front = measureFrontMm(s.solid, s.viewFromSolid, [x, y]);
+          if (front === undefined) return;
+          expect(front).toBeLessThanOrEqual(s.seen.nearMm + 1e-6 + 0.2);
+          expect(front).toBeGreaterThanOrEqual(s.seen.farMm - 1e-6 - 0.2);
+        },
+      ),
+    );
+  });
+
+  it('a thin picture on a tilted case is not hidden by the case', () => {
+    const rotation = createRotation([1, 0, 0], 0.7);
+    const make = (id: string, size: [number, number, number], z: number): Seen => {
+      const made = Solid.parse({ id, type: 'box', sizeMm: size, atMm: [0, 0, z] });
+      const viewFromSolid = compose({ rotation, originMm: [0, 0, 0] }, partFromSolid(made));
+      return { solid: made, viewFromSolid, seen: projectSolid(made, viewFromSolid) };
+    };
+    const order = orderForPainting([
+      make('picture', [80, 50, 0.6], 14.3),
+      make('case', [100, 70, 28], 0),
+    ]);
+    expect(order.map((s) => s.solid.id)).toEqual(['case', 'picture']);
   });
 });
 

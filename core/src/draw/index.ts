@@ -1,3 +1,4 @@
 export * from './views.js';
+export * from './order.js';
 export * from './plate.js';
 export * from './labels.js';

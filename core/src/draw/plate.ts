@@ -16,6 +16,7 @@ import {
   type Silhouette,
   type Solid,
 } from '../solid/index.js';
+import { orderForPainting } from './order.js';
 import { viewFromRig, type ViewName } from './views.js';
 
 /** One solid in the picture. */
@@ -23,6 +24,7 @@ export interface DrawnSolid {
   readonly itemId: string;
   readonly solid: Solid;
   readonly seen: Silhouette;
+  readonly viewFromSolid: Placement;
 }
 
 /** Neighbouring solids of one part in the order of painting: they share one outer contour. */
@@ -114,7 +116,7 @@ function drawItem(placed: PlacedItem, viewFromPart: Placement, view: ViewName): 
     const moved = placed.moved.get(solid.id);
     const own = partFromSolid(solid);
     const viewFromSolid = compose(viewFromPart, moved ? compose(moved, own) : own);
-    return { itemId: placed.item.id, solid, seen: look(solid, viewFromSolid, view) };
+    return { itemId: placed.item.id, solid, viewFromSolid, seen: look(solid, viewFromSolid, view) };
   });
 }
 
@@ -202,16 +204,14 @@ function findAnchors(order: readonly DrawnSolid[]): Map<string, Point2> {
 }
 
 /**
- * The rig from one side as silhouettes in the order of painting, so that what lies behind is covered
- * (exact for boxes set square to the view, close for the rest), with the mounts that can be seen.
+ * The rig from one side as silhouettes in the order of painting, so that what lies behind is covered,
+ * with the mounts that can be seen.
  */
 export function drawPlate(assembly: Assembly, view: ViewName): Plate {
   const toView = viewFromRig(view);
-  const order = assembly.items
-    .flatMap((placed) => drawItem(placed, compose(toView, placed.rigFromPart), view))
-    .map((drawn, i) => ({ drawn, i }))
-    .sort((a, b) => a.drawn.seen.nearMm - b.drawn.seen.nearMm || a.i - b.i)
-    .map(({ drawn }) => drawn);
+  const order = orderForPainting(
+    assembly.items.flatMap((placed) => drawItem(placed, compose(toView, placed.rigFromPart), view)),
+  );
   let low: [number, number] = [Infinity, Infinity];
   let high: [number, number] = [-Infinity, -Infinity];
   for (const { seen } of order) {

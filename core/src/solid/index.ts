@@ -2,3 +2,4 @@ export * from './schema.js';
 export * from './frame.js';
 export * from './measure.js';
 export * from './project.js';
+export * from './ray.js';

@@ -56,3 +56,9 @@ export function sayLean(leanDeg: number): string {
   if (size < 0.05) return 'upright';
   return `${sayDeg(size)} to the ${leanDeg > 0 ? 'left' : 'right'}`;
 }
+
+/** Lean in a few letters: "leans 1.9° left". */
+export function sayLeanShort(leanDeg: number): string {
+  const size = Math.abs(leanDeg);
+  return size < 0.05 ? 'upright' : `leans ${sayDeg(size)} ${leanDeg > 0 ? 'left' : 'right'}`;
+}

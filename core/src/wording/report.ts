@@ -3,7 +3,7 @@ import type { PartBook } from '../part/index.js';
 import { countFindings, questionsToCome, type Report } from '../report/index.js';
 import { nameItem } from '../rig/index.js';
 import { sayEdit } from './edits.js';
-import { sayG, sayLean, sayMm, sayMoney, sayRad, sayTilt } from './figures.js';
+import { sayG, sayLeanShort, sayMm, sayMoney, sayRad, sayTilt } from './figures.js';
 import { tellFinding, weightWords } from './findings.js';
 import { createNames, sayHold, sayJoint } from './names.js';
 import { toDeg } from '../units/index.js';
@@ -58,7 +58,7 @@ export function sayFigure(report: Report, question: Question): Figure {
       case 'hangs':
         return {
           main: sayTilt(toDeg(hang.tiltRad)),
-          detail: `leans ${sayLean(toDeg(hang.leanRad))}${hang.unweighed.length > 0 ? ' · parts unweighed' : ''}`,
+          detail: `${sayLeanShort(toDeg(hang.leanRad))}${hang.unweighed.length > 0 ? ` · ${hang.unweighed.length} unweighed` : ''}`,
           state,
         };
       case 'tips-over':

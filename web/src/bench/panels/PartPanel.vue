@@ -122,7 +122,8 @@ function setMass(massG: number | undefined): void {
       <h3 class="font-serif text-base">How it is held</h3>
       <p>{{ sayJoint(joint) }}</p>
       <p class="text-faint text-xs">
-        {{ nameMount(joint.childMount) }} on {{ nameMount(joint.parentMount) }} of
+        {{ joint.childMount.name ?? sayMount(joint.childMount) }} on
+        {{ nameMount(joint.parentMount) }} of
         <button type="button" class="underline" @click="bench.select(joint.parent)">
           {{ bench.names!.item(joint.parent) }}
         </button>
