@@ -108,6 +108,24 @@ async function itemOf(page: Page, name: string): Promise<string> {
   return id!;
 }
 
+test('a part is moved to another mount, with all that it carries, and back', async ({ page }) => {
+  await startRig(page, 'Moving rig');
+  await fit(page, 'tripod socket', 'Gunwale full cage');
+  await fit(page, 'cold shoe', 'Nub shoe arm');
+  await fit(page, 'head', 'Tern 5 monitor');
+  await stack(page).getByRole('button', { name: 'Nub shoe arm' }).click();
+  const panel = page.getByRole('region', { name: 'Working' });
+  const held = panel.getByText(/cold shoe foot on/);
+  const before = await held.innerText();
+  await page.locator('body').press('m');
+  await expect(page.getByRole('searchbox', { name: 'Search places' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(held).not.toHaveText(before);
+  await expect(stack(page)).toContainText('Tern 5 monitor');
+  await page.locator('body').press('z');
+  await expect(held).toHaveText(before);
+});
+
 test('candidates say why they do not fit', async ({ page }) => {
   await startRig(page, 'Question rig');
   await fit(page, 'tripod socket', 'Gunwale full cage');

@@ -89,3 +89,24 @@ test('an address that leads nowhere says so', async ({ page }) => {
   await page.goto('/nowhere/at/all');
   await expect(page.getByRole('heading', { name: 'There is nothing here' })).toBeVisible();
 });
+
+test('a rig with two setups shows either', async ({ page }) => {
+  const file = JSON.parse(mark1);
+  file.rig.id = 'two-setups';
+  file.rig.name = 'Two setups';
+  const [low] = file.rig.setups;
+  file.rig.setups.push({ ...low, id: 'bare', name: 'Bare', joints: low.joints.slice(0, 2) });
+  await page.goto('/');
+  await page.getByLabel('Bring a rig file').setInputFiles({
+    name: 'two.rig.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(file)),
+  });
+  await page.getByRole('link', { name: 'Two setups', exact: true }).click();
+  const parts = page
+    .getByRole('list', { name: 'Parts, from the body outwards' })
+    .getByRole('button');
+  await expect(parts).toHaveCount(11);
+  await page.getByRole('combobox', { name: 'Setup' }).selectOption('Bare');
+  await expect(parts).toHaveCount(3);
+});

@@ -19,6 +19,7 @@ import CandidatesPanel from './panels/CandidatesPanel.vue';
 import FitPanel from './panels/FitPanel.vue';
 import HangPanel from './panels/HangPanel.vue';
 import MountsPanel from './panels/MountsPanel.vue';
+import MovePanel from './panels/MovePanel.vue';
 import PartPanel from './panels/PartPanel.vue';
 import SpendPanel from './panels/SpendPanel.vue';
 import ToComePanel from './panels/ToComePanel.vue';
@@ -91,8 +92,15 @@ function choose(step: 1 | -1): void {
   if (next) bench.select(next.item.id);
 }
 
+async function startMove(): Promise<void> {
+  if (!joint.value || bench.selected === undefined || bench.readOnly) return;
+  bench.panel = { kind: 'move', itemId: bench.selected };
+  await nextTick();
+  side.value?.querySelector<HTMLInputElement>('input[type="search"]')?.focus();
+}
+
 async function search(): Promise<void> {
-  if (bench.panel.kind !== 'candidates' && bench.panel.kind !== 'mounts') {
+  if (!['candidates', 'mounts', 'move'].includes(bench.panel.kind)) {
     bench.panel = { kind: 'mounts', itemId: undefined };
   }
   await nextTick();
@@ -119,6 +127,7 @@ useKeys({
   '<': () => slide(-10),
   '>': () => slide(10),
   t: turn,
+  m: () => void startMove(),
   Delete: remove,
   Backspace: remove,
   '[': () => choose(-1),
@@ -137,6 +146,15 @@ useKeys({
     <TopBar>
       <template v-if="bench.opened.kind === 'open' && bench.rig">
         <RigName />
+        <select
+          v-if="bench.rig.setups.length > 1"
+          class="field"
+          aria-label="Setup"
+          :value="bench.setupId"
+          @change="bench.openSetup(($event.target as HTMLSelectElement).value)"
+        >
+          <option v-for="s in bench.rig.setups" :key="s.id" :value="s.id">{{ s.name }}</option>
+        </select>
         <SaveMark v-if="!bench.readOnly" />
       </template>
       <template v-if="bench.opened.kind === 'open'" #right>
@@ -204,6 +222,7 @@ useKeys({
             :item-id="bench.panel.itemId"
             :mount-id="bench.panel.mountId"
           />
+          <MovePanel v-else-if="bench.panel.kind === 'move'" :item-id="bench.panel.itemId" />
           <MountsPanel v-else-if="bench.panel.kind === 'mounts'" :item-id="bench.panel.itemId" />
           <VersionsPanel v-else-if="bench.panel.kind === 'versions'" :rig-id="id" />
           <FitPanel v-else-if="bench.question === 'fit'" />

@@ -32,6 +32,7 @@ export type Panel =
   | { readonly kind: 'part'; readonly itemId: string }
   | { readonly kind: 'mounts'; readonly itemId: string | undefined }
   | { readonly kind: 'candidates'; readonly itemId: string; readonly mountId: string }
+  | { readonly kind: 'move'; readonly itemId: string }
   | { readonly kind: 'versions' };
 
 export type OpenState =
@@ -198,6 +199,10 @@ export const useBench = defineStore('bench', () => {
     history.value = next;
     preview.value = undefined;
     saver?.want(next.present);
+    // A version gone back to may have other setups.
+    if (!next.present.setups.some((s) => s.id === setupId.value)) {
+      setupId.value = next.present.setups[0]!.id;
+    }
     const items = new Set(
       next.present.setups.find((s) => s.id === setupId.value)?.joints.map((j) => j.child.item),
     );
@@ -262,6 +267,13 @@ export const useBench = defineStore('bench', () => {
     panel.value = { kind: 'question' };
   }
 
+  /** Shows another setup of the rig. */
+  function openSetup(id: string): void {
+    if (!rig.value?.setups.some((s) => s.id === id)) return;
+    setupId.value = id;
+    select(undefined);
+  }
+
   function walkRound(step: Parameters<typeof walk>[1]): void {
     view.value = walk(view.value, step);
   }
@@ -304,6 +316,7 @@ export const useBench = defineStore('bench', () => {
     stepForward,
     select,
     ask,
+    openSetup,
     walkRound,
     keepMine,
     saveNow: () => saver?.flush(),

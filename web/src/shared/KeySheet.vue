@@ -14,6 +14,7 @@ const keys: readonly (readonly [string, string])[] = [
   [', .', 'slide the chosen part by 1 mm'],
   ['Shift + , .', 'slide it by 10 mm'],
   ['T', 'turn it to its next step'],
+  ['M', 'move it to another mount'],
   ['Delete', 'take it off, with what it carries'],
   ['[ ]', 'choose the part before, the part after'],
   ['Z', 'undo'],

@@ -260,7 +260,8 @@ function setMass(massG: number | undefined): void {
       </ul>
     </section>
 
-    <div v-if="joint && !bench.readOnly" class="rule mt-5 pt-3">
+    <div v-if="joint && !bench.readOnly" class="rule mt-5 flex flex-wrap gap-2 pt-3">
+      <AppButton @click="bench.panel = { kind: 'move', itemId }">Move it …</AppButton>
       <AppButton
         look="danger"
         @click="bench.apply({ type: 'remove-item', setupId: bench.setupId, itemId })"
