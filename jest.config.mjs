@@ -18,6 +18,7 @@ const config = {
       },
     ],
   },
+  setupFiles: ['<rootDir>/tools/jest-seed.ts'],
   globalSetup: '<rootDir>/tools/jest-setup.mjs',
   globalTeardown: '<rootDir>/tools/jest-teardown.mjs',
 };
