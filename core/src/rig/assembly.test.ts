@@ -10,7 +10,14 @@ import {
   railAlongX,
   weightAhead,
 } from '../testing/rigs.js';
-import { listTurnsDeg, measureOccupancy, placeSetup, suggestSlideMm, type Joint } from './index.js';
+import {
+  listTurnsDeg,
+  measureOccupancy,
+  placeAlong,
+  placeSetup,
+  suggestSlideMm,
+  type Joint,
+} from './index.js';
 import type { Part } from '../part/index.js';
 
 function placeOne(part: Part, own: Joint) {
@@ -143,6 +150,13 @@ describe('lengthwise mounts', () => {
       [-10, 15],
       [35, 50],
     ]);
+  });
+
+  it('a place along a rail is where a clamp at that slide has its middle', () => {
+    const at = placeAlong(assembly.items[0]!, rail, 25);
+    near(at, place(assembly.byId.get('other')!.rigFromPart, [0, 0, 0]));
+    near(at, [25, 0, 50]);
+    expect(() => placeAlong(assembly.items[0]!, body.mounts[1]!, 0)).toThrow(/has no length/);
   });
 
   it('a new clamp goes to the free stretch nearest the middle that takes it', () => {

@@ -1,4 +1,5 @@
 import type { Mount } from '../part/index.js';
+import { add, compose, place, scale, type Vec3 } from '../placement/index.js';
 import { tolerances } from '../units/index.js';
 import type { Assembly, PlacedItem, PlacedJoint } from './assembly.js';
 
@@ -54,4 +55,13 @@ export function measureOccupancy(assembly: Assembly, placed: PlacedItem, mount: 
     free.push({ fromMm: at, toMm: mount.lengthwise.toMm });
   }
   return { joints, taken, free };
+}
+
+/** A place on a lengthwise mount, `alongMm` from its origin, in the rig's frame. */
+export function placeAlong(placed: PlacedItem, mount: Mount, alongMm: number): Vec3 {
+  const axis = mount.lengthwise?.axis;
+  if (!axis) throw new Error(`placeAlong: mount ${mount.id} has no length`);
+  const shift = placed.moved.get(mount.id);
+  const frame = shift ? compose(placed.rigFromPart, shift) : placed.rigFromPart;
+  return place(frame, add(mount.originMm, scale(axis, alongMm)));
 }

@@ -111,7 +111,7 @@ export function createCage(f: CageFigures): Made {
       socket(
         'roof-three-eighths',
         'three-eighths-16',
-        [middle, left - 22, top],
+        [middle, left - 18, top],
         [0, 0, 1],
         [1, 0, 0],
         {
@@ -165,7 +165,7 @@ export function createCage(f: CageFigures): Made {
   }
   if (f.coverage !== 'plate') {
     for (let i = 0; i < f.shoes; i += 1) {
-      const y = i === 0 ? left - 46 : right + 38;
+      const y = i === 0 ? left - 40 : right + 38;
       solids.push(
         box(
           `shoe-block-${i + 1}`,

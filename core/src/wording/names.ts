@@ -6,7 +6,9 @@ import {
   type HoldKind,
   type Joint,
   type PlacedJoint,
+  type Stretch,
 } from '../rig/index.js';
+import { sayMm } from './figures.js';
 
 const toolNames: Readonly<Record<Tool, string>> = {
   none: 'no tool',
@@ -110,4 +112,10 @@ export function createNames(assembly: Assembly, parts: PartBook): Names {
       return placed ? placed.branchEnd - placed.number : 0;
     },
   };
+}
+
+/** What is left of a lengthwise mount: "free 12 mm and 30 mm", or "all taken". */
+export function sayFree(free: readonly Stretch[]): string {
+  if (free.length === 0) return 'all taken';
+  return `free ${free.map((f) => sayMm(f.toMm - f.fromMm)).join(' and ')}`;
 }

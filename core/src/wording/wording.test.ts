@@ -5,6 +5,7 @@ import { mountKinds } from '../part/index.js';
 import {
   sayDeg,
   sayFigure,
+  sayFree,
   sayG,
   sayLean,
   sayMm,
@@ -37,6 +38,16 @@ describe('figures in words', () => {
     expect(sayMoney({ minor: 68400, currency: 'EUR' })).toBe('EUR 684');
     expect(sayMoney({ minor: 68450, currency: 'EUR' })).toBe('EUR 684.50');
     expect(sayMoney({ minor: 68450, currency: 'JPY' })).toBe('JPY 68\u202f450');
+  });
+
+  it('say what is left of a rail', () => {
+    expect(
+      sayFree([
+        { fromMm: -50, toMm: -38 },
+        { fromMm: 0, toMm: 30.5 },
+      ]),
+    ).toBe('free 12 mm and 30.5 mm');
+    expect(sayFree([])).toBe('all taken');
   });
 
   it('name no mount twice in one breath', () => {

@@ -3,9 +3,11 @@ import {
   listCarried,
   listJointsAt,
   listTurnsDeg,
+  measureOccupancy,
   nameItem,
   nameMount,
   sayDeg,
+  sayFree,
   sayG,
   sayJoint,
   sayMm,
@@ -51,6 +53,13 @@ const free = computed(() =>
     (m) => m.lengthwise || listJointsAt(assembly.value, props.itemId, m.id).length === 0,
   ),
 );
+/** A mount's standard, and what of a lengthwise one is left. */
+function sayRoom(mount: (typeof free.value)[number]): string {
+  if (!mount.lengthwise) return sayMount(mount);
+  const left = sayFree(measureOccupancy(assembly.value, placed.value, mount).free);
+  return `${sayMount(mount)}, ${left}`;
+}
+
 const standing = computed(() => bench.setup?.stances?.[props.itemId] ?? {});
 const isScrew = computed(() => {
   const j = joint.value;
@@ -254,7 +263,7 @@ function setMass(massG: number | undefined): void {
             :disabled="bench.readOnly"
             @click="bench.panel = { kind: 'candidates', itemId, mountId: m.id }"
           >
-            <span>{{ nameMount(m) }}</span><span class="text-faint text-xs">{{ sayMount(m) }}</span>
+            <span>{{ nameMount(m) }}</span><span class="text-faint text-xs">{{ sayRoom(m) }}</span>
           </button>
         </li>
       </ul>

@@ -2,8 +2,10 @@
 import {
   chooseScale,
   drawPlate,
+  measureOccupancy,
   nameItem,
   nameMount,
+  placeAlong,
   placeLabels,
   projectDirection,
   projectPoint,
@@ -13,6 +15,7 @@ import {
   type Plate,
   type Point2,
   type Silhouette,
+  type Stretch,
 } from '@zucchini/core';
 import { useElementSize } from '@vueuse/core';
 import { computed, shallowRef, useTemplateRef, watch } from 'vue';
@@ -169,6 +172,27 @@ const marks = computed(() =>
       };
     }),
 );
+
+/** The rails of the part that is chosen: what of them is taken, and what is free. */
+const rails = computed(() => {
+  const placed = bench.selected === undefined ? undefined : items.value.get(bench.selected);
+  if (!placed) return [];
+  return placed.part.mounts.flatMap((mount) => {
+    if (!mount.lengthwise) return [];
+    const { taken, free } = measureOccupancy(bench.report!.assembly, placed, mount);
+    const line = (piece: Stretch) =>
+      linePath(
+        [piece.fromMm, piece.toMm].map((mm) =>
+          projectPoint(bench.view, placeAlong(placed, mount, mm)),
+        ),
+        toPage,
+      );
+    return [
+      ...free.map((f) => ({ key: `${mount.id} free ${f.fromMm}`, d: line(f), taken: false })),
+      ...taken.map((t) => ({ key: `${mount.id} ${t.jointId}`, d: line(t), taken: true })),
+    ];
+  });
+});
 
 function openMount(itemId: string, mountId: string, state: string): void {
   if (state === 'free' && !bench.readOnly) bench.panel = { kind: 'candidates', itemId, mountId };
@@ -383,6 +407,17 @@ function isSliding(itemId: string): boolean {
               level here
             </text>
           </g>
+        </g>
+
+        <g v-if="rails.length > 0" pointer-events="none" data-layer="rails">
+          <path
+            v-for="rail in rails"
+            :key="rail.key"
+            :d="rail.d"
+            :class="rail.taken ? 'stroke-ink' : 'stroke-leaf'"
+            :stroke-width="rail.taken ? 6 : 4"
+            :stroke-dasharray="rail.taken ? undefined : '5 3'"
+          />
         </g>
 
         <g
