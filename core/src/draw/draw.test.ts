@@ -241,12 +241,12 @@ describe('numbers beside the drawing', () => {
 describe('the scale', () => {
   it('goes in steps, so that a drawing does not breathe, and its bar fits', () => {
     expect(chooseScale([200, 100], [500, 500]).pxPerMm).toBe(2.5);
-    expect(chooseScale([201, 100], [500, 500]).pxPerMm).toBe(2);
+    expect(chooseScale([201, 100], [500, 500]).pxPerMm).toBe(2.25);
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 4000 }), (mm) => {
         const { pxPerMm, barMm } = chooseScale([mm, mm], [600, 500]);
         expect(mm * pxPerMm).toBeLessThanOrEqual(mm < 60 ? 600 : 500.0001);
-        expect(barMm * pxPerMm).toBeLessThanOrEqual(140);
+        expect(barMm * pxPerMm).toBeLessThanOrEqual(112);
       }),
     );
   });

@@ -42,6 +42,9 @@ export function placeLabels(
   return [...stack(byX.slice(0, half), 'left'), ...stack(byX.slice(half), 'right')];
 }
 
+/** The scale bar stands beside the caption. */
+const longestBarPx = 112;
+
 /** The scale, as "1 : n" in round steps, at which a drawing of this size fits, and the length of its bar. */
 export function chooseScale(
   sizeMm: Point2,
@@ -50,11 +53,11 @@ export function chooseScale(
   const fit = Math.min(roomPx[0] / Math.max(1, sizeMm[0]), roomPx[1] / Math.max(1, sizeMm[1]));
   // Round steps, so that the drawing does not breathe while a part is slid.
   const steps = [
-    8, 6, 5, 4, 3.2, 2.5, 2, 1.8, 1.6, 1.4, 1.2, 1, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2, 0.1,
-    0.05,
+    8, 6, 5, 4, 3.5, 3, 2.75, 2.5, 2.25, 2, 1.9, 1.8, 1.7, 1.6, 1.5, 1.4, 1.3, 1.2, 1.1, 1, 0.9,
+    0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2, 0.1, 0.05,
   ];
   const pxPerMm = steps.find((s) => s <= fit) ?? 0.02;
   const bars = [10, 20, 50, 100, 200, 500, 1000];
-  const barMm = bars.findLast((mm) => mm * pxPerMm <= 140) ?? 10;
+  const barMm = bars.findLast((mm) => mm * pxPerMm <= longestBarPx) ?? 10;
   return { pxPerMm, barMm };
 }

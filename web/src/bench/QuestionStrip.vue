@@ -25,7 +25,7 @@ const entries = computed(() =>
       v-for="{ question, key, words, figure } in entries"
       :key="question"
       type="button"
-      class="border-line relative flex min-w-0 items-center gap-3 border-r px-4 py-2 text-left last:border-r-0"
+      class="border-line relative flex min-w-0 items-center gap-2 border-r px-3 py-2 xl:gap-3 xl:px-4 text-left last:border-r-0"
       :class="bench.question === question ? 'bg-sheet' : 'hover:bg-shade/60'"
       :aria-current="bench.question === question ? 'true' : undefined"
       :title="`${words.asks} (key ${key})`"
@@ -41,9 +41,11 @@ const entries = computed(() =>
       }}</span>
       <span class="min-w-0 flex-1 text-right leading-tight">
         <span
-          class="block truncate"
+          class="block"
           :class="
-            figure.state === 'to-come' ? 'text-faint text-xs italic' : 'font-medium tabular-nums'
+            figure.state === 'to-come'
+              ? 'text-faint text-xs italic'
+              : 'truncate font-medium tabular-nums'
           "
           >{{ figure.main }}</span
         >

@@ -32,7 +32,9 @@ const holder = useTemplateRef('holder');
 const { width, height } = useElementSize(holder);
 const drag = useSlideDrag();
 
-const margin = { side: 58, top: 40, bottom: 104 };
+/** Where the scale bar, the caption and the plan do not fit side by side, the caption goes above. */
+const isNarrow = computed(() => width.value < 600);
+const margin = computed(() => ({ side: 58, top: 40, bottom: isNarrow.value ? 136 : 104 }));
 
 const plate = computed<Plate>(() => drawPlate(bench.report!.assembly, bench.view));
 
@@ -50,8 +52,8 @@ watch(
     if (!settled || w === 0 || h === 0) return;
     const size: Point2 = [now.highMm[0] - now.lowMm[0], now.highMm[1] - now.lowMm[1]];
     const room: Point2 = [
-      Math.max(80, w - 2 * margin.side),
-      Math.max(80, h - margin.top - margin.bottom),
+      Math.max(80, w - 2 * margin.value.side),
+      Math.max(80, h - margin.value.top - margin.value.bottom),
     ];
     frame.value = {
       ...chooseScale(size, room),
@@ -63,10 +65,10 @@ watch(
 
 function toPage(x: number, y: number): readonly [number, number] {
   const { pxPerMm, middle } = frame.value;
-  const roomY = height.value - margin.top - margin.bottom;
+  const roomY = height.value - margin.value.top - margin.value.bottom;
   return [
     width.value / 2 + (x - middle[0]) * pxPerMm,
-    margin.top + roomY / 2 - (y - middle[1]) * pxPerMm,
+    margin.value.top + roomY / 2 - (y - middle[1]) * pxPerMm,
   ];
 }
 
@@ -134,8 +136,8 @@ const labels = computed(() => {
   const columns = {
     leftX: 24,
     rightX: width.value - 24,
-    lowY: -(height.value - margin.bottom + 10),
-    highY: -margin.top,
+    lowY: -(height.value - margin.value.bottom + 10),
+    highY: -margin.value.top,
   };
   return placeLabels(anchors, columns, 21).map((label) => ({
     ...label,
@@ -504,7 +506,8 @@ function isSliding(itemId: string): boolean {
       them.
     </p>
     <p
-      class="caption pointer-events-none absolute inset-x-36 bottom-3 text-center text-[0.95rem]"
+      class="caption pointer-events-none absolute text-center text-[0.95rem]"
+      :class="isNarrow ? 'inset-x-4 bottom-[6.6rem]' : 'inset-x-36 bottom-3'"
       data-testid="caption"
     >
       {{ caption }}
