@@ -223,6 +223,44 @@ test('two windows on one rig: the later save is told, and neither is lost', asyn
   await expect(stack(other)).toContainText('Ember 35 T2.1');
 });
 
+test('after a conflict the stored rig can be taken instead, and mine does not come back', async ({
+  page,
+  context,
+}) => {
+  await startRig(page, 'Given way');
+  await saved(page);
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await fit(other, 'tripod socket', 'Gunwale full cage');
+  await saved(other);
+  await fit(page, 'lens mount', 'Ember 35 T2.1');
+  await page.getByRole('button', { name: 'Take the stored one' }).click();
+  await expect(stack(page)).toContainText('Gunwale full cage');
+  await expect(stack(page)).not.toContainText('Ember');
+  await saved(page);
+  await page.reload();
+  await expect(stack(page)).toContainText('Gunwale full cage');
+  await expect(stack(page)).not.toContainText('Ember');
+});
+
+test('a draft that was stored after all is no conflict', async ({ page }) => {
+  await startRig(page, 'Closed too soon');
+  await fit(page, 'tripod socket', 'Gunwale full cage');
+  await saved(page);
+  const id = page.url().split('/').at(-1)!;
+  // As if the window had been closed before the server's answer: the draft names the revision before.
+  await page.evaluate(async (rigId) => {
+    const { rig } = await (await fetch(`/api/rigs/${rigId}`)).json();
+    localStorage.setItem(`zucchini.draft.${rigId}`, JSON.stringify({ revision: 1, rig }));
+  }, id);
+  await page.reload();
+  await expect(stack(page)).toContainText('Gunwale full cage');
+  await saved(page);
+  expect(
+    await page.evaluate((rigId) => localStorage.getItem(`zucchini.draft.${rigId}`), id),
+  ).toBeNull();
+});
+
 test('a version is kept, looked at and gone back to', async ({ page }) => {
   await startRig(page, 'Version rig');
   await fit(page, 'tripod socket', 'Gunwale full cage');

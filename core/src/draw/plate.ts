@@ -7,10 +7,15 @@ import {
   type Rotation,
   type Vec3,
 } from '../placement/index.js';
-import { listJointsAt, rigFromMount, type Assembly, type PlacedItem } from '../rig/index.js';
+import {
+  listJointsAt,
+  placeSolids,
+  rigFromMount,
+  type Assembly,
+  type PlacedItem,
+} from '../rig/index.js';
 import {
   isInside,
-  partFromSolid,
   projectSolid,
   type Point2,
   type Silhouette,
@@ -111,12 +116,15 @@ function look(solid: Solid, viewFromSolid: Placement, view: ViewName): Silhouett
   return entry.shifted;
 }
 
-function drawItem(placed: PlacedItem, viewFromPart: Placement, view: ViewName): DrawnSolid[] {
-  return placed.part.solids.map((solid) => {
-    const moved = placed.moved.get(solid.id);
-    const own = partFromSolid(solid);
-    const viewFromSolid = compose(viewFromPart, moved ? compose(moved, own) : own);
-    return { itemId: placed.item.id, solid, viewFromSolid, seen: look(solid, viewFromSolid, view) };
+function drawItem(placed: PlacedItem, toView: Placement, view: ViewName): DrawnSolid[] {
+  return placeSolids(placed).map(({ solid, rigFromSolid }) => {
+    const viewFromSolid = compose(toView, rigFromSolid);
+    return {
+      itemId: placed.item.id,
+      solid,
+      viewFromSolid,
+      seen: look(solid, viewFromSolid, view),
+    };
   });
 }
 
@@ -210,7 +218,7 @@ function findAnchors(order: readonly DrawnSolid[]): Map<string, Point2> {
 export function drawPlate(assembly: Assembly, view: ViewName): Plate {
   const toView = viewFromRig(view);
   const order = orderForPainting(
-    assembly.items.flatMap((placed) => drawItem(placed, compose(toView, placed.rigFromPart), view)),
+    assembly.items.flatMap((placed) => drawItem(placed, toView, view)),
   );
   let low: [number, number] = [Infinity, Infinity];
   let high: [number, number] = [-Infinity, -Infinity];

@@ -1,5 +1,5 @@
 import type { Mismatch } from '../part/index.js';
-import type { Edit, HoldKind } from '../rig/index.js';
+import type { Edit, HoldKind, HoldNeed } from '../rig/index.js';
 import type { Money } from '../units/index.js';
 
 /** Whether a finding stops the build, wants a look, or is good to know. */
@@ -76,7 +76,7 @@ export interface FindingFacts {
   'over-height': { readonly heightMm: number; readonly limitMm: number; readonly topItem: string };
   'no-hold': {
     readonly hold: HoldKind;
-    readonly need: 'top-grip' | 'side-grip' | 'second-grip' | 'support';
+    readonly need: HoldNeed;
   };
   'tips-over': { readonly aboveMm: number };
   'not-level': { readonly tiltDeg: number; readonly leanDeg: number };
@@ -134,6 +134,7 @@ export type Finding = {
     readonly id: string;
     readonly code: Code;
     readonly weight: Weight;
+    /** What it is about, the subject first; empty where it is about the whole rig. */
     readonly items: readonly string[];
     readonly joints: readonly string[];
     readonly facts: FindingFacts[Code];
@@ -146,6 +147,7 @@ export function createFinding<Code extends FindingCode>(
   code: Code,
   weight: Weight,
   about: {
+    /** What it is about, the subject first; empty where it is about the whole rig. */
     readonly items: readonly string[];
     readonly joints?: readonly string[];
     readonly key?: string;

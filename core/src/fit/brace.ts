@@ -1,7 +1,7 @@
 import { createFinding, type Finding } from '../finding/index.js';
 import { measureLength, subtract } from '../placement/index.js';
 import {
-  listCarried,
+  isInBranch,
   rigFromMount,
   type Assembly,
   type Brace,
@@ -24,9 +24,13 @@ export function measureBraceGapMm(assembly: Assembly, brace: Brace): number | un
 export function isBraced(assembly: Assembly, joint: PlacedJoint): boolean {
   const braces = assembly.setup.braces ?? [];
   if (braces.length === 0) return false;
-  const inside = new Set(listCarried(assembly, joint.child).map((p) => p.item.id));
+  const branch = assembly.byId.get(joint.child)!;
+  const isInside = (itemId: string) => {
+    const placed = assembly.byId.get(itemId);
+    return placed !== undefined && isInBranch(branch, placed);
+  };
   return braces.some((brace) => {
-    if (inside.has(brace.a.item) === inside.has(brace.b.item)) return false;
+    if (isInside(brace.a.item) === isInside(brace.b.item)) return false;
     const gap = measureBraceGapMm(assembly, brace);
     return gap !== undefined && gap <= tolerances.braceGapMm;
   });

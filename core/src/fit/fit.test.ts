@@ -4,7 +4,12 @@ import { createAxes } from '../hold/index.js';
 import { body, createTestRig, cube, handle, joint, mountAt, weightAhead } from '../testing/rigs.js';
 import { measureReport } from '../report/index.js';
 import type { Setup } from '../rig/index.js';
-import { measureClampForceN, measureFrictionRadiusMm, measureWeightMomentNm } from './index.js';
+import {
+  judgeSlip,
+  measureClampForceN,
+  measureFrictionRadiusMm,
+  measureWeightMomentNm,
+} from './index.js';
 
 const held = joint('h', 'handle.base', 'body.rail');
 const screwed = joint('w', 'weight.base', 'body.plain');
@@ -153,6 +158,20 @@ describe('what acts on a screw joint', () => {
     // The corner of the body's cube, 5 mm ahead and 5 mm aside of the screw.
     expect(slip!.handsMomentNm).toBeCloseTo((40 * Math.hypot(5, 5)) / 1000, 9);
     expect(slip!.handForceN).toBe(40);
+  });
+});
+
+describe('what a ratio means', () => {
+  it.each([
+    [0.3, 'well'],
+    [0.3001, 'note'],
+    [0.5, 'note'],
+    [0.5001, 'risk'],
+    [1, 'risk'],
+    [1.0001, 'stops'],
+  ])('%d is %s', (ratio, verdict) => {
+    expect(judgeSlip({ ratio, braced: false })).toBe(verdict);
+    expect(judgeSlip({ ratio, braced: true })).toBe('well');
   });
 });
 

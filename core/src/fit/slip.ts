@@ -1,4 +1,4 @@
-import { createFinding, type Finding, type Slip } from '../finding/index.js';
+import { createFinding, type Finding, type Slip, type Weight } from '../finding/index.js';
 import { measureShares, placeGrip, type Hold } from '../hold/index.js';
 import { measureCentreMm, type Contact, type Mount, type PartBook } from '../part/index.js';
 import {
@@ -19,7 +19,7 @@ import {
   type PlacedJoint,
 } from '../rig/index.js';
 import { listCornersMm } from '../solid/index.js';
-import { inchMm, standardGravityMps2 } from '../units/index.js';
+import { inchMm, toWeightN } from '../units/index.js';
 import { isBraced } from './brace.js';
 import { cutAt, type Cut } from './cut.js';
 import { listMoves } from './moves.js';
@@ -147,7 +147,7 @@ export function measureWeightMomentNm(
   joltG: number,
 ): number {
   const arm = scale(subtract(centreMm, throughMm), 1 / 1000);
-  const forceN = (massG / 1000) * standardGravityMps2;
+  const forceN = toWeightN(massG);
   const gravity = Math.abs(dot(cross(arm, scale(down, forceN)), axis));
   return gravity + forceN * joltG * measureLength(cross(axis, arm));
 }
@@ -220,10 +220,10 @@ function measureHeldMomentNm(
   if (hold.state !== 'held' || hold.grips.length < 2 || !centre) return 0;
   const [first, second] = hold.grips as [(typeof hold.grips)[0], (typeof hold.grips)[0]];
   const shares = measureShares(centre, first.pointMm, second.pointMm, hold.axes.down);
-  const upN = (assembly.mass.massG / 1000) * standardGravityMps2 * shares[1];
+  const upN = toWeightN(assembly.mass.massG) * shares[1];
   const hand = scale(subtract(second.pointMm, through), 1 / 1000);
   const side = measureCentreMm(cut.awayMass);
-  const sideN = (cut.awayMass.massG / 1000) * standardGravityMps2;
+  const sideN = toWeightN(cut.awayMass.massG);
   const arm = side ? scale(subtract(side, through), 1 / 1000) : ([0, 0, 0] as Vec3);
   const moment =
     dot(cross(arm, scale(hold.axes.down, sideN)), axis) +
@@ -294,6 +294,13 @@ export function measureSlips(assembly: Assembly, hold: Hold): Slip[] {
 /** Over 1 a joint turns, over 0.5 it creeps, over 0.3 it is worth a look now and then. */
 export const slipLimits = { turns: 1, creeps: 0.5, watch: 0.3 } as const;
 
+/** What a slip ratio means: over a limit counts, just on it does not. A braced joint holds. */
+export function judgeSlip(slip: Pick<Slip, 'ratio' | 'braced'>): Weight | 'well' {
+  if (slip.braced || slip.ratio <= slipLimits.watch) return 'well';
+  if (slip.ratio <= slipLimits.creeps) return 'note';
+  return slip.ratio <= slipLimits.turns ? 'risk' : 'stops';
+}
+
 /** A finding for each friction joint that turns, creeps or wants watching. */
 export function findSlipFindings(
   assembly: Assembly,
@@ -303,9 +310,8 @@ export function findSlipFindings(
   const joints = new Map(assembly.joints.map((j) => [j.joint.id, j]));
   return slips.flatMap((slip) => {
     const joint = joints.get(slip.jointId);
-    if (!joint || slip.braced || slip.ratio <= slipLimits.watch) return [];
-    const weight =
-      slip.ratio > slipLimits.turns ? 'stops' : slip.ratio > slipLimits.creeps ? 'risk' : 'note';
+    const weight = judgeSlip(slip);
+    if (!joint || weight === 'well') return [];
     const edits =
       weight === 'note'
         ? []

@@ -2,7 +2,7 @@ import { createFinding, type Finding } from '../finding/index.js';
 import type { Axes, HeldGrip, Hold } from '../hold/index.js';
 import { measureCentreMm } from '../part/index.js';
 import { dot, scale, subtract, type Vec3 } from '../placement/index.js';
-import type { Assembly } from '../rig/index.js';
+import type { Assembly, HoldNeed } from '../rig/index.js';
 import { toDeg, tolerances } from '../units/index.js';
 import { listLevelling } from './level.js';
 
@@ -36,7 +36,7 @@ export type Hang =
     }
   | {
       readonly state: 'needs-grip';
-      readonly need: 'top-grip' | 'side-grip' | 'second-grip' | 'support';
+      readonly need: HoldNeed;
     }
   | { readonly state: 'needs-mass' }
   | { readonly state: 'not-yet' };
@@ -105,7 +105,7 @@ export function findHangFindings(assembly: Assembly, hold: Hold, hang: Hang): Fi
       createFinding(
         'no-hold',
         'risk',
-        { items: [assembly.setup.body] },
+        { items: [], key: 'rig' },
         { hold: hold.hold, need: hold.need },
       ),
     );

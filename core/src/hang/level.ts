@@ -1,8 +1,7 @@
 import type { Hold } from '../hold/index.js';
-import { combineMass, noMass } from '../part/index.js';
 import { dot, rotate, scale, type Vec3 } from '../placement/index.js';
 import {
-  listCarried,
+  isInBranch,
   toAllowedSlideMm,
   type Assembly,
   type Edit,
@@ -34,7 +33,7 @@ export function measureSlideDirection(assembly: Assembly, joint: PlacedJoint): V
  */
 export function listLevelling(
   assembly: Assembly,
-  hold: Extract<Hold, { state: 'held' }> | Hold,
+  hold: Hold,
   hang: Extract<Hang, { state: 'hangs' }>,
 ): Edit[] {
   const setupId = assembly.setup.id;
@@ -52,10 +51,9 @@ export function listLevelling(
   for (const joint of assembly.joints) {
     const direction = measureSlideDirection(assembly, joint);
     if (!direction || !joint.slide || joint.slide.fromMm > joint.slide.toMm) continue;
-    const carried = listCarried(assembly, joint.child);
-    const branch = carried.reduce((sum, p) => (p.mass ? combineMass(sum, p.mass) : sum), noMass);
-    const holdsGrip = carried.some((p) => p.item.id === hang.grip.itemId);
-    const share = branch.massG / hang.massG;
+    const branch = assembly.byId.get(joint.child)!;
+    const holdsGrip = isInBranch(branch, assembly.byId.get(hang.grip.itemId)!);
+    const share = branch.branchMass.massG / hang.massG;
     const perMm = holdsGrip ? share - 1 : share;
     const aheadPerMm = perMm * dot(direction, hold.axes.forward);
     if (Math.abs(aheadPerMm) < 1e-6) continue;

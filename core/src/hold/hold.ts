@@ -9,7 +9,7 @@ import {
   subtract,
   type Vec3,
 } from '../placement/index.js';
-import type { Assembly, HoldKind, PlacedItem } from '../rig/index.js';
+import type { Assembly, HoldKind, HoldNeed, PlacedItem } from '../rig/index.js';
 import { createAxes, type Axes } from './axes.js';
 
 /** A grip in use, in the rig's frame. */
@@ -37,7 +37,7 @@ export type Hold =
       readonly state: 'needs';
       readonly hold: HoldKind;
       readonly axes: Axes;
-      readonly need: 'top-grip' | 'side-grip' | 'second-grip' | 'support';
+      readonly need: HoldNeed;
     }
   | { readonly state: 'not-yet'; readonly hold: HoldKind; readonly axes: Axes };
 

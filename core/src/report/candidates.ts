@@ -50,6 +50,31 @@ export interface Asked {
   readonly inDrawer: boolean;
 }
 
+/**
+ * Who is asked for a mount: the owned individuals of the drawer that are not in this setup, each once,
+ * then one new wish for every part of the catalogue. `makeId` names the wishes.
+ */
+export function listAsked(
+  report: Report,
+  drawer: readonly KitItem[],
+  catalogue: PartBook,
+  makeId: () => string,
+): Asked[] {
+  const { byId, rig } = report.assembly;
+  const owned = new Map<string, Asked>();
+  for (const item of [...rig.kit, ...drawer]) {
+    const part = catalogue.get(item.partId);
+    if (!part || !item.owned || byId.has(item.id) || owned.has(item.id)) continue;
+    owned.set(item.id, { part, item, inDrawer: true });
+  }
+  const wishes = [...catalogue.values()].map((part) => ({
+    part,
+    item: { id: makeId(), partId: part.id, owned: false },
+    inDrawer: false,
+  }));
+  return [...owned.values(), ...wishes];
+}
+
 function tiltOf(report: Report): number | undefined {
   return report.hang.state === 'hangs' ? toDeg(report.hang.tiltRad) : undefined;
 }

@@ -10,7 +10,7 @@ import {
 } from '../placement/index.js';
 import { applyEdit } from '../rig/index.js';
 import { body, createTestRig, cube, handle, joint, mountAt, weightAhead } from '../testing/rigs.js';
-import { listCandidates, measureReport, type Asked } from './index.js';
+import { listAsked, listCandidates, measureReport, type Asked } from './index.js';
 
 /** A rig with something of everything: a slid handle, a tilted arm, a gripped weight on a plain screw. */
 function createFull(slideMm: number, tiltDeg: number, turnDeg: number) {
@@ -217,6 +217,23 @@ describe('candidates for a mount', () => {
     ]);
     expect(list[0]).toMatchObject({ change: { massG: 500, spendMinor: 0 }, inDrawer: true });
     expect(list[0]!.state === 'fits' && list[0]!.change.tiltDeg).toBeGreaterThan(5);
+  });
+
+  it('are asked of the drawer once each, of nothing that is on the rig, and of every part as a new wish', () => {
+    const owned = (id: string, partId: string) => ({ id, partId, owned: true });
+    const drawer = [
+      owned('handle', 'handle'),
+      owned('spare', 'handle'),
+      owned('spare', 'handle'),
+      owned('lost', 'no-such-part'),
+      { ...owned('wish', 'handle'), owned: false },
+    ];
+    const asked = listAsked(report, drawer, parts, makeId);
+    expect(asked.filter((a) => a.inDrawer).map((a) => a.item.id)).toEqual(['spare']);
+    const wishes = asked.filter((a) => !a.inDrawer);
+    expect(wishes.map((a) => a.part.id)).toEqual([...parts.keys()]);
+    expect(new Set(wishes.map((a) => a.item.id)).size).toBe(wishes.length);
+    expect(wishes.every((a) => !a.item.owned)).toBe(true);
   });
 
   it('that do not fit say why: kinds, a taken mount, no room', () => {

@@ -108,7 +108,7 @@ function findMount(part: Part, id: string): Mount {
 }
 
 /** Where a joint stands its child, and the frame of the parent's mount that it stands on. */
-function placeAt(
+export function placeAt(
   parent: Pick<PlacedItem, 'rigFromPart' | 'moved'>,
   parentMount: Mount,
   childMount: Mount,

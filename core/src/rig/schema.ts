@@ -69,6 +69,9 @@ export const HoldKind = z.enum([
 ]);
 export type HoldKind = z.infer<typeof HoldKind>;
 
+/** What a way of holding lacks. */
+export type HoldNeed = 'top-grip' | 'side-grip' | 'second-grip' | 'support';
+
 /** How the camera is turned about the optical axis, seen from behind. */
 export const Attitude = z.enum(['level', 'rolled-left', 'rolled-right']);
 export type Attitude = z.infer<typeof Attitude>;

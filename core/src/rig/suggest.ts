@@ -1,11 +1,13 @@
 import { measureMate, mountKinds, type Mate, type Mount, type Part } from '../part/index.js';
-import { compose, createRotation, invert, rotate, type Placement } from '../placement/index.js';
-import { toRad } from '../units/index.js';
-import { partFromMount, rigFromMount, type Assembly, type PlacedItem } from './assembly.js';
+import { rotate, type Placement } from '../placement/index.js';
+import { placeAt, type Assembly, type PlacedItem } from './assembly.js';
 import { measureSlideRange, toAllowedSlideMm } from './slide.js';
 import { measureOccupancy } from './stretch.js';
 
 const quarterTurns = [0, 90, 180, 270];
+
+/** A part that is not on the rig yet stands at rest. */
+const unmoved: ReadonlyMap<string, Placement> = new Map();
 
 /** The turns, in degrees, that are worth offering for a joint: at most sixty, its own steps where it has them. */
 export function listTurnsDeg(mate: Mate, parent: Mount, child: Mount): number[] {
@@ -25,21 +27,12 @@ export function listTurnsDeg(mate: Mate, parent: Mount, child: Mount): number[] 
 /** The turn among those allowed at which the child stands most upright and looks most forward. */
 export function suggestTurnDeg(parent: PlacedItem, parentMount: Mount, child: Mount): number {
   const mate = measureMate(parentMount, child);
-  const rigFromParent = rigFromMount(parent, parentMount);
-  const flip: Placement = { rotation: createRotation([1, 0, 0], Math.PI), originMm: [0, 0, 0] };
   let best = 0;
   let bestScore = -Infinity;
   for (const turnDeg of listTurnsDeg(mate, parentMount, child)) {
-    const turn = {
-      rotation: createRotation([0, 0, 1], toRad(turnDeg)),
-      originMm: [0, 0, 0] as const,
-    };
-    const rigFromChild = compose(
-      compose(compose(rigFromParent, turn), flip),
-      invert(partFromMount(child)),
-    );
-    const score =
-      2 * rotate(rigFromChild.rotation, [0, 0, 1])[2] + rotate(rigFromChild.rotation, [1, 0, 0])[0];
+    const at = { slideMm: 0, turnDeg };
+    const { rotation } = placeAt(parent, parentMount, child, unmoved, undefined, at).rigFromChild;
+    const score = 2 * rotate(rotation, [0, 0, 1])[2] + rotate(rotation, [1, 0, 0])[0];
     if (score > bestScore + 1e-9) {
       best = turnDeg;
       bestScore = score;

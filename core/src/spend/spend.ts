@@ -147,7 +147,7 @@ export function findSpendFindings(assembly: Assembly, spend: Spend): Finding[] {
       createFinding(
         'over-spend',
         'risk',
-        { items: spend.lines.map((l) => l.itemId), key: 'rig' },
+        { items: [], key: 'rig' },
         { toSpend, limit },
         listLeaveOuts(assembly, toSpend.minor - limit.minor, (i) => prices.get(i.id) ?? 0),
       ),
@@ -158,7 +158,7 @@ export function findSpendFindings(assembly: Assembly, spend: Spend): Finding[] {
       createFinding(
         'over-carry',
         'risk',
-        { items: [assembly.setup.body], key: 'rig' },
+        { items: [], key: 'rig' },
         {
           massG: spend.carriedG,
           limitG: spend.carryLimitG,

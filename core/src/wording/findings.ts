@@ -1,5 +1,6 @@
 import type { Finding, FindingCode, FindingFacts, Weight } from '../finding/index.js';
 import type { Mismatch } from '../part/index.js';
+import type { HoldNeed } from '../rig/index.js';
 import { sayDeg, sayG, sayLean, sayMm, sayMoney, sayNm, sayNumber, sayTilt } from './figures.js';
 import { sayHold, type Names } from './names.js';
 
@@ -24,7 +25,8 @@ interface Wording<Code extends FindingCode> {
   readonly todo: string;
 }
 
-function sayMismatch(mismatch: Mismatch): string {
+/** Why two mounts do not go together, as half a sentence. */
+export function sayMismatch(mismatch: Mismatch): string {
   switch (mismatch.reason) {
     case 'kinds':
       return 'the two are different kinds of mount';
@@ -47,17 +49,13 @@ function sayMismatch(mismatch: Mismatch): string {
   }
 }
 
-/** Why two mounts do not go together, as half a sentence. */
-export function sayWhyNot(mismatch: Mismatch): string {
-  return sayMismatch(mismatch);
-}
-
-const needWords = {
+/** What a way of holding lacks, in words. */
+export const needWords: Readonly<Record<HoldNeed, string>> = {
   'top-grip': 'a top handle',
   'side-grip': 'a side grip',
   'second-grip': 'a second grip',
   support: 'a tripod or head under it',
-} as const;
+};
 
 type Table = { readonly [Code in FindingCode]: Wording<Code> };
 
@@ -127,7 +125,7 @@ export const findingWords: Table = {
       const cause = hands
         ? `a hand pushing ${sayNumber(facts.handForceN)} N at ${sayMm(facts.handArmMm)}${facts.handAtItem ? ` (${n.item(facts.handAtItem)})` : ''} brings ≈ ${sayNm(facts.handsMomentNm)}`
         : `its weight and your steps bring ≈ ${sayNm(facts.weightMomentNm)}`;
-      return `${n.item(child!)} on ${n.item(parent!)} ${verb}: ${cause}, and one plain screw holds ≈ ${sayNm(facts.slipMomentNm)} (ratio ≈ ${sayNumber(facts.ratio, 2)}).`;
+      return `${n.item(child!)} on ${n.item(parent!)} ${verb}: ${cause}, and ${facts.slipStated ? 'the joint' : 'one plain screw'} holds ≈ ${sayNm(facts.slipMomentNm)} (ratio ≈ ${sayNumber(facts.ratio, 2)}).`;
     },
     why: 'One screw without pins holds by friction only; it works loose during the day and the part turns.',
     todo: 'Use locating pins, a second screw or a stop; or tighten with a tool and look at it often.',

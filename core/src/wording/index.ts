@@ -2,5 +2,6 @@ export * from './figures.js';
 export * from './names.js';
 export * from './findings.js';
 export * from './edits.js';
+export * from './candidates.js';
 export * from './report.js';
 export * from './json.js';

@@ -4,7 +4,7 @@ import { countFindings, questionsToCome, type Report } from '../report/index.js'
 import { nameItem } from '../rig/index.js';
 import { sayEdit } from './edits.js';
 import { sayG, sayLeanShort, sayMm, sayMoney, sayRad, sayTilt } from './figures.js';
-import { tellFinding, weightWords } from './findings.js';
+import { needWords, tellFinding, weightWords } from './findings.js';
 import { createNames, sayHold, sayJoint } from './names.js';
 import { toDeg } from '../units/index.js';
 
@@ -30,13 +30,6 @@ function stateOf(report: Report, question: Question): 'well' | 'risk' | 'stops' 
   const count = countFindings(report.findings, question);
   return count.stops > 0 ? 'stops' : count.risk > 0 ? 'risk' : 'well';
 }
-
-const needWords = {
-  'top-grip': 'a top handle',
-  'side-grip': 'a side grip',
-  'second-grip': 'a second grip',
-  support: 'a head or tripod',
-};
 
 /** The figure of one question, or that it is still to come. */
 export function sayFigure(report: Report, question: Question): Figure {

@@ -1,8 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
-import { body, createTestRig, handle, joint } from '../testing/rigs.js';
+import { body, createTestRig, cube, handle, joint } from '../testing/rigs.js';
 import { measureReport } from '../report/index.js';
 import { mountKinds } from '../part/index.js';
 import {
+  sayChange,
   sayDeg,
   sayFigure,
   sayFree,
@@ -14,6 +15,7 @@ import {
   sayNumber,
   sayReport,
   sayTilt,
+  sayWhyNot,
   toReportJson,
 } from './index.js';
 
@@ -64,6 +66,59 @@ describe('figures in words', () => {
         expect(said).not.toMatch(/\b(\w+) \1\b/);
       }
     }
+  });
+});
+
+describe('candidates in words', () => {
+  const part = cube('p', 40, { price: { minor: 1500, currency: 'EUR' } });
+  const none = { massG: 40, spendMinor: 1500, heightMm: 0, tiltDeg: 0, stops: 0, risks: 0 };
+  const say = (change: Partial<typeof none>, owned = false, own = part, keyUnknown = false) =>
+    sayChange(
+      {
+        state: 'fits',
+        part: own,
+        item: { id: 'i', partId: 'p', owned },
+        inDrawer: owned,
+        edit: { type: 'rename', name: 'x' },
+        keyUnknown,
+        change: { ...none, ...change },
+      },
+      'EUR',
+    );
+
+  it('say grams and money, and only what changes beside', () => {
+    expect(say({})).toEqual(['+40 g', '+EUR 15']);
+    expect(say({ heightMm: 12.04, tiltDeg: -0.8, stops: 1, risks: 2 }, false, part, true)).toEqual([
+      '+40 g',
+      '+EUR 15',
+      '+12 mm tall',
+      '−0.8° tilt',
+      '1 more to mend',
+      '2 more risks',
+      'not known whether it fits',
+    ]);
+    expect(say({ stops: -2, risks: 1 }).slice(2)).toEqual(['2 fewer to mend', '1 more risk']);
+  });
+
+  it('tell owned, unpriced and priced without a rate apart', () => {
+    expect(say({ spendMinor: 0 }, true)[1]).toBe('owned');
+    expect(say({ spendMinor: 0 }, false, cube('q', 40))[1]).toBe('no price');
+    const abroad = cube('r', 40, { price: { minor: 900, currency: 'USD' } });
+    expect(say({ spendMinor: 0 }, false, abroad)[1]).toBe('USD 9, no rate');
+  });
+
+  it('say why not', () => {
+    const why = (reason: 'mount-taken' | 'no-room' | 'kinds') =>
+      sayWhyNot({
+        state: 'does-not-fit',
+        part,
+        item: { id: 'i', partId: 'p', owned: false },
+        inDrawer: false,
+        why: { reason },
+      });
+    expect(why('mount-taken')).toBe('the mount is taken');
+    expect(why('no-room')).toMatch(/long enough/);
+    expect(why('kinds')).toMatch(/different kinds/);
   });
 });
 

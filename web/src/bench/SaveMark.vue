@@ -27,13 +27,6 @@ const words = computed(() => {
   }
 });
 const isTrouble = computed(() => ['failed', 'refused', 'conflict'].includes(bench.saveState.kind));
-
-function takeStored(): void {
-  const id = bench.rig?.id;
-  if (id === undefined) return;
-  localStorage.removeItem(`zucchini.draft.${id}`);
-  void bench.open(id);
-}
 </script>
 
 <template>
@@ -49,7 +42,7 @@ function takeStored(): void {
     >
     <template v-if="bench.saveState.kind === 'conflict'">
       <AppButton small @click="bench.keepMine()">Store mine over it</AppButton>
-      <AppButton small @click="takeStored">Take the stored one</AppButton>
+      <AppButton small @click="bench.takeStored()">Take the stored one</AppButton>
     </template>
   </div>
 </template>

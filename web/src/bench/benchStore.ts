@@ -23,7 +23,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { api, ApiError } from '../api/client';
 import { announce } from '../shared/announce';
-import { readDraft } from './drafts';
+import { dropDraft, readDraft, type Draft } from './drafts';
 import { Saver, type SaveState } from './saver';
 
 /** What the panel beside the plate shows. */
@@ -92,8 +92,6 @@ export const useBench = defineStore('bench', () => {
   const findingsByItem = computed(() => {
     const byItem = new Map<string, Finding[]>();
     for (const finding of report.value?.findings ?? []) {
-      // What concerns the whole rig is told under its question, not beside each part.
-      if (finding.items.length > 3) continue;
       const [subject] = finding.items;
       if (subject === undefined || questionOf[finding.code] !== 'fit') continue;
       byItem.set(subject, [...(byItem.get(subject) ?? []), finding]);
@@ -149,19 +147,13 @@ export const useBench = defineStore('bench', () => {
       const stored = await api.findRig(id);
       if (mine !== run) return;
       show(stored.rig, stored.parts);
-      saver = watchSaves(stored.rig, stored.revision);
+      const draft = findDraft(stored.rig);
+      // Made on an older revision, the draft meets the conflict that it would have met then.
+      saver = watchSaves(stored.rig, draft?.revision ?? stored.revision);
       await readAround(mine);
-      if (mine !== run) return;
-      const draft = readDraft(findPlace(), id);
-      if (draft) {
-        commit(draft.rig);
-        if (draft.revision !== stored.revision) {
-          saver.stop();
-          saver = watchSaves(stored.rig, draft.revision);
-          saver.want(draft.rig);
-        }
-        announce('Changes that were not stored yet have been taken up again.');
-      }
+      if (mine !== run || !draft) return;
+      commit(draft.rig);
+      announce('Changes that were not stored yet have been taken up again.');
     } catch (error) {
       if (mine === run) fail(error);
     }
@@ -185,8 +177,7 @@ export const useBench = defineStore('bench', () => {
   }
 
   function close(): void {
-    void saver?.flush();
-    saver?.stop();
+    saver?.close();
     saver = undefined;
     run += 1;
     history.value = undefined;
@@ -283,6 +274,13 @@ export const useBench = defineStore('bench', () => {
     if (saveState.value.kind === 'conflict') await saver?.overwrite(saveState.value.stored);
   }
 
+  /** After a conflict: let mine go and take what another window stored. */
+  async function takeStored(): Promise<void> {
+    const id = rig.value?.id;
+    saver?.abandon();
+    if (id !== undefined) await open(id);
+  }
+
   return {
     opened,
     readOnly,
@@ -319,9 +317,18 @@ export const useBench = defineStore('bench', () => {
     openSetup,
     walkRound,
     keepMine,
+    takeStored,
     saveNow: () => saver?.flush(),
   };
 });
+
+/** What was changed and not stored, unless it has been after all: the answer may have met a closed window. */
+function findDraft(stored: Rig): Draft | undefined {
+  const draft = readDraft(findPlace(), stored.id);
+  if (!draft || JSON.stringify(draft.rig) !== JSON.stringify(stored)) return draft;
+  dropDraft(findPlace(), stored.id);
+  return undefined;
+}
 
 /** A remedy's new individual has an id derived from its part; the kit may hold several of those. */
 function withOwnId(edit: Edit): Edit {

@@ -137,7 +137,7 @@ describe('a save that does not get through', () => {
     await wait(0);
     await server.answer(new ApiError(0, 'away'));
     expect(last).toMatchObject({ kind: 'failed', kept: false });
-    saver.stop();
+    saver.abandon();
   });
 
   it('that is refused is not tried again by itself', async () => {
@@ -166,6 +166,41 @@ describe('a conflict', () => {
     expect(server.asked[1]).toEqual({ name: 'mine', revision: 7 });
     await server.answer();
     expect(states.at(-1)).toBe('saved');
+  });
+});
+
+describe('leaving', () => {
+  it('closed, it stores what waits and says no more', async () => {
+    const saver = createSaver();
+    saver.want(rigOf('a'));
+    saver.close();
+    const told = states.length;
+    expect(server.asked).toEqual([{ name: 'a', revision: 1 }]);
+    await server.answer();
+    expect(states).toHaveLength(told);
+    expect(place.kept.size).toBe(0);
+  });
+
+  it('closed while the server is away, the changes stay in the browser', async () => {
+    const saver = createSaver();
+    saver.want(rigOf('a'));
+    saver.close();
+    await server.answer(new ApiError(0, 'away'));
+    await wait(60_000);
+    expect(server.asked).toHaveLength(1);
+    expect(readDraft(place, 'rig')?.rig.name).toBe('a');
+  });
+
+  it('abandoned after a conflict, nothing is stored and nothing is kept, also when it is closed then', async () => {
+    const saver = createSaver();
+    saver.want(rigOf('mine'));
+    await wait(500);
+    await server.answer(new ApiError(409, 'stale', [], 7));
+    saver.abandon();
+    saver.close();
+    await wait(60_000);
+    expect(server.asked).toHaveLength(1);
+    expect(place.kept.size).toBe(0);
   });
 });
 

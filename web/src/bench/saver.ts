@@ -55,7 +55,7 @@ export class Saver {
       return;
     }
     this.tries = 0;
-    this.options.onState({ kind: 'waiting' });
+    this.tell({ kind: 'waiting' });
     this.schedule(this.options.waitMs ?? 500);
   }
 
@@ -71,9 +71,22 @@ export class Saver {
     return this.flush();
   }
 
-  stop(): void {
+  /** Stores what waits and says no more: whoever listens shows another rig by then. */
+  close(): void {
+    void this.flush();
+    this.stopped = true;
+  }
+
+  /** Lets go of what is not stored, here and in the browser's storage. */
+  abandon(): void {
     this.stopped = true;
     clearTimeout(this.timer);
+    this.wanted = this.stored;
+    dropDraft(this.options.place, this.stored.id);
+  }
+
+  private tell(state: SaveState): void {
+    if (!this.stopped) this.options.onState(state);
   }
 
   private schedule(ms: number): void {
@@ -84,14 +97,14 @@ export class Saver {
   private settle(): void {
     clearTimeout(this.timer);
     dropDraft(this.options.place, this.stored.id);
-    this.options.onState({ kind: 'saved' });
+    this.tell({ kind: 'saved' });
   }
 
   private async run(): Promise<void> {
     if (this.running || this.wanted === this.stored) return;
     this.running = true;
     const rig = this.wanted;
-    this.options.onState({ kind: 'saving' });
+    this.tell({ kind: 'saving' });
     try {
       const { revision } = await this.options.save(rig, this.revision);
       this.revision = revision;
@@ -114,11 +127,11 @@ export class Saver {
     const status = error instanceof ApiError ? error.status : 0;
     const message = error instanceof Error ? error.message : String(error);
     if (error instanceof ApiError && status === 409 && error.revision !== undefined) {
-      this.options.onState({ kind: 'conflict', stored: error.revision });
+      this.tell({ kind: 'conflict', stored: error.revision });
     } else if (status >= 400 && status < 500) {
-      this.options.onState({ kind: 'refused', message });
+      this.tell({ kind: 'refused', message });
     } else {
-      this.options.onState({ kind: 'failed', message, kept });
+      this.tell({ kind: 'failed', message, kept });
       const base = this.options.retryMs ?? 2000;
       this.schedule(Math.min(longestRetryMs, base * 2 ** this.tries));
       this.tries += 1;

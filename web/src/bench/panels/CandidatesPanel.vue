@@ -1,15 +1,12 @@
 <script setup lang="ts">
 import {
+  listAsked,
   listCandidates,
   nameItem,
   nameMount,
-  sayDeg,
-  sayMm,
-  sayMoney,
+  sayChange,
   sayMount,
-  sayNumber,
   sayWhyNot,
-  type Asked,
   type Candidate,
 } from '@zucchini/core';
 import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue';
@@ -28,28 +25,10 @@ const mount = computed(() =>
   bench.report!.assembly.byId.get(props.itemId)!.part.mounts.find((m) => m.id === props.mountId)!,
 );
 
-/** Owned individuals that are not on the rig, then one new wish for each part of the catalogue. */
-const asked = computed<Asked[]>(() => {
-  const fitted = new Set(bench.report!.assembly.items.map((p) => p.item.id));
-  const seen = new Set<string>();
-  const drawer = [...bench.rig!.kit, ...bench.drawer].filter((item) => {
-    if (!item.owned || fitted.has(item.id) || seen.has(item.id)) return false;
-    seen.add(item.id);
-    return bench.parts.has(item.partId);
-  });
-  return [
-    ...drawer.map((item) => ({ part: bench.parts.get(item.partId)!, item, inDrawer: true })),
-    ...[...bench.parts.values()].map((part) => ({
-      part,
-      item: { id: createId(), partId: part.id, owned: false },
-      inDrawer: false,
-    })),
-  ];
+const all = computed(() => {
+  const asked = listAsked(bench.report!, bench.drawer, bench.parts, createId);
+  return listCandidates(bench.report!, bench.parts, props.itemId, props.mountId, asked, createId);
 });
-
-const all = computed(() =>
-  listCandidates(bench.report!, bench.parts, props.itemId, props.mountId, asked.value, createId),
-);
 const found = computed(() => {
   const wanted = text.value.trim().toLowerCase();
   return all.value.filter((c) =>
@@ -61,39 +40,7 @@ const found = computed(() => {
 const fitting = computed(() => found.value.filter((c) => c.state === 'fits'));
 const others = computed(() => found.value.filter((c) => c.state === 'does-not-fit'));
 
-const signed = (value: number, said: string) => (value > 0 ? `+${said}` : said);
-
-function sayChange(c: Extract<Candidate, { state: 'fits' }>): string[] {
-  const { change } = c;
-  const currency = bench.report!.spend.toSpend.currency;
-  return [
-    change.massG === undefined ? 'mass not known' : `+${sayNumber(change.massG)} g`,
-    change.spendMinor === 0
-      ? c.inDrawer
-        ? 'owned'
-        : 'no price'
-      : `+${sayMoney({ minor: change.spendMinor, currency })}`,
-    ...(Math.abs(change.heightMm) >= 0.05
-      ? [`${signed(change.heightMm, sayMm(change.heightMm))} tall`]
-      : []),
-    ...(change.tiltDeg !== undefined && Math.abs(change.tiltDeg) >= 0.05
-      ? [`${signed(change.tiltDeg, sayDeg(change.tiltDeg))} tilt`]
-      : []),
-    ...(change.stops > 0
-      ? [`${change.stops} more to mend`]
-      : change.stops < 0
-        ? [`${-change.stops} fewer to mend`]
-        : []),
-    ...(change.risks > 0 ? [`${change.risks} more ${change.risks === 1 ? 'risk' : 'risks'}`] : []),
-    ...(c.keyUnknown ? ['not known whether it fits'] : []),
-  ];
-}
-
-function sayWhy(c: Extract<Candidate, { state: 'does-not-fit' }>): string {
-  if (c.why.reason === 'mount-taken') return 'the mount is taken';
-  if (c.why.reason === 'no-room') return 'no stretch of it is long enough';
-  return sayWhyNot(c.why);
-}
+const currency = computed(() => bench.report!.spend.toSpend.currency);
 
 function take(c: Extract<Candidate, { state: 'fits' }>): void {
   bench.apply(c.edit);
@@ -142,7 +89,7 @@ function takeFirst(): void {
           <span
             class="block text-xs tabular-nums"
             :class="c.change.stops > 0 ? 'text-tomato' : 'text-faint'"
-            >{{ sayChange(c).join(' · ') }}</span
+            >{{ sayChange(c, currency).join(' · ') }}</span
           >
         </button>
       </li>
@@ -158,7 +105,7 @@ function takeFirst(): void {
       <ul aria-label="Does not fit">
         <li v-for="c in others" :key="c.item.id" class="rule py-1">
           <span class="block">{{ nameItem(c) }}</span>
-          <span class="text-faint block text-xs">{{ sayWhy(c) }}</span>
+          <span class="text-faint block text-xs">{{ sayWhyNot(c) }}</span>
         </li>
       </ul>
     </details>

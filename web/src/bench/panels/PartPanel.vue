@@ -31,9 +31,7 @@ const assembly = computed(() => bench.report!.assembly);
 const placed = computed(() => assembly.value.byId.get(props.itemId)!);
 const part = computed(() => placed.value.part);
 const joint = computed(() => placed.value.carriedBy);
-const findings = computed(() =>
-  bench.report!.findings.filter((f) => f.items[0] === props.itemId && f.items.length <= 3),
-);
+const findings = computed(() => bench.report!.findings.filter((f) => f.items[0] === props.itemId));
 const slip = computed(() =>
   bench.report!.fit.slips.find((s) => s.jointId === joint.value?.joint.id),
 );

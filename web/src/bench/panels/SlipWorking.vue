@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { assumptions, sayG, sayMm, sayNm, sayNumber, slipLimits, type Slip } from '@zucchini/core';
+import { assumptions, judgeSlip, sayG, sayMm, sayNm, sayNumber, type Slip } from '@zucchini/core';
 import { computed } from 'vue';
 import WeightMark from '../../shared/WeightMark.vue';
 import { useBench } from '../benchStore';
@@ -9,15 +9,7 @@ import WorkingLines from './WorkingLines.vue';
 const props = defineProps<{ slip: Slip }>();
 const bench = useBench();
 
-const weight = computed(() => {
-  const { ratio, braced } = props.slip;
-  if (braced || ratio <= slipLimits.watch) return 'well' as const;
-  return ratio > slipLimits.turns
-    ? ('stops' as const)
-    : ratio > slipLimits.creeps
-      ? ('risk' as const)
-      : ('note' as const);
-});
+const weight = computed(() => judgeSlip(props.slip));
 const word = computed(() =>
   props.slip.braced
     ? 'braced'

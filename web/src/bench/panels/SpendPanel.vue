@@ -15,6 +15,11 @@ const currency = computed(() => spend.value.toSpend.currency);
 const unit = computed(() => 10 ** measureMinorDigits(currency.value));
 const prices = computed(() => new Map(spend.value.lines.map((l) => [l.itemId, l])));
 
+function sayUnpriced(itemId: string): string {
+  const stated = spend.value.withoutRate.find((w) => w.itemId === itemId);
+  return stated ? `${sayMoney(stated.price)}, no rate` : 'no price';
+}
+
 const rows = computed(() => {
   const kit = bench.rig!.kit;
   const placed = bench.report!.assembly.byId;
@@ -27,7 +32,7 @@ const rows = computed(() => {
       return {
         item,
         name: nameItem({ item, part }),
-        price: item.owned ? 'owned' : line ? sayMoney(line.price) : 'no price',
+        price: item.owned ? 'owned' : line ? sayMoney(line.price) : sayUnpriced(item.id),
         from: line?.seller ? `${line.seller}, ${line.on}` : undefined,
         mass: on?.mass ? sayG(on.mass.massG) : on ? '? g' : 'not fitted',
         minor: line?.price.minor ?? 0,

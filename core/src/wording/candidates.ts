@@ -1,0 +1,41 @@
+import type { Candidate } from '../report/index.js';
+import { sayDeg, sayMm, sayMoney, sayNumber } from './figures.js';
+import { sayMismatch } from './findings.js';
+
+type Fitting = Extract<Candidate, { state: 'fits' }>;
+
+const signed = (value: number, said: string) => (value > 0 ? `+${said}` : said);
+
+function sayPrice({ part, item, change }: Fitting, currency: string): string {
+  if (item.owned) return 'owned';
+  if (change.spendMinor !== 0) return `+${sayMoney({ minor: change.spendMinor, currency })}`;
+  return part.price ? `${sayMoney(part.price)}, no rate` : 'no price';
+}
+
+/** What fitting a candidate changes, piece by piece: grams, money, height, tilt, findings. */
+export function sayChange(candidate: Fitting, currency: string): string[] {
+  const { change, keyUnknown } = candidate;
+  const pieces = [
+    change.massG === undefined ? 'mass not known' : `+${sayNumber(change.massG)} g`,
+    sayPrice(candidate, currency),
+  ];
+  if (Math.abs(change.heightMm) >= 0.05) {
+    pieces.push(`${signed(change.heightMm, sayMm(change.heightMm))} tall`);
+  }
+  if (change.tiltDeg !== undefined && Math.abs(change.tiltDeg) >= 0.05) {
+    pieces.push(`${signed(change.tiltDeg, sayDeg(change.tiltDeg))} tilt`);
+  }
+  if (change.stops > 0) pieces.push(`${change.stops} more to mend`);
+  if (change.stops < 0) pieces.push(`${-change.stops} fewer to mend`);
+  if (change.risks > 0)
+    pieces.push(`${change.risks} more ${change.risks === 1 ? 'risk' : 'risks'}`);
+  if (keyUnknown) pieces.push('not known whether it fits');
+  return pieces;
+}
+
+/** Why a candidate does not fit, as half a sentence. */
+export function sayWhyNot({ why }: Extract<Candidate, { state: 'does-not-fit' }>): string {
+  if (why.reason === 'mount-taken') return 'the mount is taken';
+  if (why.reason === 'no-room') return 'no stretch of it is long enough';
+  return sayMismatch(why);
+}
