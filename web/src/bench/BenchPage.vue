@@ -171,7 +171,7 @@ useKeys({
           v-if="!bench.readOnly"
           :href="api.fileUrl(id)"
           download
-          class="hover:bg-shade rounded-sm px-2 py-1 text-xs"
+          class="hover:bg-shade rounded-sm px-2 py-1 text-xs whitespace-nowrap"
           >Rig file</a
         >
         <AppButton look="quiet" small @click="sheet = true">Keys</AppButton>

@@ -24,7 +24,7 @@ function take(): void {
   <input
     v-else
     v-model="text"
-    class="hover:border-line focus:border-line w-56 rounded-sm border border-transparent bg-transparent px-1 font-serif text-lg"
+    class="hover:border-line focus:border-line w-56 min-w-20 shrink rounded-sm border border-transparent bg-transparent px-1 font-serif text-lg"
     aria-label="Name of the rig"
     maxlength="120"
     @change="take"

@@ -21,7 +21,7 @@ const words = computed(() => {
     case 'refused':
       return `Refused: ${state.message}`;
     case 'conflict':
-      return 'Changed elsewhere meanwhile; yours is kept here';
+      return 'Changed elsewhere; yours is kept here';
     default:
       return '';
   }
@@ -31,12 +31,17 @@ const isTrouble = computed(() => ['failed', 'refused', 'conflict'].includes(benc
 
 <template>
   <div
-    class="flex items-center gap-2 text-xs"
+    class="flex items-center gap-2 text-xs whitespace-nowrap"
     role="status"
     data-testid="save-state"
     :data-state="bench.saveState.kind"
   >
-    <span :class="isTrouble ? 'text-tomato font-medium' : 'text-faint'">{{ words }}</span>
+    <span
+      class="max-w-72 truncate"
+      :class="isTrouble ? 'text-tomato font-medium' : 'text-faint'"
+      :title="words"
+      >{{ words }}</span
+    >
     <AppButton v-if="bench.saveState.kind === 'failed'" small @click="bench.saveNow()"
       >Try now</AppButton
     >
