@@ -10,6 +10,8 @@ export const Limits = z.strictObject({
   carryG: z.number().positive().max(100_000).optional(),
   /** From the lowest to the highest point, as the setup is held. */
   heightMm: z.number().positive().max(5000).optional(),
+  /** How far it may reach ahead of the lens mount. */
+  aheadMm: z.number().positive().max(5000).optional(),
   /** Tools at hand on location. */
   tools: z.array(Tool).max(12).optional(),
 });

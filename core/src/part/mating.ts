@@ -18,6 +18,8 @@ export interface MountKindEntry {
   /** The nominal figure that both halves must share. */
   readonly sameSize: boolean;
   readonly sameFamily: boolean;
+  /** How deep a joined pair may reach into each other, in mm; Infinity where one goes through the other. */
+  readonly takesInMm: number;
   /** What the normal and the reference of such a mount mean. */
   readonly frame: string;
 }
@@ -31,7 +33,7 @@ function entry(
   resists: Resistance,
   turns: MountKindEntry['turns'],
   frame: string,
-  more: Partial<Pick<MountKindEntry, 'lengthwise' | 'sameSize' | 'sameFamily'>> = {},
+  more: Partial<Pick<MountKindEntry, 'lengthwise' | 'sameSize' | 'sameFamily' | 'takesInMm'>> = {},
 ): MountKindEntry {
   return {
     label,
@@ -42,6 +44,7 @@ function entry(
     lengthwise: undefined,
     sameSize: false,
     sameFamily: false,
+    takesInMm: 0.5,
     ...more,
   };
 }
@@ -67,7 +70,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'weak',
     'quarter',
     'normal: out of the shoe; reference: along the slot, the way the foot goes in',
-    { lengthwise: 'shoe' },
+    { lengthwise: 'shoe', takesInMm: 4 },
   ),
   'hot-shoe': entry(
     'hot shoe',
@@ -75,7 +78,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'weak',
     'half',
     'normal: out of the shoe; reference: along the slot, forward',
-    { lengthwise: 'shoe' },
+    { lengthwise: 'shoe', takesInMm: 4 },
   ),
   'nato-rail': entry(
     'NATO rail',
@@ -83,7 +86,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'blocked',
     'half',
     'normal: out of the rail; reference: along the rail',
-    { lengthwise: 'rail' },
+    { lengthwise: 'rail', takesInMm: 8 },
   ),
   'dovetail-38': entry(
     '38 mm dovetail',
@@ -91,7 +94,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'blocked',
     'half',
     'normal: out of the mating face; reference: along the dovetail',
-    { lengthwise: 'plate' },
+    { lengthwise: 'plate', takesInMm: 12 },
   ),
   'video-plate-50': entry(
     'video plate 50 mm',
@@ -99,7 +102,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'blocked',
     'half',
     'normal: out of the mating face; reference: along the plate',
-    { lengthwise: 'plate' },
+    { lengthwise: 'plate', takesInMm: 10 },
   ),
   'rod-15-pair': entry(
     '15 mm rods',
@@ -107,7 +110,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'blocked',
     'half',
     'normal: up from the rods; reference: along the rods, forward',
-    { lengthwise: 'rods' },
+    { lengthwise: 'rods', takesInMm: Infinity },
   ),
   'rod-15-single': entry(
     'one 15 mm rod',
@@ -115,7 +118,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'friction',
     'half',
     'normal: out of the rod towards the clamp’s part; reference: along the rod, forward',
-    { lengthwise: 'rods' },
+    { lengthwise: 'rods', takesInMm: Infinity },
   ),
   'rosette-m6': entry(
     'rosette M6',
@@ -123,6 +126,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'teeth',
     { stepDeg: 6 },
     'normal: out of the teeth; reference: to a tooth, plus the tooth phase',
+    { takesInMm: 3 },
   ),
   'v-mount': entry(
     'V-mount',
@@ -130,6 +134,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'blocked',
     'fixed',
     'normal: out of the plate; reference: up, against the way the battery slides in',
+    { takesInMm: 12 },
   ),
   'three-stud': entry(
     'three-stud battery plate',
@@ -137,6 +142,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'blocked',
     'fixed',
     'normal: out of the plate; reference: up',
+    { takesInMm: 12 },
   ),
   'l-series': entry(
     'L-series',
@@ -144,6 +150,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'blocked',
     'fixed',
     'normal: out of the plate; reference: up, against the way the battery slides in',
+    { takesInMm: 8 },
   ),
   'cell-bay': entry(
     'cell bay',
@@ -151,7 +158,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'blocked',
     'fixed',
     'normal: out of the bay; reference: towards the lens',
-    { sameFamily: true },
+    { sameFamily: true, takesInMm: Infinity },
   ),
   'lens-mount': entry(
     'lens mount',
@@ -159,7 +166,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'blocked',
     'fixed',
     'normal: along the optical axis out of the part; reference: up',
-    { sameFamily: true },
+    { sameFamily: true, takesInMm: 6 },
   ),
   'front-thread': entry(
     'front thread',
@@ -167,7 +174,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'weak',
     'free',
     'normal: along the optical axis out of the part; reference: up',
-    { sameSize: true },
+    { sameSize: true, takesInMm: 6 },
   ),
   'clamp-ring': entry(
     'clamp-on ring',
@@ -175,7 +182,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'weak',
     'free',
     'normal: along the optical axis out of the part; reference: up',
-    { sameSize: true },
+    { sameSize: true, takesInMm: 4 },
   ),
   'filter-tray': entry(
     'filter tray',
@@ -183,7 +190,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'blocked',
     'quarter',
     'normal: along the optical axis; reference: up, the way the tray is drawn out',
-    { sameSize: true },
+    { sameSize: true, takesInMm: Infinity },
   ),
   'gear-08': entry(
     '0.8 module gear',
@@ -191,6 +198,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'none',
     'free',
     'normal: from the ring’s axis to the drive; reference: along the optical axis',
+    { takesInMm: 3 },
   ),
   'strap-lug': entry(
     'strap lug',
@@ -198,6 +206,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'none',
     'free',
     'normal: out of the lug; reference: up',
+    { takesInMm: 5 },
   ),
   'bolt-pattern': entry(
     'bolt pattern',
@@ -213,6 +222,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'weak',
     'half',
     'normal: out of the device’s back; reference: along its long edge',
+    { takesInMm: 6 },
   ),
   'belt-clip': entry(
     'belt clip',
@@ -220,7 +230,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'weak',
     'fixed',
     'normal: out of the belt; reference: along the belt',
-    { lengthwise: 'rail' },
+    { lengthwise: 'rail', takesInMm: 6 },
   ),
   magnet: entry(
     'magnet',
@@ -235,7 +245,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'weak',
     'fixed',
     'normal: up from the rods; reference: along the rods, forward',
-    { lengthwise: 'rods' },
+    { lengthwise: 'rods', takesInMm: 3 },
   ),
   'rod-end-thread': entry(
     'threaded rod end',
@@ -243,6 +253,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'friction',
     'free',
     'normal: along the rod out of its end; reference: any',
+    { takesInMm: 30 },
   ),
   'slot-pins': entry(
     'slot with sliding pins',
@@ -250,7 +261,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'blocked',
     'half',
     'normal: out of the slotted face; reference: along the slot',
-    { lengthwise: 'rail' },
+    { lengthwise: 'rail', takesInMm: 4 },
   ),
   'hook-loop': entry(
     'hook-and-loop patch',
@@ -258,6 +269,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'weak',
     'free',
     'normal: out of the patch; reference: any',
+    { takesInMm: 1 },
   ),
   'cable-tie': entry(
     'cable tie',
@@ -265,7 +277,7 @@ export const mountKinds: Readonly<Record<MountKind, MountKindEntry>> = {
     'weak',
     'free',
     'normal: out of the bar; reference: along the bar',
-    { lengthwise: 'rail' },
+    { lengthwise: 'rail', takesInMm: 6 },
   ),
 };
 

@@ -154,6 +154,14 @@ export const Mount = z
         tool: Tool,
         seconds: z.number().min(0).max(3600),
         torqueNm: z.number().positive().max(100).optional(),
+        /** Where the tool or the fingers take hold, in the part's frame; not judged where absent. */
+        access: z
+          .strictObject({
+            atMm: PointMm,
+            /** Out of the screw's head or the knob, the way the tool comes and goes. */
+            direction: Direction,
+          })
+          .optional(),
       })
       .optional(),
     bears: z
@@ -171,8 +179,12 @@ export const Mount = z
     holdsNm: z.number().positive().max(1000).optional(),
     /** Phase of a rosette's teeth, in degrees from the reference to the first tooth. */
     toothPhaseDeg: z.number().min(0).max(6).optional(),
-    /** Nominal size: filter thread, ring, tray. */
+    /** Nominal size: filter thread, ring, tray; the pitch diameter of a gear. */
     sizeMm: LengthMm.optional(),
+    /** Width of a gear along its axis. */
+    gearWidthMm: LengthMm.optional(),
+    /** Lens mounts: from the mounting face to the sensor, for which body or lens is made. */
+    flangeMm: LengthMm.optional(),
     /** Family of a lens mount, a cell bay or a bolt pattern. Both halves must state the same. */
     family: Name.optional(),
     /** Keys this mount offers to its partner. */

@@ -3,7 +3,7 @@ import { PointMm } from '../placement/index.js';
 import { Direction, LengthMm, Solid } from '../solid/index.js';
 import { Money } from '../units/index.js';
 import { LocalId, Name, Note, PartId } from './ids.js';
-import { Mount } from './mount.js';
+import { Mount, Tool } from './mount.js';
 
 /** What a part is, in the words of the trade. */
 export const PartKind = z.enum([
@@ -39,6 +39,7 @@ export const PartKind = z.enum([
   'shoulder-pad',
   'strap',
   'media',
+  'charger',
   'tool',
   'other',
 ]);
@@ -96,28 +97,36 @@ export const KeepClear = z.strictObject({
   ]),
 });
 
+/** Connectors, each by its standard. */
+export const Connector = z.enum([
+  'hdmi-a',
+  'hdmi-c',
+  'hdmi-d',
+  'sdi',
+  'usb-c',
+  'd-tap',
+  'barrel',
+  'push-pull-2',
+  'jack-3.5',
+  'xlr-3',
+  'xlr-3-mini',
+  'timecode',
+  'cell-contacts',
+  'plate-contacts',
+]);
+export type Connector = z.infer<typeof Connector>;
+
+/** What a port or a lead carries. */
+export const Carries = z.enum(['video', 'audio', 'power', 'data', 'trigger', 'timecode']);
+export type Carries = z.infer<typeof Carries>;
+
 /** A socket or plug: which connector, which way, and where a plug goes in. */
 export const Port = z.strictObject({
   id: LocalId,
   name: Name.optional(),
-  connector: z.enum([
-    'hdmi-a',
-    'hdmi-c',
-    'hdmi-d',
-    'sdi',
-    'usb-c',
-    'd-tap',
-    'barrel',
-    'push-pull-2',
-    'jack-3.5',
-    'xlr-3',
-    'xlr-3-mini',
-    'timecode',
-    'cell-contacts',
-    'plate-contacts',
-  ]),
+  connector: Connector,
   direction: z.enum(['in', 'out', 'both']),
-  carries: z.array(z.enum(['video', 'audio', 'power', 'data', 'trigger', 'timecode'])).min(1),
+  carries: z.array(Carries).min(1),
   originMm: PointMm,
   /** The way out of the socket: a plug comes in against it. */
   normal: Direction,
@@ -186,6 +195,76 @@ export const Grip = z.strictObject({
 });
 export type Grip = z.infer<typeof Grip>;
 
+/** A picture that the operator looks at: the middle of its face, which way it looks, how large it is. */
+export const Screen = z.strictObject({
+  id: LocalId,
+  name: Name.optional(),
+  atMm: PointMm,
+  normal: Direction,
+  diagonalMm: LengthMm,
+});
+export type Screen = z.infer<typeof Screen>;
+
+/** Something that a finger or a hand works. */
+export const Control = z.strictObject({
+  id: LocalId,
+  name: Name.optional(),
+  use: z.enum(['record', 'dials', 'focus', 'zoom', 'iris', 'lever', 'knob']),
+  atMm: PointMm,
+  /** Across what the fingers take hold of, or press. */
+  sizeMm: LengthMm.optional(),
+});
+export type Control = z.infer<typeof Control>;
+
+/** A lens, or glass in an adapter: what it sees and how wide a picture it throws. Lengths in mm. */
+export const Optics = z
+  .strictObject({
+    /** Shortest and longest focal length. */
+    focalMm: z.tuple([LengthMm, LengthMm]),
+    /** Diameter of the picture that it throws. */
+    imageCircleMm: LengthMm.optional(),
+    /** From the mounting face to the entrance pupil, forward. */
+    pupilMm: z.number().min(-500).max(2000).optional(),
+    /** Smallest T-stop number. */
+    widestT: z.number().positive().max(64).optional(),
+  })
+  .refine((v) => v.focalMm[0] <= v.focalMm[1], {
+    path: ['focalMm'],
+    message: 'names the longer focal length first',
+  });
+export type Optics = z.infer<typeof Optics>;
+
+const Plug = z.strictObject({
+  connector: Connector,
+  /** From the port's face to where the cable leaves the plug. */
+  bodyMm: LengthMm,
+  bodyRadiusMm: LengthMm.optional(),
+});
+
+/** What a lead is made as. */
+export const CableMake = z.strictObject({
+  /** Both plugs, in either order. */
+  ends: z.tuple([Plug, Plug]),
+  lengthMm: LengthMm,
+  /** How far a coiled lead can be drawn. */
+  stretchesToMm: LengthMm.optional(),
+  bendRadiusMm: LengthMm.optional(),
+  carries: z.array(Carries).min(1),
+});
+export type CableMake = z.infer<typeof CableMake>;
+
+/** What comes in a part's box: a name, or a name with what it is. */
+export const BoxEntry = z.union([
+  Name,
+  z.strictObject({
+    name: Name,
+    /** The same thing as this part of the catalogue. */
+    partId: PartId.optional(),
+    tool: Tool.optional(),
+  }),
+]);
+export type BoxEntry = z.infer<typeof BoxEntry>;
+
 /** A need that a part serves, with the figure that says how well. */
 export const Serves = z.strictObject({
   need: z.enum([
@@ -243,8 +322,18 @@ export const Part = z
     movements: z.array(Movement).max(20).optional(),
     poses: z.array(Pose).max(40).optional(),
     grips: z.array(Grip).max(20).optional(),
+    screens: z.array(Screen).max(10).optional(),
+    controls: z.array(Control).max(40).optional(),
+    optics: Optics.optional(),
+    /** The picture area of a body. */
+    sensorMm: z.tuple([LengthMm, LengthMm]).optional(),
+    /** What must lie on the optical axis: the middle of a matte box's opening, of a support's ring. */
+    opticalAxis: z.strictObject({ atMm: PointMm, direction: Direction }).optional(),
+    cable: CableMake.optional(),
+    /** Tools that are kept in the part, and so are always at hand. */
+    tools: z.array(Tool).max(12).optional(),
     serves: z.array(Serves).max(20).optional(),
-    inBox: z.array(Name).max(60).optional(),
+    inBox: z.array(BoxEntry).max(60).optional(),
     soldOnlyWith: z.array(PartId).max(20).optional(),
     assembleAfter: z.array(PartKind).max(20).optional(),
     excludes: z.array(PartId).max(60).optional(),
@@ -256,7 +345,15 @@ export const Part = z
   })
   .superRefine((part, context) => {
     const seen = new Map<string, string>();
-    const lists = ['solids', 'mounts', 'keepClear', 'ports', 'grips'] as const;
+    const lists = [
+      'solids',
+      'mounts',
+      'keepClear',
+      'ports',
+      'grips',
+      'screens',
+      'controls',
+    ] as const;
     for (const list of lists) {
       (part[list] ?? []).forEach((entry, i) => {
         const other = seen.get(entry.id);

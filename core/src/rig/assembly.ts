@@ -90,6 +90,15 @@ function composeMoved(placed: Pick<PlacedItem, 'moved'>, id: string, inner: Plac
   return shift ? compose(shift, inner) : inner;
 }
 
+/** The frame of a part in the rig's as its thing `id` has it: with the movements that carry that thing. */
+export function rigFromThing(
+  placed: Pick<PlacedItem, 'rigFromPart' | 'moved'>,
+  id: string,
+): Placement {
+  const shift = placed.moved.get(id);
+  return shift ? compose(placed.rigFromPart, shift) : placed.rigFromPart;
+}
+
 /** Where one of an item's mounts is in the rig's frame. */
 export function rigFromMount(placed: PlacedItem, mount: Mount): Placement {
   return compose(placed.rigFromPart, composeMoved(placed, mount.id, partFromMount(mount)));

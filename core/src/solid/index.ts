@@ -3,3 +3,4 @@ export * from './frame.js';
 export * from './measure.js';
 export * from './project.js';
 export * from './ray.js';
+export * from './bounds.js';

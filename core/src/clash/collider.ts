@@ -1,0 +1,202 @@
+import type { Collider as Body, World } from '@dimforge/rapier3d-compat';
+import {
+  compose,
+  invert,
+  place,
+  rotate,
+  type Placement,
+  type Rotation,
+  type Vec3,
+} from '../placement/index.js';
+import type { Shape } from './shape.js';
+
+/** How two convex bodies stand to each other, in the outer frame. */
+export interface Meeting {
+  /** Between their surfaces, in mm; below zero the depth: the length of the shortest move that parts them. */
+  readonly gapMm: number;
+  /** From the first towards the second: moved along it by the depth, the second is clear. Unit vector. */
+  readonly away: Vec3;
+  /** Where they are nearest, or deepest in each other. */
+  readonly atMm: Vec3;
+}
+
+/** The narrow phase: exact distance and depth of two convex bodies. */
+export interface Collider {
+  /** Undefined where they are farther apart than `withinMm`. */
+  meet(
+    a: Shape,
+    outerFromA: Placement,
+    b: Shape,
+    outerFromB: Placement,
+    withinMm: number,
+  ): Meeting | undefined;
+}
+
+/** The unit quaternion of a rotation (Shepperd's method: the largest component first, so never near 0). */
+function toQuaternion(r: Rotation): { x: number; y: number; z: number; w: number } {
+  const [m00, m10, m20] = r.x;
+  const [m01, m11, m21] = r.y;
+  const [m02, m12, m22] = r.z;
+  const trace = m00 + m11 + m22;
+  if (trace > 0) {
+    const s = Math.sqrt(trace + 1) * 2;
+    return { w: s / 4, x: (m21 - m12) / s, y: (m02 - m20) / s, z: (m10 - m01) / s };
+  }
+  if (m00 > m11 && m00 > m22) {
+    const s = Math.sqrt(1 + m00 - m11 - m22) * 2;
+    return { w: (m21 - m12) / s, x: s / 4, y: (m01 + m10) / s, z: (m02 + m20) / s };
+  }
+  if (m11 > m22) {
+    const s = Math.sqrt(1 + m11 - m00 - m22) * 2;
+    return { w: (m02 - m20) / s, x: (m01 + m10) / s, y: s / 4, z: (m12 + m21) / s };
+  }
+  const s = Math.sqrt(1 + m22 - m00 - m11) * 2;
+  return { w: (m10 - m01) / s, x: (m02 + m20) / s, y: (m12 + m21) / s, z: s / 4 };
+}
+
+/** Cylinders whose axes lean less than this against each other count as parallel. */
+const parallel = 1 - 1e-9;
+
+/**
+ * Two cylinders side by side or in line, in closed form: the library's search has no answer to trust where
+ * axes coincide. Undefined where the axes are not parallel.
+ */
+function meetParallel(
+  a: Extract<Shape, { type: 'cylinder' }>,
+  b: Extract<Shape, { type: 'cylinder' }>,
+  aFromB: Placement,
+): Meeting | undefined {
+  if (Math.abs(aFromB.rotation.y[1]) < parallel) return undefined;
+  const [x, y, z] = aFromB.originMm;
+  const apart = Math.hypot(x, z);
+  const side: Vec3 = apart > 0 ? [x / apart, 0, z / apart] : [1, 0, 0];
+  const end: Vec3 = [0, y < 0 ? -1 : 1, 0];
+  const sideways = apart - a.radiusMm - b.radiusMm;
+  const endways = Math.abs(y) - a.halfLengthMm - b.halfLengthMm;
+  const atMm: Vec3 = [
+    side[0] * Math.min(a.radiusMm, apart),
+    end[1] * Math.min(a.halfLengthMm, Math.abs(y)),
+    side[2] * Math.min(a.radiusMm, apart),
+  ];
+  if (sideways > 0 && endways > 0) {
+    const gapMm = Math.hypot(sideways, endways);
+    const away: Vec3 = [
+      (side[0] * sideways) / gapMm,
+      (end[1] * endways) / gapMm,
+      (side[2] * sideways) / gapMm,
+    ];
+    return { gapMm, away, atMm };
+  }
+  return sideways > endways
+    ? { gapMm: sideways, away: side, atMm }
+    : { gapMm: endways, away: end, atMm };
+}
+
+/**
+ * Where two middles coincide in two directions or more the search for the way out has no first step: the
+ * second is then looked at this far off its place, less than any tolerance.
+ */
+const nudgeMm: Vec3 = [0.0011, 0.0017, 0.0013];
+
+function nudge(at: Vec3): Vec3 {
+  const near = at.filter((v) => Math.abs(v) < 1e-3).length;
+  return near > 1 ? [at[0] + nudgeMm[0], at[1] + nudgeMm[1], at[2] + nudgeMm[2]] : at;
+}
+
+/** Bodies kept in the library at a time; beyond, it starts afresh, so that long work does not fill memory. */
+const mostBodies = 4000;
+
+function nameShape(shape: Shape): string {
+  switch (shape.type) {
+    case 'box':
+      return `b${shape.halfMm.join()}`;
+    case 'cylinder':
+      return `c${shape.radiusMm},${shape.halfLengthMm}`;
+    case 'hull':
+      return `h${shape.pointsMm.join(';')}`;
+  }
+}
+
+/**
+ * Loads the collision library: a WebAssembly module that comes inside its package. Once for each thread;
+ * takes some 0.1 to 0.8 s, so it is asked for off the first screen.
+ */
+export async function loadCollider(): Promise<Collider> {
+  const rapier = await import('@dimforge/rapier3d-compat');
+  await rapier.init();
+  let world: World;
+  let names: WeakMap<Shape, string>;
+  let bodies: Map<string, Body>;
+  const start = (): void => {
+    world = new rapier.World({ x: 0, y: 0, z: 0 });
+    names = new WeakMap();
+    bodies = new Map();
+  };
+  start();
+  const describe = (shape: Shape) => {
+    switch (shape.type) {
+      case 'box':
+        return rapier.ColliderDesc.cuboid(...(shape.halfMm as [number, number, number]));
+      case 'cylinder':
+        return rapier.ColliderDesc.cylinder(shape.halfLengthMm, shape.radiusMm);
+      case 'hull': {
+        const made = rapier.ColliderDesc.convexHull(new Float32Array(shape.pointsMm.flat()));
+        if (!made) throw new Error(`loadCollider: a hull without volume: ${shape.pointsMm.length}`);
+        return made;
+      }
+    }
+  };
+  // The first of a pair and the second are two bodies even where they are alike.
+  const find = (shape: Shape, role: 'a' | 'b'): Body => {
+    let name = names.get(shape);
+    if (name === undefined) {
+      name = nameShape(shape);
+      names.set(shape, name);
+    }
+    const key = role + name;
+    let body = bodies.get(key);
+    if (!body) {
+      body = world.createCollider(describe(shape));
+      bodies.set(key, body);
+    }
+    return body;
+  };
+  return {
+    meet(a, outerFromA, b, outerFromB, withinMm) {
+      if (bodies.size + 2 > mostBodies) {
+        world.free();
+        start();
+      }
+      // Seen from the first: small figures, which single precision keeps to a ten-thousandth of a mm.
+      const between = compose(invert(outerFromA), outerFromB);
+      const lined =
+        a.type === 'cylinder' && b.type === 'cylinder' ? meetParallel(a, b, between) : undefined;
+      if (lined) {
+        if (lined.gapMm > withinMm) return undefined;
+        return {
+          gapMm: lined.gapMm,
+          away: rotate(outerFromA.rotation, lined.away),
+          atMm: place(outerFromA, lined.atMm),
+        };
+      }
+      const first = find(a, 'a');
+      const second = find(b, 'b');
+      second.setRotation(toQuaternion(between.rotation));
+      const look = ([x, y, z]: Vec3) => {
+        second.setTranslation({ x, y, z });
+        return first.contactCollider(second, Math.max(0, withinMm));
+      };
+      let contact = look(between.originMm);
+      const nudged = nudge(between.originMm);
+      // In such a place the library may also answer 0 for what is deep.
+      if (contact && contact.distance < 0.01 && nudged !== between.originMm) contact = look(nudged);
+      if (!contact) return undefined;
+      const { normal1: n, point1: p } = contact;
+      return {
+        gapMm: contact.distance,
+        away: rotate(outerFromA.rotation, [n.x, n.y, n.z]),
+        atMm: place(outerFromA, [p.x, p.y, p.z]),
+      };
+    },
+  };
+}

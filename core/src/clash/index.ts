@@ -1,0 +1,3 @@
+export * from './collider.js';
+export * from './meet.js';
+export * from './shape.js';

@@ -1,0 +1,3 @@
+export * from './keep.js';
+export * from './space.js';
+export * from './spaced.js';

@@ -1,0 +1,136 @@
+import { KeepClear, type Grip, type Part } from '../part/index.js';
+import type { z } from 'zod';
+import {
+  add,
+  cross,
+  measureLength,
+  scale,
+  subtract,
+  toUnit,
+  type Vec3,
+} from '../placement/index.js';
+import { partFromSolid, type Solid } from '../solid/index.js';
+import { compose } from '../placement/index.js';
+import { rigFromThing, type PlacedItem } from '../rig/index.js';
+import { spaceSolid, type SpacedSolid } from './spaced.js';
+
+export type KeepClearSpace = z.infer<typeof KeepClear>;
+
+/** The widest piece of a sector that is still convex when cut as a fan, in degrees. */
+const mostFanDeg = 90;
+/** How finely the rim of a sector is drawn, in degrees: off by 0.1 % of the radius at most. */
+const rimStepDeg = 5;
+
+type Triple = [number, number, number];
+const triple = (v: Vec3): Triple => [v[0], v[1], v[2]];
+
+function createFan(
+  shape: Extract<KeepClearSpace['shape'], { type: 'sector' }>,
+  fromDeg: number,
+  toDeg: number,
+  index: number,
+): Solid {
+  const steps = Math.max(1, Math.ceil((toDeg - fromDeg) / rimStepDeg));
+  const rim = Array.from({ length: steps + 1 }, (_, i): [number, number] => {
+    const angle = ((fromDeg + ((toDeg - fromDeg) * i) / steps) * Math.PI) / 180;
+    return [shape.radiusMm * Math.cos(angle), shape.radiusMm * Math.sin(angle)];
+  });
+  return {
+    id: `fan-${index}`,
+    type: 'prism',
+    atMm: shape.atMm,
+    axis: shape.hinge,
+    reference: triple(toUnit(shape.shut)),
+    outlineMm: [[0, 0], ...rim],
+    lengthMm: shape.widthMm,
+  };
+}
+
+/**
+ * What a door or a screen sweeps when it turns from shut by `sweepDeg`, as prisms in the part's frame. The
+ * thickness of the leaf is not in it: it lies on its face when shut.
+ */
+export function listFans(
+  shape: Extract<KeepClearSpace['shape'], { type: 'sector' }>,
+  sweepDeg: number,
+): Solid[] {
+  const count = Math.max(1, Math.ceil(sweepDeg / mostFanDeg));
+  return Array.from({ length: count }, (_, i) =>
+    createFan(shape, (sweepDeg * i) / count, (sweepDeg * (i + 1)) / count, i),
+  );
+}
+
+const known = new WeakMap<KeepClearSpace, readonly Solid[]>();
+
+/** A keep-clear space as solids in the part's frame. Worked out once for each space. */
+export function listKeepClearSolids(space: KeepClearSpace): readonly Solid[] {
+  let solids = known.get(space);
+  if (!solids) {
+    const { shape } = space;
+    switch (shape.type) {
+      case 'box':
+        solids = [{ id: space.id, type: 'box', atMm: shape.atMm, sizeMm: shape.sizeMm }];
+        break;
+      case 'cylinder':
+        solids = [
+          {
+            id: space.id,
+            type: 'cylinder',
+            atMm: shape.atMm,
+            axis: shape.axis,
+            radiusMm: shape.radiusMm,
+            lengthMm: shape.lengthMm,
+          },
+        ];
+        break;
+      case 'sector':
+        solids = listFans(shape, shape.sweepDeg);
+    }
+    known.set(space, solids);
+  }
+  return solids;
+}
+
+/** Where a keep-clear space stands in the rig, with the movements that carry it. */
+export function placeKeepClear(placed: PlacedItem, space: KeepClearSpace): SpacedSolid[] {
+  const frame = rigFromThing(placed, space.id);
+  return listKeepClearSolids(space).map((solid) =>
+    spaceSolid(solid, compose(frame, partFromSolid(solid))),
+  );
+}
+
+/** Room for the fingers round a grip, from its surface (the domain's figure for a gloved hand). */
+export const handRoomMm = 35;
+
+const gripSolids = new WeakMap<Grip, Solid>();
+
+/** The room that a hand needs round a grip: a cylinder about its line, 35 mm out from its surface. */
+export function placeHandRoom(
+  placed: PlacedItem,
+  grip: NonNullable<Part['grips']>[number],
+  roomMm = handRoomMm,
+): SpacedSolid[] {
+  const along = subtract(grip.toMm, grip.fromMm);
+  const lengthMm = measureLength(along);
+  if (lengthMm === 0) return [];
+  let solid = roomMm === handRoomMm ? gripSolids.get(grip) : undefined;
+  if (!solid) {
+    solid = {
+      id: grip.id,
+      type: 'cylinder',
+      atMm: triple(scale(add(grip.fromMm, grip.toMm), 0.5)),
+      axis: triple(scale(along, 1 / lengthMm)),
+      radiusMm: (grip.radiusMm ?? 15) + roomMm,
+      lengthMm,
+    };
+    if (roomMm === handRoomMm) gripSolids.set(grip, solid);
+  }
+  const frame = rigFromThing(placed, grip.id);
+  return [spaceSolid(solid, compose(frame, partFromSolid(solid)))];
+}
+
+/** A unit vector square to another: some direction across it. */
+export function findAcross(direction: Vec3): Vec3 {
+  const away: Vec3 = Math.abs(direction[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0];
+  return toUnit(cross(direction, away));
+}
