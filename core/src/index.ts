@@ -6,6 +6,7 @@ export * from './part/index.js';
 export * from './brief/index.js';
 export * from './rig/index.js';
 export * from './space/index.js';
+export * from './route/index.js';
 export * from './finding/index.js';
 export * from './hold/index.js';
 export * from './fit/index.js';

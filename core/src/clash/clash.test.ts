@@ -45,7 +45,7 @@ describe('known answers', () => {
   });
 
   it('touching is a gap of 0', () => {
-    expect(gapOf(box(10, 10, 10), box(10, 10, 10), at([10, 0, 0]))).toBeCloseTo(0, 3);
+    expect(gapOf(box(10, 10, 10), box(10, 10, 10), at([10, 0, 0]))).toBeCloseTo(0, 2);
   });
 
   it('farther apart than asked for is no meeting', () => {

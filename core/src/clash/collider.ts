@@ -1,4 +1,4 @@
-import type { Collider as Body, World } from '@dimforge/rapier3d-compat';
+import type { Collider as Held, World } from '@dimforge/rapier3d-compat';
 import {
   compose,
   invert,
@@ -126,7 +126,7 @@ export async function loadCollider(): Promise<Collider> {
   await rapier.init();
   let world: World;
   let names: WeakMap<Shape, string>;
-  let bodies: Map<string, Body>;
+  let bodies: Map<string, Held>;
   const start = (): void => {
     world = new rapier.World({ x: 0, y: 0, z: 0 });
     names = new WeakMap();
@@ -147,7 +147,7 @@ export async function loadCollider(): Promise<Collider> {
     }
   };
   // The first of a pair and the second are two bodies even where they are alike.
-  const find = (shape: Shape, role: 'a' | 'b'): Body => {
+  const find = (shape: Shape, role: 'a' | 'b'): Held => {
     let name = names.get(shape);
     if (name === undefined) {
       name = nameShape(shape);

@@ -1,7 +1,6 @@
 import type { Placement } from '../placement/index.js';
-import type { Solid } from '../solid/index.js';
 import type { Collider, Meeting } from './collider.js';
-import { listPieces, placePiece } from './shape.js';
+import { listPieces, placePiece, type Body } from './shape.js';
 
 /**
  * How two solids stand to each other, or undefined where they are farther apart than `withinMm`. A tube's
@@ -9,9 +8,9 @@ import { listPieces, placePiece } from './shape.js';
  */
 export function meetSolids(
   collider: Collider,
-  a: Solid,
+  a: Body,
   outerFromA: Placement,
-  b: Solid,
+  b: Body,
   outerFromB: Placement,
   withinMm: number,
 ): Meeting | undefined {

@@ -8,6 +8,16 @@ export type Shape =
   | { readonly type: 'cylinder'; readonly radiusMm: number; readonly halfLengthMm: number }
   | { readonly type: 'hull'; readonly pointsMm: readonly Vec3[] };
 
+/** The convex hull of points: what a body passes through, what a lens sees. At least four, not in one plane. */
+export interface Hull {
+  readonly id: string;
+  readonly type: 'hull';
+  readonly pointsMm: readonly Vec3[];
+}
+
+/** What can stand in space. */
+export type Body = Solid | Hull;
+
 /** A convex piece of a solid, and where it stands in the solid's own frame. */
 export interface Piece {
   readonly shape: Shape;
@@ -56,10 +66,15 @@ interface Pieces {
   readonly parts: readonly Piece[] | undefined;
 }
 
-const known = new WeakMap<Solid, Pieces>();
+const known = new WeakMap<Body, Pieces>();
 
-function cut(solid: Solid): Pieces {
+function cut(solid: Body): Pieces {
   switch (solid.type) {
+    case 'hull':
+      return {
+        whole: { shape: { type: 'hull', pointsMm: solid.pointsMm }, solidFromPiece: noPlacement },
+        parts: undefined,
+      };
     case 'box': {
       const [x, y, z] = solid.sizeMm;
       const shape: Shape = { type: 'box', halfMm: [x / 2, y / 2, z / 2] };
@@ -95,7 +110,7 @@ function cut(solid: Solid): Pieces {
 }
 
 /** The convex pieces of a solid. Worked out once for each solid. */
-export function listPieces(solid: Solid): Pieces {
+export function listPieces(solid: Body): Pieces {
   let pieces = known.get(solid);
   if (!pieces) {
     pieces = cut(solid);

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { describe, expect, it } from '@jest/globals';
+import { beforeAll, describe, expect, it } from '@jest/globals';
+import { loadCollider, type Collider } from '../clash/index.js';
 import { findingFixtures } from '../testing/findings.js';
 import { body, createTestRig, cube } from '../testing/rigs.js';
 import { measureReport } from '../report/index.js';
@@ -7,8 +8,12 @@ import { applyEdit, findRigIssues } from '../rig/index.js';
 import { createNames, findingWords, sayEdit, tellFinding } from '../wording/index.js';
 import { findingCodes, type FindingCode } from './index.js';
 
-const reportOf = (made: (typeof findingFixtures)[FindingCode]['has']) =>
-  measureReport(made.rig, 'low', made.parts);
+let collider: Collider;
+beforeAll(async () => {
+  collider = await loadCollider();
+});
+const reportOf = ({ rig, parts }: (typeof findingFixtures)[FindingCode]['has']) =>
+  measureReport(rig, 'low', parts, { collider, catalogue: parts });
 const docs = readFileSync(new URL('../../../docs/findings.md', import.meta.url), 'utf8');
 
 describe.each(findingCodes)('%s', (code) => {
@@ -35,7 +40,7 @@ describe.each(findingCodes)('%s', (code) => {
     for (const { edit } of found()!.remedies) {
       const next = applyEdit(has.rig, edit);
       expect(findRigIssues(next, has.parts, 'rig')).toEqual([]);
-      const after = measureReport(next, 'low', has.parts);
+      const after = reportOf({ rig: next, parts: has.parts });
       expect(after.findings.map((f) => f.id)).not.toContain(found()!.id);
       expect(sayEdit(edit, createNames(report.assembly, has.parts))).not.toMatch(/undefined|NaN/);
     }

@@ -1,4 +1,12 @@
-import type { Mismatch } from '../part/index.js';
+import type {
+  Carries,
+  Connector,
+  KeepClearPurpose,
+  Mismatch,
+  PartKind,
+  Tool,
+} from '../part/index.js';
+import type { Vec3 } from '../placement/index.js';
 import type { Edit, HoldKind, HoldNeed } from '../rig/index.js';
 import type { Money } from '../units/index.js';
 
@@ -73,6 +81,143 @@ export interface FindingFacts {
   };
   'screw-too-short': { readonly engagedMm: number; readonly neededMm: number };
   'brace-apart': { readonly braceId: string; readonly gapMm: number; readonly allowedMm: number };
+  /** The shortest move that parts the two; the solids that are deepest in each other. */
+  'parts-overlap': {
+    readonly depthMm: number;
+    readonly solidA: string;
+    readonly solidB: string;
+    readonly atMm: Vec3;
+  };
+  'keep-clear-entered': {
+    readonly itemId: string;
+    readonly spaceId: string;
+    readonly purpose: KeepClearPurpose;
+    readonly depthMm: number;
+    /** For what swings: how far it opens before it meets something, and how far it would. */
+    readonly opensDeg: number | undefined;
+    readonly sweepDeg: number | undefined;
+    /** Whether the purpose is wanted in this setup. */
+    readonly matters: boolean;
+  };
+  'hand-room': { readonly gripId: string; readonly depthMm: number; readonly roomMm: number };
+  'mount-covered': { readonly itemId: string; readonly mountIds: readonly string[] };
+  'cannot-bring-on': { readonly travelMm: number };
+  'plug-cannot-enter': {
+    readonly itemId: string;
+    readonly portId: string;
+    readonly plugMm: number;
+    readonly depthMm: number;
+  };
+  'bend-too-tight': {
+    readonly itemId: string;
+    readonly portId: string;
+    readonly roomMm: number;
+    readonly neededMm: number;
+  };
+  'lead-wrong-end': {
+    readonly itemId: string;
+    readonly portId: string;
+    readonly connector: Connector;
+  };
+  'lead-too-short': { readonly lengthMm: number; readonly neededMm: number };
+  'lead-too-long': { readonly lengthMm: number; readonly neededMm: number };
+  'lens-mount-overloaded': {
+    readonly momentNm: number;
+    readonly limitNm: number;
+    readonly limitStated: boolean;
+    readonly massG: number;
+    readonly focusNm: number;
+  };
+  'adapter-impossible': { readonly bodyFlangeMm: number; readonly lensFlangeMm: number };
+  'flange-off': { readonly isMm: number; readonly wantedMm: number };
+  'sensor-not-covered': { readonly circleMm: number; readonly diagonalMm: number };
+  /** How far the middle of a part on the rods is from the optical axis: up, to the left, and turned. */
+  'off-optical-axis': {
+    readonly upMm: number;
+    readonly leftMm: number;
+    readonly turnDeg: number;
+    /** Height of the optical axis over the rods that carry it. */
+    readonly axisOverRodsMm: number | undefined;
+  };
+  'gear-out-of-mesh': {
+    readonly ring: 'none' | 'there';
+    /** Above 0 the teeth do not reach each other, below 0 they press. */
+    readonly apartMm: number;
+    readonly asideMm: number;
+  };
+  'support-too-short': { readonly gapMm: number; readonly liftMm: number };
+  'view-cut': { readonly focalMm: number; readonly depthMm: number; readonly pupilKnown: boolean };
+  'tool-cannot-reach': { readonly tool: Tool; readonly roomMm: number; readonly later: boolean };
+  'assembly-impossible': { readonly ring: readonly string[] };
+  'scratches-body': { readonly after: PartKind };
+  'over-payload': { readonly massG: number; readonly limitG: number };
+  'over-ahead': { readonly aheadMm: number; readonly limitMm: number };
+  'home-made-load': { readonly massG: number };
+  'one-fastening': Record<never, never>;
+  'mount-overloaded': {
+    readonly itemId: string;
+    readonly mountId: string;
+    readonly massG: number;
+    readonly limitG: number | undefined;
+    readonly momentNm: number;
+    readonly limitNm: number | undefined;
+  };
+  'arm-sags': {
+    readonly itemId: string;
+    readonly movementId: string;
+    readonly momentNm: number;
+    readonly holdsNm: number;
+  };
+  'no-lining': Record<never, never>;
+  'lever-under-hand': { readonly spaceId: string; readonly gripId: string };
+  'out-of-reach': {
+    readonly itemId: string;
+    readonly controlId: string;
+    readonly farMm: number;
+    readonly reachMm: number;
+  };
+  'not-with-gloves': {
+    readonly itemId: string;
+    readonly controlId: string;
+    readonly sizeMm: number;
+    readonly neededMm: number;
+    readonly temperatureC: number;
+  };
+  'grips-uneven': { readonly heightMm: number; readonly depthMm: number };
+  'screen-not-seen': {
+    readonly screenId: string;
+    readonly why: 'hidden' | 'aslant' | 'far';
+    readonly angleDeg: number;
+    readonly farMm: number;
+    /** Whether another screen is seen well. */
+    readonly another: boolean;
+  };
+  'does-not-stand': {
+    readonly why: 'on-a-point' | 'on-an-edge' | 'tips' | 'on-the-lens' | 'on-a-lead';
+    readonly outsideMm: number;
+  };
+  'longer-than-needed': {
+    readonly lengthMm: number;
+    readonly usedMm: number;
+    readonly savesG: number | undefined;
+  };
+  'excludes-part': Record<never, never>;
+  'part-unplaced': { readonly places: number };
+  'no-lead': {
+    readonly fromPort: string;
+    readonly toItem: string;
+    readonly toPort: string;
+    readonly carries: Carries;
+    /** The part in whose box such a lead comes. */
+    readonly inBoxOf: string | undefined;
+  };
+  'no-supply': { readonly portId: string };
+  'tool-missing': { readonly tool: Tool };
+  'bought-twice': { readonly inBoxOf: string };
+  'sold-only-with': { readonly partIds: readonly string[] };
+  'no-charger': Record<never, never>;
+  'joint-plays': { readonly playMm: number; readonly playDeg: number };
+  'screw-hits-behind': { readonly overMm: number; readonly depthMm: number };
   'over-height': { readonly heightMm: number; readonly limitMm: number; readonly topItem: string };
   'no-hold': {
     readonly hold: HoldKind;
@@ -109,6 +254,51 @@ export const questionOf: Readonly<Record<FindingCode, Question>> = {
   'screw-too-long': 'fit',
   'screw-too-short': 'fit',
   'brace-apart': 'fit',
+  'parts-overlap': 'fit',
+  'keep-clear-entered': 'fit',
+  'hand-room': 'fit',
+  'mount-covered': 'fit',
+  'cannot-bring-on': 'fit',
+  'plug-cannot-enter': 'fit',
+  'bend-too-tight': 'fit',
+  'lead-wrong-end': 'fit',
+  'lead-too-short': 'fit',
+  'lead-too-long': 'fit',
+  'lens-mount-overloaded': 'fit',
+  'adapter-impossible': 'fit',
+  'flange-off': 'fit',
+  'sensor-not-covered': 'fit',
+  'off-optical-axis': 'fit',
+  'gear-out-of-mesh': 'fit',
+  'support-too-short': 'fit',
+  'view-cut': 'fit',
+  'tool-cannot-reach': 'fit',
+  'assembly-impossible': 'fit',
+  'scratches-body': 'fit',
+  'over-payload': 'fit',
+  'over-ahead': 'fit',
+  'home-made-load': 'fit',
+  'one-fastening': 'fit',
+  'mount-overloaded': 'fit',
+  'arm-sags': 'fit',
+  'no-lining': 'fit',
+  'lever-under-hand': 'fit',
+  'out-of-reach': 'fit',
+  'not-with-gloves': 'fit',
+  'grips-uneven': 'fit',
+  'screen-not-seen': 'fit',
+  'does-not-stand': 'fit',
+  'longer-than-needed': 'fit',
+  'excludes-part': 'fit',
+  'part-unplaced': 'fit',
+  'no-lead': 'fit',
+  'no-supply': 'fit',
+  'tool-missing': 'fit',
+  'bought-twice': 'fit',
+  'sold-only-with': 'fit',
+  'no-charger': 'fit',
+  'joint-plays': 'fit',
+  'screw-hits-behind': 'fit',
   'over-height': 'fit',
   'no-hold': 'hang',
   'tips-over': 'hang',
@@ -139,8 +329,15 @@ export type Finding = {
     readonly joints: readonly string[];
     readonly facts: FindingFacts[Code];
     readonly remedies: readonly Remedy[];
+    /** The lens of the set with which it comes up, where that is not the one on the rig. */
+    readonly lens?: string;
   };
 }[FindingCode];
+
+/** The same finding as it comes up with another lens of the set. */
+export function withLens(finding: Finding, lens: string): Finding {
+  return { ...finding, id: `${finding.id}@${lens}`, lens };
+}
 
 /** A finding of one code, with its id made from what it is about. */
 export function createFinding<Code extends FindingCode>(

@@ -1,29 +1,14 @@
 import type { Hold } from '../hold/index.js';
-import { dot, rotate, scale, type Vec3 } from '../placement/index.js';
+import { dot } from '../placement/index.js';
 import {
   isInBranch,
+  measureSlideDirection,
   toAllowedSlideMm,
   type Assembly,
   type Edit,
-  type PlacedJoint,
 } from '../rig/index.js';
 import { toRad, tolerances } from '../units/index.js';
 import { measureHangAngles, type Hang } from './hang.js';
-
-/** Which way an item moves in the rig's frame as its joint's slide grows; a unit vector. */
-export function measureSlideDirection(assembly: Assembly, joint: PlacedJoint): Vec3 | undefined {
-  if (!joint.slide) return undefined;
-  if (joint.slide.along === 'parent') {
-    const parent = assembly.byId.get(joint.parent)!;
-    const shift = parent.moved.get(joint.parentMount.id);
-    const axis = joint.parentMount.lengthwise!.axis;
-    return rotate(parent.rigFromPart.rotation, shift ? rotate(shift.rotation, axis) : axis);
-  }
-  const child = assembly.byId.get(joint.child)!;
-  const shift = child.moved.get(joint.childMount.id);
-  const axis = joint.childMount.lengthwise!.axis;
-  return scale(rotate(child.rigFromPart.rotation, shift ? rotate(shift.rotation, axis) : axis), -1);
-}
 
 /**
  * Single moves that bring the tilt under the limit: the hand along the grip, or one part along what it

@@ -30,11 +30,13 @@ export function moveMass(mass: Mass, outerFromInner: Placement): Mass {
  * Mass of a part in its own frame, spread over its solids by volume; a solid that states its grams
  * keeps them and the others share the rest. Undefined where the part's mass is not known. What
  * `moved` carries is counted where it now stands. `massG` overrides the catalogue by a weighed figure.
+ * With `isCounted`, only the shares of those solids.
  */
 export function measurePartMass(
   part: Part,
   moved: ReadonlyMap<string, Placement>,
   massG: number | undefined = part.massG,
+  isCounted?: (solid: Part['solids'][number]) => boolean,
 ): Mass | undefined {
   if (massG === undefined) return undefined;
   const stated = part.solids.reduce((sum, s) => sum + (s.massG ?? 0), 0);
@@ -51,12 +53,12 @@ export function measurePartMass(
       : solid.massG !== undefined
         ? own
         : (rest * measureVolumeMm3(solid)) / freeVolume;
-    if (grams === 0) continue;
+    if (grams === 0 || (isCounted && !isCounted(solid))) continue;
     let centre = place(partFromSolid(solid), measureCentroidMm(solid));
     const shift = moved.get(solid.id);
     if (shift) centre = place(shift, centre);
     total = combineMass(total, { massG: grams, momentGmm: scale(centre, grams) });
   }
   // The sum of the shares may be off in its last digit; what was stated is not.
-  return { massG, momentGmm: total.momentGmm };
+  return isCounted ? total : { massG, momentGmm: total.momentGmm };
 }

@@ -3,8 +3,11 @@ import {
   createShift,
   createTurnAbout,
   noPlacement,
+  place,
+  rotate,
   scale,
   type Placement,
+  type Vec3,
 } from '../placement/index.js';
 import { toRad } from '../units/index.js';
 import type { Movement, Part } from './schema.js';
@@ -38,6 +41,27 @@ export function placeMovements(part: Part, stance: Stance): ReadonlyMap<string, 
     for (const id of movement.carries) byThing.set(id, total);
   }
   return byThing;
+}
+
+/** The point and the axis of a movement as the part now stands: carried along by the movements before it. */
+export function placeMovementAxis(
+  part: Part,
+  stance: Stance,
+  movement: Movement,
+): { readonly throughMm: Vec3; readonly axis: Vec3 } {
+  let outer = noPlacement;
+  let after = movement.after;
+  // Each movement is listed after the one that carries it, so the chain ends.
+  while (after !== undefined) {
+    const carrier = part.movements?.find((m) => m.id === after);
+    if (!carrier) break;
+    outer = compose(measureMoved(carrier, stance[carrier.id] ?? carrier.rest), outer);
+    after = carrier.after;
+  }
+  return {
+    throughMm: place(outer, movement.originMm),
+    axis: rotate(outer.rotation, movement.axis),
+  };
 }
 
 /** The nearest value a movement can take: within its ends, on its steps. */

@@ -69,6 +69,7 @@ export const KeepClear = z.strictObject({
     'air-outlet',
     'battery-swing',
     'lever',
+    'battery-release',
   ]),
   shape: z.discriminatedUnion('type', [
     z.strictObject({
@@ -95,7 +96,12 @@ export const KeepClear = z.strictObject({
       widthMm: LengthMm,
     }),
   ]),
+  /** Part kinds that may stand in it: what the space is there for. */
+  except: z.array(PartKind).max(10).optional(),
 });
+
+export type KeepClear = z.infer<typeof KeepClear>;
+export type KeepClearPurpose = KeepClear['purpose'];
 
 /** Connectors, each by its standard. */
 export const Connector = z.enum([
@@ -143,6 +149,8 @@ export const Port = z.strictObject({
     })
     .optional(),
 });
+
+export type Port = z.infer<typeof Port>;
 
 /**
  * A way in which a part moves by itself: a screen about its hinge, an arm about its joint, a zoom along

@@ -1,7 +1,9 @@
 import { mergeBrief, type Brief } from '../brief/index.js';
+import type { Collider } from '../clash/index.js';
 import {
   compareFindings,
   questionOf,
+  withLens,
   type Finding,
   type Question,
   type Weight,
@@ -11,7 +13,8 @@ import { findHangFindings, measureHang, type Hang } from '../hang/index.js';
 import { findHold, type Hold } from '../hold/index.js';
 import { measureCentreMm, type PartBook } from '../part/index.js';
 import type { Placement, Vec3 } from '../placement/index.js';
-import { placeSetup, type Assembly, type Rig } from '../rig/index.js';
+import { applyEdit, placeSetup, type Assembly, type Rig } from '../rig/index.js';
+import { exchangeLens } from './lenses.js';
 import { findSpendFindings, measureSpend, type Spend } from '../spend/index.js';
 
 /** Questions whose computation is still to come. Each leaves this list as its folder arrives. */
@@ -33,8 +36,12 @@ export interface Report {
 
 /** What a report may draw on beyond the rig itself. */
 export interface ReportOptions {
-  /** Parts that remedies may put in place of others. */
+  /** Parts that remedies may put in place of others; remedies are looked for only where it is given. */
   readonly catalogue?: PartBook | undefined;
+  /** The narrow phase of collision; without it nothing is said of what stands where. */
+  readonly collider?: Collider | undefined;
+  /** Checks only the lens that is on the rig: for trying many edits one after the other. */
+  readonly oneLens?: boolean | undefined;
   /** Stands the rig and its operator elsewhere. */
   readonly rigFromBody?: Placement | undefined;
 }
@@ -55,11 +62,12 @@ export function measureReport(
   const brief = mergeBrief(rig.brief, setup.brief);
   const assembly = placeSetup(rig, setup, parts, options.rigFromBody);
   const hold = findHold(assembly);
-  const fit = measureFit(assembly, hold, brief, options.catalogue);
+  const fit = measureFit(assembly, hold, brief, parts, options);
   const hang = measureHang(assembly, hold);
   const spend = measureSpend(assembly, brief, parts);
   const findings = [
     ...fit.findings,
+    ...(options.oneLens ? [] : findOtherLensFindings(assembly, fit, brief, parts, options)),
     ...findHangFindings(assembly, hold, hang),
     ...findSpendFindings(assembly, spend),
   ].sort(compareFindings);
@@ -73,6 +81,41 @@ export function measureReport(
     spend,
     findings,
   };
+}
+
+/**
+ * What comes up only with the other lenses of the rig's set: each is put in the place of the one on the rig
+ * and Fit is asked again. A finding that is there with the first lens too is not told twice.
+ */
+function findOtherLensFindings(
+  assembly: Assembly,
+  fit: Fit,
+  brief: Brief,
+  parts: PartBook,
+  options: ReportOptions,
+): Finding[] {
+  const { rig, setup } = assembly;
+  const present = assembly.items.find((p) => p.part.kind === 'lens' && p.carriedBy);
+  if (!present || !rig.lenses) return [];
+  const known = new Set(fit.findings.map((f) => f.id.replace(present.item.id, '')));
+  return rig.lenses.flatMap((entry) => {
+    const item = rig.kit.find((i) => i.id === entry.item);
+    const part = item && parts.get(item.partId);
+    if (!item || !part || assembly.byId.has(item.id)) return [];
+    const { edit, lost } = exchangeLens(assembly, present, item, part);
+    const next = applyEdit(rig, edit);
+    const other = placeSetup(
+      next,
+      next.setups.find((s) => s.id === setup.id)!,
+      parts,
+      options.rigFromBody,
+    );
+    const hold = findHold(other);
+    const { findings } = measureFit(other, hold, brief, parts, { collider: options.collider });
+    return [...lost, ...findings.filter((f) => !known.has(f.id.replace(item.id, '')))].map((f) =>
+      withLens(f, item.id),
+    );
+  });
 }
 
 /** How many findings of each weight, under one question or in all. */

@@ -1,5 +1,15 @@
 import type { Brief } from '../brief/index.js';
-import type { Attitude, HoldKind, Joint, KitItem, MountRef, Rig, Setup } from './schema.js';
+import type {
+  Attitude,
+  Brace,
+  CableRun,
+  HoldKind,
+  Joint,
+  KitItem,
+  MountRef,
+  Rig,
+  Setup,
+} from './schema.js';
 
 /**
  * One change to a rig, as data: the bench, the remedies, the importer and the tests all make these.
@@ -75,6 +85,19 @@ export type Edit =
       /** Which mount of the new part stands in for which of the old. */
       readonly mounts: Readonly<Record<string, string>>;
     }
+  | {
+      readonly type: 'add-cable';
+      readonly setupId: string;
+      /** The lead itself; joins the kit where it is not in it yet. */
+      readonly item: KitItem;
+      readonly cable: CableRun;
+    }
+  | { readonly type: 'remove-cable'; readonly setupId: string; readonly cableId: string }
+  | { readonly type: 'add-brace'; readonly setupId: string; readonly brace: Brace }
+  | { readonly type: 'remove-brace'; readonly setupId: string; readonly braceId: string }
+  | { readonly type: 'set-lenses'; readonly lenses: NonNullable<Rig['lenses']> }
+  /** Several edits as one step, in this order. */
+  | { readonly type: 'all'; readonly edits: readonly Edit[] }
   | { readonly type: 'set-item'; readonly item: KitItem }
   | { readonly type: 'set-brief'; readonly brief: Brief }
   | { readonly type: 'rename'; readonly name: string }
@@ -267,6 +290,43 @@ export function applyEdit(rig: Rig, edit: Edit): Rig {
     case 'swap-part':
       requireItem(rig, edit.itemId);
       return swapped(rig, edit);
+    case 'add-cable': {
+      const known = rig.kit.some((item) => item.id === edit.item.id);
+      const withItem = known ? rig : { ...rig, kit: [...rig.kit, edit.item] };
+      return withSetup(withItem, edit.setupId, (s) => ({
+        ...s,
+        cables: [...(s.cables ?? []).filter((c) => c.id !== edit.cable.id), edit.cable],
+      }));
+    }
+    case 'remove-cable': {
+      const lead = rig.setups
+        .find((s) => s.id === edit.setupId)
+        ?.cables?.find((c) => c.id === edit.cableId)?.item;
+      const next = withSetup(rig, edit.setupId, (s) => ({
+        ...s,
+        cables: (s.cables ?? []).filter((c) => c.id !== edit.cableId),
+      }));
+      // A lead that was only wished for goes with its run.
+      return {
+        ...next,
+        kit: next.kit.filter((i) => i.owned || i.id !== lead || isUsed(next, i.id)),
+      };
+    }
+    case 'add-brace':
+      return withSetup(rig, edit.setupId, (s) => ({
+        ...s,
+        braces: [...(s.braces ?? []).filter((b) => b.id !== edit.brace.id), edit.brace],
+      }));
+    case 'remove-brace':
+      return withSetup(rig, edit.setupId, (s) => ({
+        ...s,
+        braces: (s.braces ?? []).filter((b) => b.id !== edit.braceId),
+      }));
+    case 'set-lenses':
+      for (const lens of edit.lenses) requireItem(rig, lens.item);
+      return { ...rig, lenses: edit.lenses };
+    case 'all':
+      return edit.edits.reduce(applyEdit, rig);
     case 'set-item':
       return {
         ...rig,

@@ -93,6 +93,7 @@ export const CableRun = z.strictObject({
   from: z.strictObject({ item: EntityId, port: LocalId }),
   to: z.strictObject({ item: EntityId, port: LocalId }),
 });
+export type CableRun = z.infer<typeof CableRun>;
 
 /** One arrangement of a rig: a tree of joints from the body outwards, and how it is held. */
 export const Setup = z.strictObject({

@@ -43,6 +43,72 @@ export const assumptions = {
     unit: 'mm',
     source: 'estimate: three and a half turns of a 16-per-inch thread are 5.6 mm',
   },
+  lensMountNm: {
+    value: 3,
+    unit: 'N·m',
+    source: 'estimate: a metal lens mount whose maker states no limit',
+  },
+  lensMountLightNm: {
+    value: 1.5,
+    unit: 'N·m',
+    source: 'estimate: the lens mount of a body under 450 g whose maker states no limit',
+  },
+  lightBodyG: { value: 450, unit: 'g', source: 'estimate: below it a body counts as light' },
+  axisOverRodsMm: {
+    value: 85,
+    unit: 'mm',
+    source: 'lightweight rods standard: optical axis over the middle plane of the rods',
+  },
+  rodsToleranceMm: {
+    value: 1,
+    unit: 'mm',
+    source: 'lightweight rods standard: how far the axis may be off, up or sideways',
+  },
+  gearToleranceMm: {
+    value: 0.3,
+    unit: 'mm',
+    source: 'estimate: play and press of 0.8 module teeth that still run',
+  },
+  handReachMm: {
+    value: 90,
+    unit: 'mm',
+    source: 'estimate: a finger or thumb from the middle of a palm that keeps its hold',
+  },
+  uprightEyeMm: {
+    value: 350,
+    unit: 'mm',
+    source: 'estimate: from the back of the camera to the eye with two grips',
+  },
+  lowEyeUpMm: {
+    value: 650,
+    unit: 'mm',
+    source: 'estimate: from the hand at the top handle up to the eye, arm hanging',
+  },
+  lowEyeBackMm: {
+    value: 300,
+    unit: 'mm',
+    source: 'estimate: from the hand at the top handle back to the eye',
+  },
+  readableAngleDeg: {
+    value: 60,
+    unit: '°',
+    source: 'estimate: aslant of this a screen is no longer judged well',
+  },
+  readableTimes: {
+    value: 8,
+    unit: '×',
+    source: 'estimate: a picture is judged from at most this many of its diagonals away',
+  },
+  gloveMm: { value: 9, unit: 'mm', source: 'estimate: smallest knob for a gloved finger' },
+  gloveBelowC: { value: 5, unit: '°C', source: 'estimate: colder, gloves are worn' },
+  unevenGripsMm: {
+    value: 25,
+    unit: 'mm',
+    source: 'estimate: two hands farther off level or depth than this twist the wrists',
+  },
+  toolKeyMm: { value: 60, unit: 'mm', source: 'estimate: long arm of a small hex key' },
+  toolCoinMm: { value: 25, unit: 'mm', source: 'estimate: a coin between two fingers' },
+  toolThumbMm: { value: 20, unit: 'mm', source: 'estimate: fingertips round a knob' },
 } as const satisfies Readonly<Record<string, Assumption>>;
 
 export type SettingName = keyof typeof assumptions;

@@ -1,5 +1,5 @@
 import type { Mount } from '../part/index.js';
-import { add, compose, place, scale, type Vec3 } from '../placement/index.js';
+import { add, compose, place, rotate, scale, type Vec3 } from '../placement/index.js';
 import { tolerances } from '../units/index.js';
 import type { Assembly, PlacedItem, PlacedJoint } from './assembly.js';
 
@@ -64,4 +64,19 @@ export function placeAlong(placed: PlacedItem, mount: Mount, alongMm: number): V
   const shift = placed.moved.get(mount.id);
   const frame = shift ? compose(placed.rigFromPart, shift) : placed.rigFromPart;
   return place(frame, add(mount.originMm, scale(axis, alongMm)));
+}
+
+/** Which way an item moves in the rig's frame as its joint's slide grows; a unit vector. */
+export function measureSlideDirection(assembly: Assembly, joint: PlacedJoint): Vec3 | undefined {
+  if (!joint.slide) return undefined;
+  if (joint.slide.along === 'parent') {
+    const parent = assembly.byId.get(joint.parent)!;
+    const shift = parent.moved.get(joint.parentMount.id);
+    const axis = joint.parentMount.lengthwise!.axis;
+    return rotate(parent.rigFromPart.rotation, shift ? rotate(shift.rotation, axis) : axis);
+  }
+  const child = assembly.byId.get(joint.child)!;
+  const shift = child.moved.get(joint.childMount.id);
+  const axis = joint.childMount.lengthwise!.axis;
+  return scale(rotate(child.rigFromPart.rotation, shift ? rotate(shift.rotation, axis) : axis), -1);
 }

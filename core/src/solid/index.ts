@@ -4,3 +4,4 @@ export * from './measure.js';
 export * from './project.js';
 export * from './ray.js';
 export * from './bounds.js';
+export * from './inside.js';

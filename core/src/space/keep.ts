@@ -1,20 +1,17 @@
-import { KeepClear, type Grip, type Part } from '../part/index.js';
-import type { z } from 'zod';
+import type { Grip, KeepClear } from '../part/index.js';
 import {
   add,
   cross,
   measureLength,
+  compose,
   scale,
   subtract,
   toUnit,
   type Vec3,
 } from '../placement/index.js';
 import { partFromSolid, type Solid } from '../solid/index.js';
-import { compose } from '../placement/index.js';
 import { rigFromThing, type PlacedItem } from '../rig/index.js';
 import { spaceSolid, type SpacedSolid } from './spaced.js';
-
-export type KeepClearSpace = z.infer<typeof KeepClear>;
 
 /** The widest piece of a sector that is still convex when cut as a fan, in degrees. */
 const mostFanDeg = 90;
@@ -25,7 +22,7 @@ type Triple = [number, number, number];
 const triple = (v: Vec3): Triple => [v[0], v[1], v[2]];
 
 function createFan(
-  shape: Extract<KeepClearSpace['shape'], { type: 'sector' }>,
+  shape: Extract<KeepClear['shape'], { type: 'sector' }>,
   fromDeg: number,
   toDeg: number,
   index: number,
@@ -51,7 +48,7 @@ function createFan(
  * thickness of the leaf is not in it: it lies on its face when shut.
  */
 export function listFans(
-  shape: Extract<KeepClearSpace['shape'], { type: 'sector' }>,
+  shape: Extract<KeepClear['shape'], { type: 'sector' }>,
   sweepDeg: number,
 ): Solid[] {
   const count = Math.max(1, Math.ceil(sweepDeg / mostFanDeg));
@@ -60,10 +57,10 @@ export function listFans(
   );
 }
 
-const known = new WeakMap<KeepClearSpace, readonly Solid[]>();
+const known = new WeakMap<KeepClear, readonly Solid[]>();
 
 /** A keep-clear space as solids in the part's frame. Worked out once for each space. */
-export function listKeepClearSolids(space: KeepClearSpace): readonly Solid[] {
+export function listKeepClearSolids(space: KeepClear): readonly Solid[] {
   let solids = known.get(space);
   if (!solids) {
     const { shape } = space;
@@ -92,7 +89,7 @@ export function listKeepClearSolids(space: KeepClearSpace): readonly Solid[] {
 }
 
 /** Where a keep-clear space stands in the rig, with the movements that carry it. */
-export function placeKeepClear(placed: PlacedItem, space: KeepClearSpace): SpacedSolid[] {
+export function placeKeepClear(placed: PlacedItem, space: KeepClear): SpacedSolid[] {
   const frame = rigFromThing(placed, space.id);
   return listKeepClearSolids(space).map((solid) =>
     spaceSolid(solid, compose(frame, partFromSolid(solid))),
@@ -105,11 +102,7 @@ export const handRoomMm = 35;
 const gripSolids = new WeakMap<Grip, Solid>();
 
 /** The room that a hand needs round a grip: a cylinder about its line, 35 mm out from its surface. */
-export function placeHandRoom(
-  placed: PlacedItem,
-  grip: NonNullable<Part['grips']>[number],
-  roomMm = handRoomMm,
-): SpacedSolid[] {
+export function placeHandRoom(placed: PlacedItem, grip: Grip, roomMm = handRoomMm): SpacedSolid[] {
   const along = subtract(grip.toMm, grip.fromMm);
   const lengthMm = measureLength(along);
   if (lengthMm === 0) return [];

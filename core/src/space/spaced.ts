@@ -1,9 +1,23 @@
-import { createFrame, type Placement, type Vec3 } from '../placement/index.js';
-import { measureBounds, type Bounds, type Solid } from '../solid/index.js';
+import {
+  add,
+  createFrame,
+  noPlacement,
+  place,
+  type Placement,
+  type Vec3,
+} from '../placement/index.js';
+import type { Body } from '../clash/index.js';
+import {
+  listCornersMm,
+  measureBounds,
+  measurePointBounds,
+  type Bounds,
+  type Solid,
+} from '../solid/index.js';
 
-/** A solid in the rig's frame, with what it lies within. */
+/** A body in the rig's frame, with what it lies within. */
 export interface SpacedSolid {
-  readonly solid: Solid;
+  readonly solid: Body;
   readonly rigFromSolid: Placement;
   readonly bounds: Bounds;
 }
@@ -30,4 +44,19 @@ export function createProbe(
     fromMm[2] + (direction[2] * lengthMm) / 2,
   ];
   return spaceSolid(solid, createFrame(middle, direction, across(direction)));
+}
+
+/** The hull of points of the rig's frame. */
+export function createHull(pointsMm: readonly Vec3[]): SpacedSolid {
+  return {
+    solid: { id: 'hull', type: 'hull', pointsMm },
+    rigFromSolid: noPlacement,
+    bounds: measurePointBounds(pointsMm),
+  };
+}
+
+/** What a solid passes through on a straight way: the hull of where it starts and where it ends. */
+export function sweepSolid(solid: Solid, rigFromSolid: Placement, by: Vec3): SpacedSolid {
+  const start = listCornersMm(solid).map((p) => place(rigFromSolid, p));
+  return createHull([...start, ...start.map((p) => add(p, by))]);
 }

@@ -46,6 +46,18 @@ export function sayEdit(edit: Edit, names: Names): string {
       return `Hold ${names.item(edit.item)} ${sayMm(edit.alongMm)} along its grip`;
     case 'swap-part':
       return `Put ${names.part(edit.item.partId)} in place of ${names.item(edit.itemId)}`;
+    case 'add-cable':
+      return `Plug ${names.part(edit.item.partId)} in between ${names.item(edit.cable.from.item)} and ${names.item(edit.cable.to.item)}`;
+    case 'remove-cable':
+      return 'Unplug the lead';
+    case 'add-brace':
+      return `Brace ${names.item(edit.brace.a.item)} against ${names.item(edit.brace.b.item)}`;
+    case 'remove-brace':
+      return 'Take the brace away';
+    case 'set-lenses':
+      return 'Change the set of lenses';
+    case 'all':
+      return edit.edits.map((e) => sayEdit(e, names)).join(', then ');
     case 'set-item':
       return `Change ${names.item(edit.item.id)}`;
     case 'set-brief':

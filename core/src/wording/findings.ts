@@ -2,6 +2,10 @@ import type { Finding, FindingCode, FindingFacts, Weight } from '../finding/inde
 import type { Mismatch } from '../part/index.js';
 import type { HoldNeed } from '../rig/index.js';
 import { sayDeg, sayG, sayLean, sayMm, sayMoney, sayNm, sayNumber, sayTilt } from './figures.js';
+import { completeWords } from './words-complete.js';
+import { opticsWords } from './words-optics.js';
+import { spaceWords } from './words-space.js';
+import { useWords } from './words-use.js';
 import { sayHold, type Names } from './names.js';
 
 /** How heavy a finding is, in words and as a mark: never by colour alone. */
@@ -13,7 +17,8 @@ export const weightWords: Readonly<
   note: { word: 'note', mark: '○' },
 };
 
-interface Wording<Code extends FindingCode> {
+/** How findings of one code are told. */
+export interface Wording<Code extends FindingCode> {
   /** Second person present, with figures. */
   readonly sentence: (
     finding: Finding & { code: Code; facts: FindingFacts[Code] },
@@ -57,10 +62,15 @@ export const needWords: Readonly<Record<HoldNeed, string>> = {
   support: 'a tripod or head under it',
 };
 
-type Table = { readonly [Code in FindingCode]: Wording<Code> };
+/** Wording of every code, or of some. */
+export type Table = { readonly [Code in FindingCode]: Wording<Code> };
 
 /** The one table of wording: complete by type, read by the screens, the command line and the docs' test. */
 export const findingWords: Table = {
+  ...spaceWords,
+  ...opticsWords,
+  ...useWords,
+  ...completeWords,
   'kinds-do-not-mate': {
     sentence: ({ items: [child, parent], facts }, n) =>
       `${n.item(child!)} does not join ${n.item(parent!)}: ${sayMismatch(facts.mismatch)}.`,
@@ -219,5 +229,11 @@ export interface Told {
 /** Says a finding in the second person present, with why it matters and what to do. */
 export function tellFinding(finding: Finding, names: Names): Told {
   const words = findingWords[finding.code] as Wording<FindingCode>;
-  return { sentence: words.sentence(finding as never, names), why: words.why, todo: words.todo };
+  const sentence = words.sentence(finding as never, names);
+  return {
+    sentence:
+      finding.lens === undefined ? sentence : `With ${names.item(finding.lens)}: ${sentence}`,
+    why: words.why,
+    todo: words.todo,
+  };
 }

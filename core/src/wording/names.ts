@@ -1,4 +1,13 @@
-import { mountKinds, type Mount, type MountKind, type PartBook, type Tool } from '../part/index.js';
+import {
+  mountKinds,
+  type Connector,
+  type Control,
+  type Mount,
+  type MountKind,
+  type PartBook,
+  type PartKind,
+  type Tool,
+} from '../part/index.js';
 import {
   nameItem,
   nameMount,
@@ -25,6 +34,43 @@ const toolNames: Readonly<Record<Tool, string>> = {
 
 export function sayTool(tool: Tool): string {
   return toolNames[tool];
+}
+
+const connectorNames: Readonly<Record<Connector, string>> = {
+  'hdmi-a': 'HDMI A',
+  'hdmi-c': 'HDMI C',
+  'hdmi-d': 'HDMI D',
+  sdi: 'SDI',
+  'usb-c': 'USB-C',
+  'd-tap': 'D-Tap',
+  barrel: 'barrel',
+  'push-pull-2': '2-pin push-pull',
+  'jack-3.5': '3.5 mm',
+  'xlr-3': 'XLR',
+  'xlr-3-mini': 'mini XLR',
+  timecode: 'timecode',
+  'cell-contacts': 'cell contacts',
+  'plate-contacts': 'plate contacts',
+};
+
+/** "HDMI D": a connector by its standard. */
+export function sayConnector(connector: Connector): string {
+  return connectorNames[connector];
+}
+
+const controlWords: Readonly<Record<Control['use'], string>> = {
+  record: 'record button',
+  dials: 'dials',
+  focus: 'focus ring',
+  zoom: 'zoom ring',
+  iris: 'iris ring',
+  lever: 'lever',
+  knob: 'knob',
+};
+
+/** "side grip": a kind of part, in words. */
+export function sayPartKind(kind: PartKind): string {
+  return kind.replaceAll('-', ' ');
 }
 
 const holdNames: Readonly<Record<HoldKind, string>> = {
@@ -83,6 +129,8 @@ export interface Names {
   mount(itemId: string, mountId: string): string;
   joint(jointId: string): Joint | undefined;
   movement(itemId: string, movementId: string): string;
+  port(itemId: string, portId: string): string;
+  control(itemId: string, controlId: string): string;
   part(partId: string): string;
   /** How many parts an item of this setup carries. */
   carried(itemId: string): number;
@@ -106,6 +154,14 @@ export function createNames(assembly: Assembly, parts: PartBook): Names {
     joint: (jointId) => assembly.setup.joints.find((j) => j.id === jointId),
     movement: (itemId, movementId) =>
       partOf(itemId)?.movements?.find((m) => m.id === movementId)?.name ?? movementId,
+    port: (itemId, portId) => {
+      const port = partOf(itemId)?.ports?.find((p) => p.id === portId);
+      return port ? (port.name ?? sayConnector(port.connector)) : portId;
+    },
+    control: (itemId, controlId) => {
+      const control = partOf(itemId)?.controls?.find((c) => c.id === controlId);
+      return control ? (control.name ?? controlWords[control.use]) : controlId;
+    },
     part: (partId) => parts.get(partId)?.name ?? partId,
     carried: (itemId) => {
       const placed = assembly.byId.get(itemId);

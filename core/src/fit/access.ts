@@ -1,0 +1,100 @@
+import { createFinding, type Finding } from '../finding/index.js';
+import type { Tool } from '../part/index.js';
+import { add, scale } from '../placement/index.js';
+import {
+  isInBranch,
+  measureSetting,
+  type Assembly,
+  type PlacedItem,
+  type PlacedJoint,
+  type SettingName,
+} from '../rig/index.js';
+import { createProbe, listIntrusions, type Space } from '../space/index.js';
+import { placeRay } from './cover.js';
+import type { Geometry } from './overlap.js';
+
+/** What a tool needs before a screw's head: its length (a setting) and half its width (estimates). */
+const toolRoom: Readonly<
+  Partial<Record<Tool, { readonly length: SettingName; readonly radiusMm: number }>>
+> = {
+  thumb: { length: 'toolThumbMm', radiusMm: 12 },
+  coin: { length: 'toolCoinMm', radiusMm: 12 },
+  'hex-2': { length: 'toolKeyMm', radiusMm: 3 },
+  'hex-2.5': { length: 'toolKeyMm', radiusMm: 3 },
+  'hex-3': { length: 'toolKeyMm', radiusMm: 3 },
+  'hex-4': { length: 'toolKeyMm', radiusMm: 4 },
+  'hex-5': { length: 'toolKeyMm', radiusMm: 4 },
+  'hex-3-16-in': { length: 'toolKeyMm', radiusMm: 4 },
+  screwdriver: { length: 'toolKeyMm', radiusMm: 8 },
+};
+
+/** A fastening whose place is known, and what stands where its tool must go. */
+export interface Access {
+  readonly joint: PlacedJoint;
+  readonly tool: Tool;
+  readonly roomMm: number;
+  /** In tree order; empty where the tool reaches. */
+  readonly blockers: readonly PlacedItem[];
+}
+
+function measureAccess(space: Space, joint: PlacedJoint): Access | undefined {
+  const { assembly } = space;
+  const onChild = joint.childMount.fastening?.access !== undefined;
+  const mount = onChild ? joint.childMount : joint.parentMount;
+  const { fastening } = mount;
+  const room = fastening && toolRoom[fastening.tool];
+  if (!fastening?.access || !room) return undefined;
+  const owner = assembly.byId.get(onChild ? joint.child : joint.parent)!;
+  const { atMm, direction } = placeRay(
+    owner,
+    mount.id,
+    fastening.access.atMm,
+    fastening.access.direction,
+  );
+  const roomMm = measureSetting(assembly.rig.settings, room.length);
+  const probe = createProbe(add(atMm, scale(direction, 0.5)), direction, room.radiusMm, roomMm);
+  const blockers = listIntrusions(space, [probe], (p) => p.item.id !== owner.item.id)
+    .map((i) => i.placed)
+    .sort((a, b) => a.number - b.number);
+  return { joint, tool: fastening.tool, roomMm, blockers };
+}
+
+/** Every fastening whose place is known, with what blocks it. Fastenings without a known place are left out. */
+export function listAccess(space: Space): Access[] {
+  return space.assembly.joints
+    .filter((j) => j.mate.state === 'mates')
+    .flatMap((joint) => measureAccess(space, joint) ?? []);
+}
+
+/** Whether a blocker is there before the joint is made: it carries the joint's child. */
+export function isThereBefore(blocker: PlacedItem, child: PlacedItem): boolean {
+  return isInBranch(blocker, child) && blocker.item.id !== child.item.id;
+}
+
+/**
+ * Fastenings no tool reaches. What must be there before stops the build; what can go on later is a risk
+ * only, since it must come off again to tighten the screw.
+ */
+export function findAccessFindings(
+  _: Geometry,
+  assembly: Assembly,
+  list: readonly Access[],
+): Finding[] {
+  return list.flatMap(({ joint, tool, roomMm, blockers }) => {
+    if (blockers.length === 0) return [];
+    const child = assembly.byId.get(joint.child)!;
+    const lasting = blockers.filter((b) => isThereBefore(b, child));
+    const shown = lasting.length > 0 ? lasting : blockers;
+    return [
+      createFinding(
+        'tool-cannot-reach',
+        lasting.length > 0 ? 'stops' : 'note',
+        {
+          items: [joint.child, ...shown.map((b) => b.item.id)],
+          joints: [joint.joint.id],
+        },
+        { tool, roomMm, later: lasting.length === 0 },
+      ),
+    ];
+  });
+}

@@ -1,0 +1,261 @@
+import { createFinding, type Finding, type Weight } from '../finding/index.js';
+import type { Hold } from '../hold/index.js';
+import type { KeepClear } from '../part/index.js';
+import { compose } from '../placement/index.js';
+import { rigFromThing, type Assembly, type PlacedItem } from '../rig/index.js';
+import { partFromSolid } from '../solid/index.js';
+import {
+  isEntered,
+  listFans,
+  listIntrusions,
+  measureAllowances,
+  placeHandRoom,
+  placeKeepClear,
+  handRoomMm,
+  spaceSolid,
+  type Intrusion,
+  type Space,
+} from '../space/index.js';
+import type { Geometry } from './overlap.js';
+import { listWaysOut } from './waysout.js';
+
+/** What is powered from outside keeps its battery door shut all day. */
+function hasOutsidePower(assembly: Assembly, itemId: string): boolean {
+  const placed = assembly.byId.get(itemId);
+  const fed = assembly.setup.cables?.some((c) => {
+    const end = c.to.item === itemId ? c.to : c.from.item === itemId ? c.from : undefined;
+    const port = placed?.part.ports?.find((p) => p.id === end?.port);
+    return port?.carries.includes('power') === true && port.direction !== 'out';
+  });
+  return (
+    fed === true ||
+    (assembly.carriedBy.get(itemId) ?? []).some(
+      (j) => assembly.byId.get(j.child)?.part.kind === 'dummy-battery',
+    )
+  );
+}
+
+/** Whether a purpose is wanted in this setup: what is not is a note, not a risk. */
+function isWanted(
+  assembly: Assembly,
+  hold: Hold,
+  owner: PlacedItem,
+  space: Pick<KeepClear, 'id' | 'purpose'>,
+): boolean {
+  switch (space.purpose) {
+    case 'battery-door':
+    case 'battery-release':
+      return !hasOutsidePower(assembly, owner.item.id);
+    case 'screen-swing':
+      // With another screen on the rig the body's own may stay shut.
+      return !assembly.items.some(
+        (p) => p.item.id !== owner.item.id && (p.part.screens?.length ?? 0) > 0,
+      );
+    case 'eyepiece':
+      return hold.hold === 'eye';
+    case 'plug-room':
+    case 'port-door':
+      return assembly.setup.cables !== undefined && assembly.setup.cables.length > 0;
+    default:
+      return true;
+  }
+}
+
+/** A door that opens this far lets out what is behind it, in degrees. */
+export const doorEnoughDeg = 90;
+
+/** How far a leaf opens before anything stands in its way, in whole degrees of its sweep. */
+export function measureOpensDeg(
+  space: Space,
+  owner: PlacedItem,
+  shape: Extract<KeepClear['shape'], { type: 'sector' }>,
+  id: string,
+  isAsked: (placed: PlacedItem) => boolean,
+): number {
+  const frame = rigFromThing(owner, id);
+  const isOpenTo = (deg: number) =>
+    deg <= 0 ||
+    !isEntered(
+      space,
+      listFans(shape, deg).map((s) => spaceSolid(s, compose(frame, partFromSolid(s)))),
+      isAsked,
+    );
+  // Halving a range of at most 360° to below 1° takes nine steps.
+  let [clear, met] = [0, shape.sweepDeg];
+  while (met - clear > 1) {
+    const middle = (clear + met) / 2;
+    if (isOpenTo(middle)) clear = middle;
+    else met = middle;
+  }
+  return Math.floor(clear);
+}
+
+function weigh(
+  purpose: KeepClear['purpose'],
+  opensDeg: number | undefined,
+  wanted: boolean,
+): Weight {
+  if (!wanted) return 'note';
+  const isDoor = purpose === 'battery-door' || purpose === 'card-door';
+  if (isDoor && (opensDeg === undefined || opensDeg < doorEnoughDeg)) return 'stops';
+  return purpose === 'battery-release' ? 'stops' : 'risk';
+}
+
+function isAskedOf(
+  space: Space,
+  owner: PlacedItem,
+  keep: KeepClear,
+): (placed: PlacedItem) => boolean {
+  const allowed = measureAllowances(space.assembly);
+  return (placed) =>
+    placed.item.id !== owner.item.id &&
+    !keep.except?.includes(placed.part.kind) &&
+    // What goes through its partner, as a cell in its bay, is what the space is there for.
+    allowed(owner.item.id, placed.item.id) !== Infinity;
+}
+
+function findOne(
+  geometry: Geometry,
+  hold: Hold,
+  owner: PlacedItem,
+  keep: KeepClear,
+): Finding | undefined {
+  const { space, parts } = geometry;
+  const isAsked = isAskedOf(space, owner, keep);
+  const [first] = listIntrusions(space, placeKeepClear(owner, keep), isAsked);
+  if (!first) return undefined;
+  const { shape } = keep;
+  const opensDeg =
+    shape.type === 'sector' ? measureOpensDeg(space, owner, shape, keep.id, isAsked) : undefined;
+  const matters = isWanted(space.assembly, hold, owner, keep);
+  const intruder = findFirstMet(space, owner, keep, isAsked, opensDeg) ?? first;
+  const isClear = (tried: Space) => {
+    const now = tried.assembly.byId.get(owner.item.id);
+    return (
+      now !== undefined &&
+      !isEntered(
+        tried,
+        placeKeepClear(now, keep),
+        (p) => p.item.id === intruder.placed.item.id && isAsked(p),
+      )
+    );
+  };
+  const edits =
+    parts && matters ? listWaysOut(space, parts, [owner, intruder.placed], isClear) : [];
+  return createFinding(
+    'keep-clear-entered',
+    weigh(keep.purpose, opensDeg, matters),
+    { items: [intruder.placed.item.id, owner.item.id], key: keep.id },
+    {
+      itemId: owner.item.id,
+      spaceId: keep.id,
+      purpose: keep.purpose,
+      depthMm: intruder.depthMm,
+      opensDeg,
+      sweepDeg: shape.type === 'sector' ? shape.sweepDeg : undefined,
+      matters,
+    },
+    edits,
+  );
+}
+
+/** What a leaf meets first: what stands just beyond the angle to which it opens. */
+function findFirstMet(
+  space: Space,
+  owner: PlacedItem,
+  keep: KeepClear,
+  isAsked: (placed: PlacedItem) => boolean,
+  opensDeg: number | undefined,
+): Intrusion | undefined {
+  if (keep.shape.type !== 'sector' || opensDeg === undefined) return undefined;
+  const frame = rigFromThing(owner, keep.id);
+  const fans = listFans(keep.shape, Math.min(keep.shape.sweepDeg, opensDeg + 2));
+  return listIntrusions(
+    space,
+    fans.map((s) => spaceSolid(s, compose(frame, partFromSolid(s)))),
+    isAsked,
+  )[0];
+}
+
+/** Keep-clear spaces that another part enters, with what is lost by it. */
+export function findClearFindings(geometry: Geometry, hold: Hold): Finding[] {
+  return geometry.space.assembly.items.flatMap((owner) =>
+    (owner.part.keepClear ?? []).flatMap((keep) => {
+      // A lever under a hand is told as such; the lens's view is asked about by its own cone.
+      if (keep.purpose === 'lens-view') return [];
+      return findOne(geometry, hold, owner, keep) ?? [];
+    }),
+  );
+}
+
+/** Grips in use without room for the hand: 35 mm from their surface, their own part excepted. */
+export function findHandRoomFindings({ space, parts }: Geometry, hold: Hold): Finding[] {
+  if (hold.state !== 'held') return [];
+  return hold.grips.flatMap((held) => {
+    const owner = space.assembly.byId.get(held.itemId)!;
+    const grip = owner.part.grips!.find((g) => g.id === held.gripId)!;
+    // What carries the grip, and what goes with it as one piece, is part of its posts.
+    const carrier = owner.carriedBy?.parent;
+    const isAsked = (p: PlacedItem) => p.item.id !== owner.item.id && p.item.id !== carrier;
+    const [first] = listIntrusions(space, placeHandRoom(owner, grip), (p) => {
+      return isAsked(p) && p.carriedBy?.parent !== undefined;
+    });
+    if (!first) return [];
+    const edits = parts
+      ? listWaysOut(space, parts, [owner, first.placed], (tried) => {
+          const now = tried.assembly.byId.get(owner.item.id);
+          return (
+            now !== undefined &&
+            !isEntered(tried, placeHandRoom(now, grip), (p) => p.item.id === first.placed.item.id)
+          );
+        })
+      : [];
+    return [
+      createFinding(
+        'hand-room',
+        'risk',
+        { items: [first.placed.item.id, owner.item.id], key: grip.id },
+        { gripId: grip.id, depthMm: first.depthMm, roomMm: handRoomMm },
+        edits,
+      ),
+    ];
+  });
+}
+
+/** Levers that lie where a hand in use takes hold: it opens them unawares. */
+export function findLeverFindings({ space }: Geometry, hold: Hold): Finding[] {
+  if (hold.state !== 'held') return [];
+  const palms = hold.grips.map((held) => {
+    const owner = space.assembly.byId.get(held.itemId)!;
+    const grip = owner.part.grips!.find((g) => g.id === held.gripId)!;
+    // A palm and its fingers, 12 mm thick round the grip (estimate).
+    return { owner, grip, room: placeHandRoom(owner, grip, 12) };
+  });
+  return space.assembly.items.flatMap((placed) =>
+    (placed.part.keepClear ?? [])
+      .filter((k) => k.purpose === 'lever')
+      .flatMap((lever) =>
+        palms.flatMap(({ owner, grip, room }) => {
+          const solids = placeKeepClear(placed, lever);
+          const met = solids.some((s) =>
+            room.some((r) => {
+              const tried: Space = {
+                ...space,
+                items: [{ placed, solids: [s], bounds: s.bounds }],
+              };
+              return isEntered(tried, [r], () => true);
+            }),
+          );
+          if (!met) return [];
+          return [
+            createFinding(
+              'lever-under-hand',
+              'risk',
+              { items: [placed.item.id, owner.item.id], key: lever.id },
+              { spaceId: lever.id, gripId: grip.id },
+            ),
+          ];
+        }),
+      ),
+  );
+}

@@ -1,0 +1,326 @@
+import type { Brief } from '../brief/index.js';
+import { createFinding, type Finding } from '../finding/index.js';
+import {
+  measureMate,
+  type Carries,
+  type Mount,
+  type Part,
+  type PartBook,
+  type Port,
+  type Tool,
+} from '../part/index.js';
+import {
+  listJointsAt,
+  listMatingMounts,
+  type Assembly,
+  type Edit,
+  type KitItem,
+  type PlacedItem,
+} from '../rig/index.js';
+
+/** Hands and bare fingers are always there. */
+const always: readonly Tool[] = ['none', 'thumb'];
+
+/** Tools that a joint asks for and that neither the brief allows nor any part of the setup carries. */
+export function findToolFindings(assembly: Assembly, brief: Brief): Finding[] {
+  const { tools } = brief.limits;
+  if (!tools) return [];
+  const there = new Set<Tool>([
+    ...always,
+    ...tools,
+    ...assembly.items.flatMap((p) => p.part.tools ?? []),
+  ]);
+  return assembly.joints.flatMap((joint) => {
+    const tool = joint.childMount.fastening?.tool ?? joint.parentMount.fastening?.tool;
+    if (tool === undefined || there.has(tool)) return [];
+    return [
+      createFinding(
+        'tool-missing',
+        'risk',
+        { items: [joint.child, joint.parent], joints: [joint.joint.id] },
+        { tool },
+      ),
+    ];
+  });
+}
+
+/** Kit and the parts behind it, as far as they are known. */
+function listKit(assembly: Assembly, parts: PartBook): { item: KitItem; part: Part }[] {
+  return assembly.rig.kit.flatMap((item) => {
+    const part = parts.get(item.partId);
+    return part ? [{ item, part }] : [];
+  });
+}
+
+function listBoxParts(part: Part): string[] {
+  return (part.inBox ?? []).flatMap((entry) =>
+    typeof entry === 'string' || entry.partId === undefined ? [] : [entry.partId],
+  );
+}
+
+/** Wished parts that come in another part's box anyway, and parts that are only sold with others. */
+export function findBoxFindings(assembly: Assembly, parts: PartBook): Finding[] {
+  const kit = listKit(assembly, parts);
+  const ids = new Set(kit.map((k) => k.part.id));
+  return kit.flatMap(({ item, part }) => {
+    if (item.owned) return [];
+    const findings: Finding[] = [];
+    const box = kit.find((k) => k.item.id !== item.id && listBoxParts(k.part).includes(part.id));
+    const alike = kit.filter((k) => k.part.id === part.id).length;
+    if (box && alike <= 1) {
+      findings.push(
+        createFinding(
+          'bought-twice',
+          'note',
+          { items: [item.id, box.item.id] },
+          { inBoxOf: box.item.id },
+        ),
+      );
+    }
+    const only = part.soldOnlyWith ?? [];
+    if (only.length > 0 && !only.some((id) => ids.has(id))) {
+      findings.push(
+        createFinding('sold-only-with', 'risk', { items: [item.id] }, { partIds: only }),
+      );
+    }
+    return findings;
+  });
+}
+
+/** Parts of one setup that are stated not to go together. */
+export function findExcludeFindings(assembly: Assembly): Finding[] {
+  return assembly.items.flatMap((a) =>
+    assembly.items.flatMap((b) =>
+      a.part.excludes?.includes(b.part.id)
+        ? [
+            createFinding('excludes-part', 'stops', { items: [a.item.id, b.item.id] }, {}, [
+              { type: 'remove-item', setupId: assembly.setup.id, itemId: a.item.id },
+            ]),
+          ]
+        : [],
+    ),
+  );
+}
+
+/** Kinds that one has without fitting them. */
+const loose: readonly Part['kind'][] = [
+  'cable',
+  'media',
+  'charger',
+  'tool',
+  'battery',
+  'strap',
+  'cable-clamp',
+  'body',
+  'lens',
+  'filter',
+  'ring',
+];
+
+function countPlaces(assembly: Assembly, part: Part): number {
+  let count = 0;
+  for (const placed of assembly.items) {
+    for (const mount of placed.part.mounts) {
+      if (!mount.lengthwise && listJointsAt(assembly, placed.item.id, mount.id).length > 0)
+        continue;
+      if (listMatingMounts(part, mount).length > 0) count += 1;
+    }
+  }
+  return count;
+}
+
+/** Wished parts that stand in no setup: bought and left in the drawer, or with nowhere to stand. */
+export function findUnplacedFindings(assembly: Assembly, parts: PartBook): Finding[] {
+  const used = new Set(
+    assembly.rig.setups.flatMap((s) => [
+      s.body,
+      ...s.joints.map((j) => j.child.item),
+      ...(s.worn ?? []),
+      ...(s.cables ?? []).map((c) => c.item),
+    ]),
+  );
+  return listKit(assembly, parts).flatMap(({ item, part }) => {
+    if (item.owned || used.has(item.id) || loose.includes(part.kind)) return [];
+    const places = countPlaces(assembly, part);
+    return [
+      createFinding(
+        'part-unplaced',
+        places === 0 ? 'risk' : 'note',
+        { items: [item.id] },
+        { places },
+      ),
+    ];
+  });
+}
+
+/** Kinds that are of no use without a lead to bring them a picture, or to take their sound away. */
+const needsPicture: readonly Part['kind'][] = ['monitor', 'recorder', 'transmitter'];
+const givesSound: readonly Part['kind'][] = ['microphone', 'receiver'];
+
+function isPlugged(assembly: Assembly, itemId: string, portId: string): boolean {
+  return (assembly.setup.cables ?? []).some((c) =>
+    [c.from, c.to].some((end) => end.item === itemId && end.port === portId),
+  );
+}
+
+/** Whether a lead has the plugs for two ports, either way round. */
+export function fitsPorts(part: Part, a: Port, b: Port): boolean {
+  const [one, other] = part.cable?.ends.map((e) => e.connector) ?? [];
+  return (
+    (one === a.connector && other === b.connector) || (one === b.connector && other === a.connector)
+  );
+}
+
+interface Want {
+  readonly device: PlacedItem;
+  readonly port: Port;
+  readonly source: PlacedItem;
+  readonly sourcePort: Port;
+  readonly carries: Carries;
+}
+
+function listWants(assembly: Assembly): Want[] {
+  const outputs = (carries: Carries, direction: 'out' | 'in') =>
+    assembly.items.flatMap((placed) =>
+      (placed.part.ports ?? [])
+        .filter((p) => p.carries.includes(carries) && p.direction === direction)
+        .map((port) => ({ placed, port })),
+    );
+  const wants: Want[] = [];
+  for (const device of assembly.items) {
+    for (const port of device.part.ports ?? []) {
+      const video =
+        needsPicture.includes(device.part.kind) &&
+        port.direction === 'in' &&
+        port.carries.includes('video');
+      const sound =
+        givesSound.includes(device.part.kind) &&
+        port.direction === 'out' &&
+        port.carries.includes('audio');
+      if ((!video && !sound) || isPlugged(assembly, device.item.id, port.id)) continue;
+      const carries = video ? 'video' : 'audio';
+      const ends = outputs(carries, video ? 'out' : 'in').filter(
+        (s) => s.placed.item.id !== device.item.id && s.placed.part.kind !== device.part.kind,
+      );
+      // A free socket first; the camera before others, since it is the first in tree order.
+      const source = ends.find((s) => !isPlugged(assembly, s.placed.item.id, s.port.id)) ?? ends[0];
+      if (source) {
+        wants.push({ device, port, source: source.placed, sourcePort: source.port, carries });
+      }
+    }
+  }
+  return wants;
+}
+
+function listLeadEdits(assembly: Assembly, parts: PartBook, want: Want): Edit[] {
+  const inUse = new Set((assembly.setup.cables ?? []).map((c) => c.item));
+  const kit = listKit(assembly, parts).filter(
+    ({ item, part }) => !inUse.has(item.id) && fitsPorts(part, want.sourcePort, want.port),
+  );
+  const wishes = [...parts.values()]
+    .filter((part) => fitsPorts(part, want.sourcePort, want.port))
+    .sort(
+      (a, b) =>
+        (a.price?.minor ?? Infinity) - (b.price?.minor ?? Infinity) || (a.id < b.id ? -1 : 1),
+    )
+    .slice(0, 2)
+    .map((part) => ({ item: { id: `new-${part.id}`, partId: part.id, owned: false }, part }));
+  const from = { item: want.source.item.id, port: want.sourcePort.id };
+  const to = { item: want.device.item.id, port: want.port.id };
+  return [...kit, ...wishes].slice(0, 2).map(({ item }) => ({
+    type: 'add-cable',
+    setupId: assembly.setup.id,
+    item,
+    cable: { id: `lead-${want.device.item.id}-${want.port.id}`, item: item.id, from, to },
+  }));
+}
+
+/** Devices whose picture or sound has no lead, with the box in which one comes and leads that would do. */
+export function findLeadFindings(
+  assembly: Assembly,
+  parts: PartBook,
+  remedies: boolean,
+): Finding[] {
+  return listWants(assembly).map((want) => {
+    const box = listKit(assembly, parts).find(({ part }) =>
+      listBoxParts(part).some((id) => {
+        const lead = parts.get(id);
+        return lead !== undefined && fitsPorts(lead, want.sourcePort, want.port);
+      }),
+    );
+    return createFinding(
+      'no-lead',
+      'risk',
+      { items: [want.device.item.id, want.source.item.id], key: want.port.id },
+      {
+        fromPort: want.sourcePort.id,
+        toItem: want.device.item.id,
+        toPort: want.port.id,
+        carries: want.carries,
+        inBoxOf: box?.item.id,
+      },
+      remedies ? listLeadEdits(assembly, parts, want) : [],
+    );
+  });
+}
+
+function hasCell(assembly: Assembly, placed: PlacedItem): boolean {
+  return (assembly.carriedBy.get(placed.item.id) ?? []).some((j) => {
+    const kind = assembly.byId.get(j.child)?.part.kind;
+    return kind === 'battery' || kind === 'dummy-battery';
+  });
+}
+
+/** Devices with a power input and nothing that feeds them: no lead to it and no cell on their plate. */
+export function findSupplyFindings(assembly: Assembly): Finding[] {
+  return assembly.items.flatMap((placed) => {
+    const inputs = (placed.part.ports ?? []).filter(
+      (p) => p.carries.includes('power') && p.direction !== 'out',
+    );
+    const bays = placed.part.mounts.filter(
+      (m) =>
+        ['l-series', 'v-mount', 'three-stud', 'cell-bay'].includes(m.kind) && m.side !== 'battery',
+    );
+    const isDevice = placed.part.kind === 'body' || needsPicture.includes(placed.part.kind);
+    if (!isDevice || (inputs.length === 0 && bays.length === 0)) return [];
+    const fed = inputs.some((p) => isPlugged(assembly, placed.item.id, p.id));
+    if (fed || hasCell(assembly, placed)) return [];
+    return [
+      createFinding(
+        'no-supply',
+        'risk',
+        { items: [placed.item.id] },
+        { portId: inputs[0]?.id ?? bays[0]!.id },
+      ),
+    ];
+  });
+}
+
+function findFace(part: Part): Mount | undefined {
+  return part.mounts.find((m) => m.side === 'battery');
+}
+
+/** Batteries in use on a job of several hours that nothing in the kit charges. */
+export function findChargerFindings(assembly: Assembly, parts: PartBook, brief: Brief): Finding[] {
+  if (brief.day?.hoursOn === undefined) return [];
+  const kit = listKit(assembly, parts);
+  const seen = new Set<string>();
+  return assembly.items.flatMap((placed) => {
+    const face = placed.part.kind === 'battery' ? findFace(placed.part) : undefined;
+    if (!face) return [];
+    const family = `${face.kind} ${face.family ?? ''}`;
+    if (seen.has(family)) return [];
+    seen.add(family);
+    const charged = kit.some(
+      ({ part }) =>
+        // A body with a power input charges the cell in its own bay.
+        (part.kind === 'charger' ||
+          (face.kind === 'cell-bay' &&
+            part.kind === 'body' &&
+            part.ports?.some((p) => p.direction !== 'out' && p.carries.includes('power')))) &&
+        part.mounts.some((m) => measureMate(face, m).state === 'mates'),
+    );
+    if (charged) return [];
+    return [createFinding('no-charger', 'note', { items: [placed.item.id] }, {})];
+  });
+}

@@ -1,0 +1,102 @@
+import { createFinding, type Finding } from '../finding/index.js';
+import type { Mount } from '../part/index.js';
+import { compose, type Vec3 } from '../placement/index.js';
+import {
+  listJointsAt,
+  measureOccupancy,
+  placeAlong,
+  rigFromMount,
+  rigFromThing,
+  type PlacedItem,
+} from '../rig/index.js';
+import { createProbe, listIntrusions, type Space, type SpacedSolid } from '../space/index.js';
+
+/** A free mount that something stands before. */
+export interface Cover {
+  readonly itemId: string;
+  readonly mountId: string;
+  readonly byItem: string;
+}
+
+/** How much room before a mount something must leave for it to be of use: radius and height, in mm (estimates). */
+const room = { radiusMm: 5, heightMm: 8, offMm: 0.5 };
+
+/** Kinds that other parts stand before as a rule, so that it says nothing. */
+const quiet: readonly Mount['kind'][] = ['lens-mount', 'cell-bay', 'strap-lug', 'front-thread'];
+
+function placeRoom(placed: PlacedItem, mount: Mount, alongMm: number | undefined): SpacedSolid {
+  const frame = rigFromMount(placed, mount);
+  const at = alongMm === undefined ? frame.originMm : placeAlong(placed, mount, alongMm);
+  const out = frame.rotation.z;
+  const from: Vec3 = [
+    at[0] + out[0] * room.offMm,
+    at[1] + out[1] * room.offMm,
+    at[2] + out[2] * room.offMm,
+  ];
+  return createProbe(from, out, room.radiusMm, room.heightMm);
+}
+
+function findCover(space: Space, placed: PlacedItem, mount: Mount): Cover | undefined {
+  const isOther = (p: PlacedItem) => p.item.id !== placed.item.id;
+  const { free } = measureOccupancy(space.assembly, placed, mount);
+  const places = mount.lengthwise
+    ? free.flatMap((f) => [
+        f.fromMm + Math.min(room.radiusMm, (f.toMm - f.fromMm) / 2),
+        (f.fromMm + f.toMm) / 2,
+        f.toMm - Math.min(room.radiusMm, (f.toMm - f.fromMm) / 2),
+      ])
+    : [undefined];
+  if (places.length === 0) return undefined;
+  let by: PlacedItem | undefined;
+  for (const along of places) {
+    const [first] = listIntrusions(space, [placeRoom(placed, mount, along)], isOther);
+    // One free place on a rail is enough.
+    if (!first) return undefined;
+    by = first.placed;
+  }
+  return { itemId: placed.item.id, mountId: mount.id, byItem: by!.item.id };
+}
+
+/** Free mounts that nothing can be brought to, because another part stands before them. */
+export function listCovers(space: Space): Cover[] {
+  return space.assembly.items.flatMap((placed) =>
+    placed.part.mounts
+      .filter((m) => !quiet.includes(m.kind) && !m.carrier)
+      .filter(
+        (m) => m.lengthwise || listJointsAt(space.assembly, placed.item.id, m.id).length === 0,
+      )
+      .flatMap((m) => findCover(space, placed, m) ?? []),
+  );
+}
+
+/** One note for each part and what covers mounts of it. */
+export function findCoverFindings(covers: readonly Cover[]): Finding[] {
+  const pairs = new Map<string, Cover[]>();
+  for (const cover of covers) {
+    const key = `${cover.itemId} ${cover.byItem}`;
+    pairs.set(key, [...(pairs.get(key) ?? []), cover]);
+  }
+  return [...pairs.values()].map((list) =>
+    createFinding(
+      'mount-covered',
+      'note',
+      { items: [list[0]!.byItem, list[0]!.itemId] },
+      { itemId: list[0]!.itemId, mountIds: list.map((c) => c.mountId) },
+    ),
+  );
+}
+
+/** A point and a direction of a part, in the rig's frame, as its thing `id` has them. */
+export function placeRay(
+  placed: PlacedItem,
+  id: string,
+  atMm: Vec3,
+  direction: Vec3,
+): { atMm: Vec3; direction: Vec3 } {
+  const frame = rigFromThing(placed, id);
+  const moved = compose(frame, {
+    rotation: { x: direction, y: direction, z: direction },
+    originMm: atMm,
+  });
+  return { atMm: moved.originMm, direction: moved.rotation.x };
+}

@@ -1,0 +1,107 @@
+import { createFinding, type Finding } from '../finding/index.js';
+import { mountKinds } from '../part/index.js';
+import { negate, scale } from '../placement/index.js';
+import {
+  isInBranch,
+  measureSlideDirection,
+  placeSolids,
+  type Edit,
+  type PlacedItem,
+  type PlacedJoint,
+} from '../rig/index.js';
+import { listIntrusions, sweepSolid, type Space } from '../space/index.js';
+import { tolerances } from '../units/index.js';
+import type { Geometry } from './overlap.js';
+
+/** One way on: from which end, how far, past what. */
+export interface Way {
+  readonly end: 'from' | 'to';
+  readonly travelMm: number;
+  /** In tree order; empty where the way is free. */
+  readonly blockers: readonly PlacedItem[];
+}
+
+/** A clamp that only goes on over the end of its rail, and what stands in the way of each end. */
+export interface EndEntry {
+  readonly joint: PlacedJoint;
+  readonly ways: readonly [Way, Way];
+}
+
+function isEndEntry(joint: PlacedJoint): boolean {
+  const clamp = joint.slide?.along === 'parent' ? joint.childMount : joint.parentMount;
+  return joint.slide !== undefined && clamp.entry === 'end';
+}
+
+function measureWay(space: Space, joint: PlacedJoint, end: 'from' | 'to'): Way {
+  const { assembly } = space;
+  const slide = joint.slide!;
+  const placed = assembly.byId.get(joint.child)!;
+  const direction = measureSlideDirection(assembly, joint)!;
+  const { slideMm } = joint.joint;
+  // Until the whole clamp is off the rail.
+  const travelMm = Math.max(
+    0,
+    (end === 'from' ? slideMm - slide.fromMm : slide.toMm - slideMm) + slide.clampMm,
+  );
+  const by = scale(end === 'from' ? negate(direction) : direction, travelMm);
+  const swept = placeSolids(placed).map((s) => sweepSolid(s.solid, s.rigFromSolid, by));
+  const takesIn =
+    joint.mate.state === 'mates' ? mountKinds[joint.mate.as].takesInMm : tolerances.lengthMm;
+  const others = listIntrusions(
+    space,
+    swept,
+    (p) => !isInBranch(placed, p) && p.item.id !== joint.parent,
+    sweepSlackMm,
+  );
+  const rail = listIntrusions(
+    space,
+    swept,
+    (p) => p.item.id === joint.parent,
+    takesIn + sweepSlackMm,
+  );
+  const blockers = [...others, ...rail].map((i) => i.placed).sort((a, b) => a.number - b.number);
+  return { end, travelMm, blockers };
+}
+
+/** What a part may scrape past on its way on, in mm: less than a finger's play (estimate). */
+const sweepSlackMm = 0.2;
+
+/** The ways onto their rails of all clamps that go on over the end. */
+export function listEndEntries(space: Space): EndEntry[] {
+  return space.assembly.joints
+    .filter((joint) => joint.mate.state === 'mates' && isEndEntry(joint))
+    .map((joint) => ({
+      joint,
+      ways: [measureWay(space, joint, 'from'), measureWay(space, joint, 'to')],
+    }));
+}
+
+/** Whether a part must be on before another: it carries it, near or far. */
+export function carries(space: Space, carrier: PlacedItem, itemId: string): boolean {
+  const placed = space.assembly.byId.get(itemId);
+  return placed !== undefined && isInBranch(carrier, placed);
+}
+
+/**
+ * Clamps that can be brought onto their rail from neither end, because what stands in the way must be
+ * there before them: it carries them. What could go on later is a matter of the order of assembly.
+ */
+export function findEntryFindings({ space }: Geometry, entries: readonly EndEntry[]): Finding[] {
+  return entries.flatMap(({ joint, ways }) => {
+    const lasting = ways.map((way) => way.blockers.filter((b) => carries(space, b, joint.child)));
+    if (lasting.some((list) => list.length === 0)) return [];
+    const items = [...new Set(lasting.flat().map((b) => b.item.id))];
+    const edits: Edit[] = [
+      { type: 'remove-item', setupId: space.assembly.setup.id, itemId: joint.child },
+    ];
+    return [
+      createFinding(
+        'cannot-bring-on',
+        'stops',
+        { items: [joint.child, ...items], joints: [joint.joint.id] },
+        { travelMm: Math.min(...ways.map((w) => w.travelMm)) },
+        edits,
+      ),
+    ];
+  });
+}

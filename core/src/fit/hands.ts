@@ -1,0 +1,192 @@
+import type { Brief } from '../brief/index.js';
+import { createFinding, type Finding } from '../finding/index.js';
+import type { Hold } from '../hold/index.js';
+import {
+  add,
+  dot,
+  measureLength,
+  negate,
+  scale,
+  subtract,
+  toUnit,
+  type Vec3,
+} from '../placement/index.js';
+import { measureSetting, type Assembly, type PlacedItem } from '../rig/index.js';
+import { createProbe, listIntrusions } from '../space/index.js';
+import { toDeg } from '../units/index.js';
+import { placeRay } from './cover.js';
+import type { Geometry } from './overlap.js';
+
+/** Ways of holding in which both hands hold and none is free to work a control. */
+const bothHandsBusy = ['grips', 'low-two', 'eye', 'chest', 'shoulder'];
+
+/**
+ * Record, dials, focus, zoom and iris that no finger reaches from where both hands hold. Where a hand is
+ * free it reaches all of a rig. Just as far as a finger goes is within reach.
+ */
+export function findReachFindings(assembly: Assembly, hold: Hold): Finding[] {
+  if (hold.state !== 'held' || !bothHandsBusy.includes(hold.hold)) return [];
+  const reachMm = measureSetting(assembly.rig.settings, 'handReachMm');
+  return assembly.items.flatMap((placed) =>
+    (placed.part.controls ?? []).flatMap((control) => {
+      if (control.use === 'lever' || control.use === 'knob') return [];
+      const at = placeRay(placed, control.id, control.atMm, [1, 0, 0]).atMm;
+      const farMm = Math.min(...hold.grips.map((g) => measureToGrip(at, g)));
+      if (farMm <= reachMm) return [];
+      return [
+        createFinding(
+          'out-of-reach',
+          'risk',
+          { items: [placed.item.id], key: control.id },
+          { itemId: placed.item.id, controlId: control.id, farMm, reachMm },
+        ),
+      ];
+    }),
+  );
+}
+
+/** How far a point is from where a hand holds: the palm lies 20 mm to either side along the grip. */
+function measureToGrip(at: Vec3, grip: Extract<Hold, { state: 'held' }>['grips'][number]): number {
+  const along = subtract(grip.toMm, grip.fromMm);
+  const length = measureLength(along);
+  if (length === 0) return measureLength(subtract(at, grip.pointMm));
+  const way = scale(along, 1 / length);
+  const from = Math.max(0, grip.alongMm - 20);
+  const to = Math.min(length, grip.alongMm + 20);
+  const t = Math.min(to, Math.max(from, dot(subtract(at, grip.fromMm), way)));
+  return measureLength(subtract(at, add(grip.fromMm, scale(way, t))));
+}
+
+/** Controls too small for a gloved finger on a job cold enough for gloves. */
+export function findGloveFindings(assembly: Assembly, brief: Brief): Finding[] {
+  const temperatureC = brief.day?.temperatureC;
+  const { settings } = assembly.rig;
+  if (temperatureC === undefined || temperatureC >= measureSetting(settings, 'gloveBelowC')) {
+    return [];
+  }
+  const neededMm = measureSetting(settings, 'gloveMm');
+  return assembly.items.flatMap((placed) =>
+    (placed.part.controls ?? []).flatMap((control) => {
+      if (control.sizeMm === undefined || control.sizeMm >= neededMm) return [];
+      return [
+        createFinding(
+          'not-with-gloves',
+          'note',
+          { items: [placed.item.id], key: control.id },
+          {
+            itemId: placed.item.id,
+            controlId: control.id,
+            sizeMm: control.sizeMm,
+            neededMm,
+            temperatureC,
+          },
+        ),
+      ];
+    }),
+  );
+}
+
+/** Two grips whose hands are far off level, or one well before the other. */
+export function findUnevenFindings(assembly: Assembly, hold: Hold): Finding[] {
+  if (hold.state !== 'held' || hold.hold !== 'grips' || hold.grips.length < 2) return [];
+  const [a, b] = hold.grips as [(typeof hold.grips)[0], (typeof hold.grips)[0]];
+  const between = subtract(b.pointMm, a.pointMm);
+  const heightMm = Math.abs(dot(between, hold.axes.down));
+  const depthMm = Math.abs(dot(between, hold.axes.forward));
+  const limit = measureSetting(assembly.rig.settings, 'unevenGripsMm');
+  if (heightMm <= limit && depthMm <= limit) return [];
+  return [
+    createFinding('grips-uneven', 'note', { items: [a.itemId, b.itemId] }, { heightMm, depthMm }),
+  ];
+}
+
+/** Where the operator's eye is in a way of holding, in the rig's frame (estimates that can be set). */
+export function findEye(assembly: Assembly, hold: Hold): Vec3 | undefined {
+  const { settings } = assembly.rig;
+  const up = negate(hold.axes.down);
+  const back = negate(hold.axes.forward);
+  if (hold.hold === 'low' || hold.hold === 'carried' || hold.hold === 'low-two') {
+    const hand = hold.state === 'held' ? hold.grips[0]?.pointMm : undefined;
+    if (!hand || hold.hold === 'carried') return undefined;
+    return add(
+      hand,
+      add(
+        scale(up, measureSetting(settings, 'lowEyeUpMm')),
+        scale(back, measureSetting(settings, 'lowEyeBackMm')),
+      ),
+    );
+  }
+  if (['grips', 'one-grip', 'chest', 'tripod', 'monopod', 'slider', 'lap'].includes(hold.hold)) {
+    const body = assembly.rigFromBody.originMm;
+    const from = measureSetting(settings, 'uprightEyeMm');
+    return add(body, add(scale(back, from + 60), scale(up, 0.3 * from)));
+  }
+  return undefined;
+}
+
+interface Sight {
+  readonly placed: PlacedItem;
+  readonly screenId: string;
+  readonly angleDeg: number;
+  readonly farMm: number;
+  readonly trouble: 'hidden' | 'aslant' | 'far' | undefined;
+  readonly hiddenBy: string | undefined;
+}
+
+function lookAt({ space }: Geometry, eye: Vec3, placed: PlacedItem): Sight[] {
+  const { settings } = space.assembly.rig;
+  return (placed.part.screens ?? []).map((screen): Sight => {
+    const { atMm, direction } = placeRay(placed, screen.id, screen.atMm, screen.normal);
+    const to = subtract(eye, atMm);
+    const farMm = measureLength(to);
+    const way = toUnit(to);
+    const angleDeg = toDeg(Math.acos(Math.max(-1, Math.min(1, dot(way, direction)))));
+    const base = { placed, screenId: screen.id, angleDeg, farMm };
+    if (angleDeg > measureSetting(settings, 'readableAngleDeg')) {
+      return { ...base, trouble: 'aslant', hiddenBy: undefined };
+    }
+    if (farMm > screen.diagonalMm * measureSetting(settings, 'readableTimes')) {
+      return { ...base, trouble: 'far', hiddenBy: undefined };
+    }
+    // A third of the picture's diagonal wide: what hides that much of the middle hides the picture.
+    const probe = createProbe(
+      add(atMm, scale(way, screen.diagonalMm / 3)),
+      way,
+      screen.diagonalMm / 6,
+      farMm - screen.diagonalMm / 3,
+    );
+    const [first] = listIntrusions(space, [probe], (p) => p.item.id !== placed.item.id);
+    return {
+      ...base,
+      trouble: first ? 'hidden' : undefined,
+      hiddenBy: first?.placed.item.id,
+    };
+  });
+}
+
+/**
+ * Screens that the operator's eye does not see from this way of holding: turned away, too far for their
+ * size, or hidden by another part. A risk where no screen is seen well, a note where another is.
+ */
+export function findScreenFindings(geometry: Geometry, hold: Hold): Finding[] {
+  const { assembly } = geometry.space;
+  const eye = findEye(assembly, hold);
+  if (!eye) return [];
+  const sights = assembly.items.flatMap((placed) => lookAt(geometry, eye, placed));
+  const another = sights.some((s) => s.trouble === undefined);
+  return sights.flatMap(({ placed, screenId, trouble, angleDeg, farMm, hiddenBy }) =>
+    trouble === undefined
+      ? []
+      : [
+          createFinding(
+            'screen-not-seen',
+            another ? 'note' : 'risk',
+            {
+              items: [placed.item.id, ...(hiddenBy === undefined ? [] : [hiddenBy])],
+              key: screenId,
+            },
+            { screenId, why: trouble, angleDeg, farMm, another },
+          ),
+        ],
+  );
+}

@@ -1,0 +1,297 @@
+import { createFinding, type Finding } from '../finding/index.js';
+import { measureCentreMm, type Mount } from '../part/index.js';
+import {
+  add,
+  cross,
+  dot,
+  measureLength,
+  place,
+  rotate,
+  scale,
+  subtract,
+  type Vec3,
+} from '../placement/index.js';
+import {
+  isInBranch,
+  measureSetting,
+  rigFromMount,
+  type Assembly,
+  type PlacedItem,
+  type PlacedJoint,
+} from '../rig/index.js';
+import { measureReachMm } from '../solid/index.js';
+import { createHull, listIntrusions, type Space } from '../space/index.js';
+import { placeSolids } from '../rig/index.js';
+import { toWeightN } from '../units/index.js';
+import { isBraced } from './brace.js';
+import type { Geometry } from './overlap.js';
+
+/** The moment that a lens and all that hangs on it put on a lens mount, and what it bears. */
+export interface LensLoad {
+  readonly joint: PlacedJoint;
+  readonly momentNm: number;
+  readonly focusNm: number;
+  readonly massG: number;
+  readonly limitNm: number;
+  readonly limitStated: boolean;
+  /** Borne by a support under the lens. */
+  readonly supported: boolean;
+}
+
+/** From a third of what it bears a lens mount shows play before strength ends (the domain's figure). */
+export const lensMountRiskShare = 1 / 3;
+
+function measureLimit(assembly: Assembly, joint: PlacedJoint): { nm: number; stated: boolean } {
+  const stated = joint.parentMount.bears?.momentNm;
+  if (stated !== undefined) return { nm: stated, stated: true };
+  const { settings } = assembly.rig;
+  const root = assembly.items[0]!.part;
+  const isLight = root.massG !== undefined && root.massG < measureSetting(settings, 'lightBodyG');
+  return {
+    nm: measureSetting(settings, isLight ? 'lensMountLightNm' : 'lensMountNm'),
+    stated: false,
+  };
+}
+
+/** How far the zooms of a branch can still come out, as a shift of their part's whole mass: the worst case. */
+function measureExtension(placed: PlacedItem): number {
+  return (placed.part.movements ?? [])
+    .filter((m) => m.type === 'shift')
+    .reduce((sum, m) => sum + Math.max(0, m.to - m.rest), 0);
+}
+
+/**
+ * Moment across the optical axis about the flange, N·m: weight of the lens and all it carries, with its
+ * zoom drawn out (taken as moving half of the lens), plus the focus hand at the ring farthest out.
+ */
+export function measureLensLoads(assembly: Assembly): LensLoad[] {
+  return assembly.joints.flatMap((joint): LensLoad[] => {
+    if (joint.mate.state !== 'mates' || joint.mate.as !== 'lens-mount') return [];
+    const branch = assembly.byId.get(joint.child)!;
+    const { branchMass } = branch;
+    const centre = measureCentreMm(branchMass);
+    if (!centre) return [];
+    const flange = joint.rigFromParentMount;
+    const axis = flange.rotation.z;
+    const own = branch.mass?.massG ?? 0;
+    const drawnMm = (measureExtension(branch) * own) / 2 / branchMass.massG;
+    const arm = scale(subtract(add(centre, scale(axis, drawnMm)), flange.originMm), 1 / 1000);
+    // Whatever the attitude, the worst is weight square to the axis.
+    const along = Math.abs(dot(arm, axis));
+    const off = measureLength(cross(arm, axis));
+    const weightNm = toWeightN(branchMass.massG) * Math.hypot(along, off);
+    const focus = assembly.items
+      .filter((p) => isInBranch(branch, p))
+      .flatMap((p) =>
+        (p.part.grips ?? [])
+          .filter((g) => g.use === 'focus')
+          .map((g) => Math.abs(dot(subtract(place(p.rigFromPart, g.toMm), flange.originMm), axis))),
+      );
+    const focusNm =
+      (measureSetting(assembly.rig.settings, 'focusForceN') * Math.max(0, ...focus)) / 1000;
+    const limit = measureLimit(assembly, joint);
+    return [
+      {
+        joint,
+        momentNm: weightNm + focusNm,
+        focusNm,
+        massG: branchMass.massG,
+        limitNm: limit.nm,
+        limitStated: limit.stated,
+        supported: isBraced(assembly, joint),
+      },
+    ];
+  });
+}
+
+/** Lens mounts loaded beyond what they bear, or from a third of it. What a support bears does not count. */
+export function findLensLoadFindings(loads: readonly LensLoad[]): Finding[] {
+  return loads.flatMap(({ joint, supported, ...load }) => {
+    const ratio = load.momentNm / load.limitNm;
+    if (supported || ratio <= lensMountRiskShare) return [];
+    const { momentNm, limitNm, limitStated, massG, focusNm } = load;
+    return [
+      createFinding(
+        'lens-mount-overloaded',
+        ratio > 1 ? 'stops' : 'risk',
+        { items: [joint.child, joint.parent], joints: [joint.joint.id] },
+        { momentNm, limitNm, limitStated, massG, focusNm },
+      ),
+    ];
+  });
+}
+
+interface OpticalPath {
+  readonly body: PlacedItem;
+  readonly bodyMount: Mount;
+  readonly lens: PlacedItem;
+  readonly lensMount: Mount;
+  /** Between the body's face and the lens's, along the axis. */
+  readonly apartMm: number;
+  readonly adapters: readonly PlacedItem[];
+}
+
+/** Each lens and the body it looks into, with the adapters between them. */
+function listOpticalPaths(assembly: Assembly): OpticalPath[] {
+  return assembly.items.flatMap((lens): OpticalPath[] => {
+    if (lens.part.kind !== 'lens' || !lens.carriedBy) return [];
+    const adapters: PlacedItem[] = [];
+    let joint: PlacedJoint = lens.carriedBy;
+    for (;;) {
+      const parent = assembly.byId.get(joint.parent)!;
+      if (parent.part.kind === 'lens-adapter' && parent.carriedBy) {
+        adapters.push(parent);
+        joint = parent.carriedBy;
+        continue;
+      }
+      const own = rigFromMount(parent, joint.parentMount);
+      const far = rigFromMount(lens, lens.carriedBy.childMount);
+      return [
+        {
+          body: parent,
+          bodyMount: joint.parentMount,
+          lens,
+          lensMount: lens.carriedBy.childMount,
+          apartMm: dot(subtract(far.originMm, own.originMm), own.rotation.z),
+          adapters,
+        },
+      ];
+    }
+  });
+}
+
+/** Thinner or thicker than this an adapter no longer focuses where the ring says, in mm (estimate). */
+export const flangeToleranceMm = 0.1;
+
+/**
+ * Lenses on adapters: whether an adapter is possible at all (the lens must be made for a greater distance
+ * than the body's), and whether this one has the right thickness.
+ */
+export function findFlangeFindings(assembly: Assembly): Finding[] {
+  return listOpticalPaths(assembly).flatMap((path) => {
+    const [bodyMm, lensMm] = [path.bodyMount.flangeMm, path.lensMount.flangeMm];
+    if (bodyMm === undefined || lensMm === undefined || path.adapters.length === 0) return [];
+    const items = [path.lens.item.id, path.body.item.id, ...path.adapters.map((a) => a.item.id)];
+    const wantedMm = lensMm - bodyMm;
+    if (wantedMm <= 0) {
+      return [
+        createFinding(
+          'adapter-impossible',
+          'stops',
+          { items },
+          { bodyFlangeMm: bodyMm, lensFlangeMm: lensMm },
+        ),
+      ];
+    }
+    if (Math.abs(path.apartMm - wantedMm) <= flangeToleranceMm) return [];
+    return [createFinding('flange-off', 'stops', { items }, { isMm: path.apartMm, wantedMm })];
+  });
+}
+
+/** Lenses whose picture does not cover the body's sensor. Just as wide as its diagonal covers it. */
+export function findCircleFindings(assembly: Assembly): Finding[] {
+  return listOpticalPaths(assembly).flatMap(({ body, lens }) => {
+    const circleMm = lens.part.optics?.imageCircleMm;
+    const sensor = body.part.sensorMm;
+    if (circleMm === undefined || !sensor) return [];
+    const diagonalMm = Math.hypot(...sensor);
+    if (circleMm >= diagonalMm) return [];
+    return [
+      createFinding(
+        'sensor-not-covered',
+        'risk',
+        { items: [lens.item.id, body.item.id] },
+        { circleMm, diagonalMm },
+      ),
+    ];
+  });
+}
+
+/** How far ahead of the glass the lens's view is looked into, in mm: beyond, nothing of a rig stands. */
+const viewDepthMm = 500;
+
+/** What a lens sees, from its front on, with its entrance pupil `pupilMm` ahead of its mounting face. */
+function createView(path: OpticalPath, pupilMm: number) {
+  const { lens, body } = path;
+  const frame = rigFromMount(lens, path.lensMount);
+  const { optics } = lens.part;
+  const [focal] = optics!.focalMm;
+  const [w, h] = body.part.sensorMm!;
+  // The mount's normal points back at the body; its reference is up.
+  const ahead = scale(frame.rotation.z, -1);
+  const up = frame.rotation.x;
+  const side = cross(up, ahead);
+  const apertureMm = optics!.widestT ? focal / (2 * optics!.widestT) : 0;
+  const front = measureFront(lens, frame.originMm, ahead);
+  const rim = (atMm: number): Vec3[] => {
+    const far = Math.max(0, atMm - pupilMm);
+    const [a, b] = [(far * w) / 2 / focal + apertureMm, (far * h) / 2 / focal + apertureMm];
+    const middle = add(frame.originMm, scale(ahead, atMm));
+    return [
+      [a, b],
+      [-a, b],
+      [-a, -b],
+      [a, -b],
+    ].map(([y, z]) => add(middle, add(scale(side, y!), scale(up, z!))));
+  };
+  return createHull([...rim(front + 1), ...rim(front + viewDepthMm)]);
+}
+
+function measureFront(lens: PlacedItem, fromMm: Vec3, ahead: Vec3): number {
+  const reach = Math.max(
+    ...placeSolids(lens).map((s) => measureReachMm(s.solid, s.rigFromSolid, ahead)),
+  );
+  return reach - dot(fromMm, ahead);
+}
+
+/** The space without its glass, through which one sees. */
+function withoutGlass(space: Space): Space {
+  return {
+    ...space,
+    items: space.items.map((item) => ({
+      ...item,
+      solids: item.solids.filter((s) => s.solid.type === 'hull' || s.solid.surface !== 'glass'),
+    })),
+  };
+}
+
+/**
+ * What stands in the lens's view at its widest: a rectangular pyramid from the entrance pupil, widened by
+ * half the aperture. Where the pupil's place is not known, what is cut even with the pupil at the front is
+ * a risk, what is cut only with the pupil at the mount a note.
+ */
+export function findViewFindings({ space }: Geometry): Finding[] {
+  const clear = withoutGlass(space);
+  return listOpticalPaths(space.assembly).flatMap((path) => {
+    const { lens, body } = path;
+    const { optics } = lens.part;
+    if (!optics || !body.part.sensorMm) return [];
+    const frame = rigFromMount(lens, path.lensMount);
+    const ahead = rotate(frame.rotation, [0, 0, -1]);
+    const pupils =
+      optics.pupilMm === undefined
+        ? [measureFront(lens, frame.originMm, ahead), 0]
+        : [optics.pupilMm];
+    const seen = new Set<string>();
+    return pupils.flatMap((pupilMm, i) =>
+      listIntrusions(clear, [createView(path, pupilMm)], (p) => p.item.id !== lens.item.id).flatMap(
+        (cut) => {
+          if (seen.has(cut.placed.item.id)) return [];
+          seen.add(cut.placed.item.id);
+          return [
+            createFinding(
+              'view-cut',
+              i === 0 ? 'risk' : 'note',
+              { items: [cut.placed.item.id, lens.item.id] },
+              {
+                focalMm: optics.focalMm[0],
+                depthMm: cut.depthMm,
+                pupilKnown: optics.pupilMm !== undefined,
+              },
+            ),
+          ];
+        },
+      ),
+    );
+  });
+}

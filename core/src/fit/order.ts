@@ -1,0 +1,137 @@
+import { createFinding, type Finding } from '../finding/index.js';
+import type { PartKind } from '../part/index.js';
+import { isInBranch, type Assembly, type PlacedItem } from '../rig/index.js';
+import { isThereBefore, type Access } from './access.js';
+import type { EndEntry } from './entry.js';
+
+/** The order in which a setup can be put together. */
+export interface Order {
+  /** Item ids, the body first; undefined where no order is possible. */
+  readonly itemIds: readonly string[] | undefined;
+  /** Items that each must be on before the next, and the last before the first. */
+  readonly ring: readonly string[];
+  /** Rules of parts that no order keeps. */
+  readonly broken: readonly { readonly itemId: string; readonly after: PartKind }[];
+}
+
+/** One must be on before the other. */
+type Edge = readonly [before: string, after: string];
+
+function sort(ids: readonly string[], edges: readonly Edge[]): string[] | undefined {
+  const waits = new Map(ids.map((id) => [id, 0]));
+  const next = new Map<string, string[]>();
+  for (const [before, after] of edges) {
+    waits.set(after, (waits.get(after) ?? 0) + 1);
+    next.set(before, [...(next.get(before) ?? []), after]);
+  }
+  const left = [...ids];
+  const done: string[] = [];
+  // Kahn's order; each round takes one item out or ends.
+  while (left.length > 0) {
+    const at = left.findIndex((id) => waits.get(id) === 0);
+    if (at < 0) return undefined;
+    const [id] = left.splice(at, 1) as [string];
+    done.push(id);
+    for (const after of next.get(id) ?? []) waits.set(after, waits.get(after)! - 1);
+  }
+  return done;
+}
+
+/** A shortest ring of items that wait for each other, through breadth-first search from each. */
+function findRing(ids: readonly string[], edges: readonly Edge[]): string[] {
+  const next = new Map<string, string[]>();
+  for (const [before, after] of edges) next.set(before, [...(next.get(before) ?? []), after]);
+  let best: string[] = [];
+  for (const start of ids) {
+    const cameFrom = new Map<string, string>();
+    const queue = [start];
+    for (let at = queue.shift(); at !== undefined; at = queue.shift()) {
+      for (const to of next.get(at) ?? []) {
+        if (to === start) {
+          const ring = [at];
+          while (ring[0] !== start) ring.unshift(cameFrom.get(ring[0]!)!);
+          if (best.length === 0 || ring.length < best.length) best = ring;
+          queue.length = 0;
+          break;
+        }
+        if (cameFrom.has(to)) continue;
+        cameFrom.set(to, at);
+        queue.push(to);
+      }
+    }
+  }
+  return best;
+}
+
+/** Before what an end-entry clamp must go on: what blocks its freer way and is not there before it. */
+function listEntryEdges({ joint, ways }: EndEntry, assembly: Assembly): Edge[] {
+  const child = assembly.byId.get(joint.child)!;
+  const open = ways
+    .map((way) => way.blockers)
+    .filter((blockers) => blockers.every((b) => !isThereBefore(b, child)));
+  const [fewest] = open.sort((a, b) => a.length - b.length);
+  return (fewest ?? [])
+    .filter((b) => !isInBranch(child, b))
+    .map((b): Edge => [joint.child, b.item.id]);
+}
+
+/** Before what a joint must be tightened: what will stand where the tool goes. */
+function listAccessEdges({ joint, blockers }: Access, assembly: Assembly): Edge[] {
+  const child = assembly.byId.get(joint.child)!;
+  return blockers
+    .filter((b) => !isThereBefore(b, child) && !isInBranch(child, b))
+    .map((b): Edge => [joint.child, b.item.id]);
+}
+
+function listRules(assembly: Assembly): { placed: PlacedItem; after: PartKind; edges: Edge[] }[] {
+  return assembly.items.flatMap((placed) =>
+    (placed.part.assembleAfter ?? []).map((after) => ({
+      placed,
+      after,
+      edges: assembly.items
+        .filter((p) => p.part.kind === after && p.item.id !== placed.item.id)
+        .map((p): Edge => [p.item.id, placed.item.id]),
+    })),
+  );
+}
+
+/**
+ * An order of assembly: what carries before what it carries, clamps before what closes their way on,
+ * screws before what stands where their tool goes, and the rules that parts state of themselves. Or the
+ * ring in which parts wait for each other. About quadratic in the number of parts.
+ */
+export function measureOrder(
+  assembly: Assembly,
+  entries: readonly EndEntry[],
+  access: readonly Access[],
+): Order {
+  const ids = assembly.items.map((p) => p.item.id);
+  let edges: Edge[] = [
+    ...assembly.joints.map((j): Edge => [j.parent, j.child]),
+    ...entries.flatMap((e) => listEntryEdges(e, assembly)),
+    ...access.flatMap((a) => listAccessEdges(a, assembly)),
+  ];
+  let itemIds = sort(ids, edges);
+  if (!itemIds) return { itemIds: undefined, ring: findRing(ids, edges), broken: [] };
+  const broken: { itemId: string; after: PartKind }[] = [];
+  for (const rule of listRules(assembly)) {
+    const kept = sort(ids, [...edges, ...rule.edges]);
+    if (kept) {
+      edges = [...edges, ...rule.edges];
+      itemIds = kept;
+    } else broken.push({ itemId: rule.placed.item.id, after: rule.after });
+  }
+  return { itemIds, ring: [], broken };
+}
+
+/** A setup that cannot be put together in any order, or only against a part's own rule. */
+export function findOrderFindings(order: Order): Finding[] {
+  return [
+    ...(order.ring.length > 0
+      ? [createFinding('assembly-impossible', 'stops', { items: order.ring }, { ring: order.ring })]
+      : []),
+    ...order.broken.map(({ itemId, after }) =>
+      createFinding('scratches-body', 'risk', { items: [itemId], key: after }, { after }),
+    ),
+  ];
+}

@@ -1,0 +1,45 @@
+import { createFinding, type Finding } from '../finding/index.js';
+import type { PartBook } from '../part/index.js';
+import { listOverlaps, type Overlap, type Space } from '../space/index.js';
+import { listWaysOut } from './waysout.js';
+
+/** What geometry checks may draw on: the setup in space, and the parts where remedies are wanted. */
+export interface Geometry {
+  readonly space: Space;
+  /** Parts by id where ways out are looked for; undefined while only the verdict matters. */
+  readonly parts: PartBook | undefined;
+}
+
+/** Pairs of parts that stand in each other, each with the deepest place. Touching is no overlap. */
+export function findOverlapFindings({ space, parts }: Geometry, overlaps: Overlap[]): Finding[] {
+  return overlaps.map((overlap) => {
+    const { a, b } = overlap;
+    const edits = parts
+      ? listWaysOut(
+          space,
+          parts,
+          [a, b],
+          (tried) =>
+            listOverlaps(tried, (x, y) => x.item.id === a.item.id && y.item.id === b.item.id)
+              .length === 0 &&
+            listOverlaps(tried, (x, y) => x.item.id === b.item.id && y.item.id === a.item.id)
+              .length === 0,
+        )
+      : [];
+    if (parts && b.carriedBy) {
+      edits.push({ type: 'remove-item', setupId: space.assembly.setup.id, itemId: b.item.id });
+    }
+    return createFinding(
+      'parts-overlap',
+      'stops',
+      { items: [b.item.id, a.item.id] },
+      {
+        depthMm: overlap.depthMm,
+        solidA: overlap.solidB,
+        solidB: overlap.solidA,
+        atMm: overlap.atMm,
+      },
+      edits,
+    );
+  });
+}

@@ -1,0 +1,178 @@
+import { createFinding, type Finding } from '../finding/index.js';
+import type { Port } from '../part/index.js';
+import { add, scale, type Vec3 } from '../placement/index.js';
+import { findWay, type Route } from '../route/index.js';
+import type { CableRun, PlacedItem } from '../rig/index.js';
+import { createProbe, isEntered, listIntrusions, type Space } from '../space/index.js';
+import { placeRay } from './cover.js';
+import type { Geometry } from './overlap.js';
+
+/** What a plug and its cable are where nobody states it, in mm (estimates of common moulded plugs). */
+export const plugGuess = { bodyMm: 30, bodyRadiusMm: 6, bendRadiusMm: 15, cableRadiusMm: 2.5 };
+
+/** One end of a lead: where it plugs in, and the plug. Lengths in mm, places in the rig's frame. */
+export interface PluggedEnd {
+  readonly placed: PlacedItem;
+  readonly port: Port;
+  readonly atMm: Vec3;
+  readonly out: Vec3;
+  readonly fits: boolean;
+  readonly bodyMm: number;
+  readonly bodyRadiusMm: number;
+}
+
+/** A planned lead with both its ends. */
+export interface PluggedLead {
+  readonly run: CableRun;
+  readonly from: PluggedEnd;
+  readonly to: PluggedEnd;
+  /** Drawn out as far as it goes, and as it hangs: the same but for coiled leads. */
+  readonly lengthMm: number | undefined;
+  readonly relaxedMm: number | undefined;
+  readonly bendRadiusMm: number;
+}
+
+/** The planned leads of a setup, as far as both their ends are on the rig. */
+export function listLeads(space: Pick<Space, 'assembly'>, lookUp: LeadParts): PluggedLead[] {
+  const { assembly } = space;
+  return (assembly.setup.cables ?? []).flatMap((run): PluggedLead[] => {
+    const make = lookUp(run.item)?.cable;
+    const plugs = make ? [...make.ends] : [];
+    const end = (ref: CableRun['from']): PluggedEnd | undefined => {
+      const placed = assembly.byId.get(ref.item);
+      const port = placed?.part.ports?.find((p) => p.id === ref.port);
+      if (!placed || !port) return undefined;
+      const at = plugs.findIndex((p) => p.connector === port.connector);
+      const [plug] = at >= 0 ? plugs.splice(at, 1) : [];
+      const ray = placeRay(placed, port.id, port.originMm, port.normal);
+      return {
+        placed,
+        port,
+        atMm: ray.atMm,
+        out: ray.direction,
+        fits: !make || plug !== undefined,
+        bodyMm: plug?.bodyMm ?? plugGuess.bodyMm,
+        bodyRadiusMm: plug?.bodyRadiusMm ?? plugGuess.bodyRadiusMm,
+      };
+    };
+    const [from, to] = [end(run.from), end(run.to)];
+    if (!from || !to) return [];
+    return [
+      {
+        run,
+        from,
+        to,
+        lengthMm: make?.stretchesToMm ?? make?.lengthMm,
+        relaxedMm: make?.lengthMm,
+        bendRadiusMm: make?.bendRadiusMm ?? plugGuess.bendRadiusMm,
+      },
+    ];
+  });
+}
+
+/** The part behind an individual of the kit. */
+export type LeadParts = (itemId: string) => PlacedItem['part'] | undefined;
+
+function findEndFindings(space: Space, lead: PluggedLead, end: PluggedEnd): Finding[] {
+  const about = {
+    items: [end.placed.item.id, lead.run.item],
+    key: `${lead.run.id}:${end.port.id}`,
+  };
+  const facts = { itemId: end.placed.item.id, portId: end.port.id };
+  if (!end.fits) {
+    return [
+      createFinding('lead-wrong-end', 'stops', about, { ...facts, connector: end.port.connector }),
+    ];
+  }
+  const isOther = (p: PlacedItem) => p.item.id !== end.placed.item.id;
+  const start = add(end.atMm, scale(end.out, 0.5));
+  const plug = createProbe(start, end.out, end.bodyRadiusMm, end.bodyMm);
+  const [first] = listIntrusions(space, [plug], isOther);
+  if (first) {
+    return [
+      createFinding(
+        'plug-cannot-enter',
+        'stops',
+        { ...about, items: [end.placed.item.id, first.placed.item.id, lead.run.item] },
+        { ...facts, plugMm: end.bodyMm, depthMm: first.depthMm },
+      ),
+    ];
+  }
+  const tail = add(start, scale(end.out, end.bodyMm));
+  const blocks = (mm: number) =>
+    isEntered(space, [createProbe(tail, end.out, plugGuess.cableRadiusMm, mm)], isOther);
+  if (!blocks(lead.bendRadiusMm)) return [];
+  let [clear, met] = [0, lead.bendRadiusMm];
+  // Halving a bend of some centimetres to a tenth of a mm.
+  for (let i = 0; i < 8; i += 1) {
+    const middle = (clear + met) / 2;
+    if (blocks(Math.max(0.05, middle))) met = middle;
+    else clear = middle;
+  }
+  return [
+    createFinding('bend-too-tight', 'risk', about, {
+      ...facts,
+      roomMm: clear,
+      neededMm: lead.bendRadiusMm,
+    }),
+  ];
+}
+
+/** Leads whose plugs do not fit, cannot enter, or whose cable would bend tighter than it may. */
+export function findPlugFindings({ space }: Geometry, leads: readonly PluggedLead[]): Finding[] {
+  return leads.flatMap((lead) =>
+    [lead.from, lead.to].flatMap((end) => findEndFindings(space, lead, end)),
+  );
+}
+
+/** Where the cable leaves a plug. */
+export function measureTail(end: PluggedEnd, bendRadiusMm: number): Vec3 {
+  return add(end.atMm, scale(end.out, end.bodyMm + bendRadiusMm));
+}
+
+/** How much longer than its way a lead may be: by this share, or by this length in mm (the domain's figures). */
+export const leadLimits = { share: 0.3, leastMm: 50, mostMm: 150 };
+
+/** The way of a planned lead and how much of it is needed. */
+export interface LeadWay {
+  readonly lead: PluggedLead;
+  readonly way: Route;
+  /** Both plugs, a bend behind each, and the way between. */
+  readonly neededMm: number;
+}
+
+/** The ways of all leads whose plugs fit: about the shortest past all that is there. */
+export function measureLeadWays(space: Space, leads: readonly PluggedLead[]): LeadWay[] {
+  return leads
+    .filter((lead) => lead.from.fits && lead.to.fits)
+    .map((lead) => {
+      const way = findWay(
+        space,
+        measureTail(lead.from, lead.bendRadiusMm),
+        measureTail(lead.to, lead.bendRadiusMm),
+      );
+      const neededMm = way.lengthMm + lead.from.bodyMm + lead.to.bodyMm + 2 * lead.bendRadiusMm;
+      return { lead, way, neededMm };
+    });
+}
+
+/** Leads shorter than their way, and leads of which too much hangs loose. */
+export function findLeadLengthFindings(ways: readonly LeadWay[]): Finding[] {
+  return ways.flatMap(({ lead, way, neededMm }) => {
+    const { lengthMm, relaxedMm } = lead;
+    if (lengthMm === undefined || relaxedMm === undefined) return [];
+    const about = {
+      items: [lead.run.item, lead.from.placed.item.id, lead.to.placed.item.id],
+      key: lead.run.id,
+    };
+    if (lengthMm < neededMm) {
+      return [createFinding('lead-too-short', 'stops', about, { lengthMm, neededMm })];
+    }
+    const spareMm = relaxedMm - neededMm;
+    const loose =
+      spareMm > leadLimits.mostMm ||
+      (spareMm > leadLimits.leastMm && spareMm > leadLimits.share * neededMm);
+    if (!way.found || !loose) return [];
+    return [createFinding('lead-too-long', 'risk', about, { lengthMm: relaxedMm, neededMm })];
+  });
+}

@@ -1,0 +1,63 @@
+import { createFinding, type Finding } from '../finding/index.js';
+import type { Mount, Part, PartBook } from '../part/index.js';
+import type { Assembly } from '../rig/index.js';
+
+/** What is unused of a rod or rail must be at least this much, and this share, to be worth a word (estimates). */
+const leastUnusedMm = 40;
+const leastUnusedShare = 0.4;
+
+/** Kinds that one buys in lengths. */
+const byLength: readonly Part['kind'][] = ['rod', 'plate', 'adaptor'];
+
+/** The stretch of a mount that clamps need in any setup of the rig, in mm along it. */
+function measureUsed(
+  assembly: Assembly,
+  parts: PartBook,
+  itemId: string,
+  mount: Mount,
+): { fromMm: number; toMm: number } | undefined {
+  let [fromMm, toMm] = [Infinity, -Infinity];
+  const kit = new Map(assembly.rig.kit.map((i) => [i.id, i]));
+  for (const setup of assembly.rig.setups) {
+    for (const joint of setup.joints) {
+      const end = [joint.child, joint.parent].find(
+        (ref) => ref.item === itemId && ref.mount === mount.id,
+      );
+      if (!end) continue;
+      const other = end === joint.child ? joint.parent : joint.child;
+      const part = parts.get(kit.get(other.item)?.partId ?? '');
+      const half = (part?.mounts.find((m) => m.id === other.mount)?.clampLengthMm ?? 0) / 2;
+      fromMm = Math.min(fromMm, joint.slideMm - half);
+      toMm = Math.max(toMm, joint.slideMm + half);
+    }
+  }
+  return fromMm <= toMm ? { fromMm, toMm } : undefined;
+}
+
+/** Rods and rails much longer than any setup of the rig needs, with the grams a shorter one would save. */
+export function findSpareFindings(assembly: Assembly, parts: PartBook): Finding[] {
+  return assembly.items.flatMap((placed) => {
+    if (!byLength.includes(placed.part.kind)) return [];
+    return placed.part.mounts.flatMap((mount) => {
+      if (!mount.lengthwise) return [];
+      const lengthMm = mount.lengthwise.toMm - mount.lengthwise.fromMm;
+      const used = measureUsed(assembly, parts, placed.item.id, mount);
+      if (!used) return [];
+      const usedMm = used.toMm - used.fromMm;
+      const unusedMm = lengthMm - usedMm;
+      if (unusedMm <= leastUnusedMm || unusedMm <= leastUnusedShare * lengthMm) return [];
+      const savesG =
+        placed.mass && placed.part.kind === 'rod'
+          ? (placed.mass.massG * unusedMm) / lengthMm
+          : undefined;
+      return [
+        createFinding(
+          'longer-than-needed',
+          'note',
+          { items: [placed.item.id], key: mount.id },
+          { lengthMm, usedMm, savesG },
+        ),
+      ];
+    });
+  });
+}

@@ -1,0 +1,103 @@
+import {
+  applyEdit,
+  listTurnsDeg,
+  placeSetup,
+  toAllowedSlideMm,
+  type Edit,
+  type PlacedItem,
+  type PlacedJoint,
+} from '../rig/index.js';
+import type { PartBook } from '../part/index.js';
+import { createSpace, listOverlaps, type Space } from '../space/index.js';
+import { wrapDeg } from '../units/index.js';
+import { listMoves } from './moves.js';
+
+/** How far a slide is tried each way, in mm: near first, since the smallest change is the best one. */
+const slideTriesMm = [1, 2, 3, 5, 8, 12, 16, 20, 25, 30, 40, 50, 65, 80, 100, 130];
+/** Turns tried for one joint: the nearest ones. */
+const mostTurns = 8;
+/** How many joints from the clash towards the body are tried. */
+const mostJoints = 3;
+
+function listJointsInwards(space: Space, from: PlacedItem, other: PlacedItem): PlacedJoint[] {
+  const joints: PlacedJoint[] = [];
+  let at: PlacedItem | undefined = from;
+  while (at?.carriedBy && joints.length < mostJoints) {
+    // A joint that carries both moves both.
+    if (other.number >= at.number && other.number <= at.branchEnd) break;
+    joints.push(at.carriedBy);
+    at = space.assembly.byId.get(at.carriedBy.parent);
+  }
+  return joints;
+}
+
+function listTries(space: Space, joint: PlacedJoint): Edit[] {
+  const setupId = space.assembly.setup.id;
+  const jointId = joint.joint.id;
+  const edits: Edit[] = [];
+  const { slide } = joint;
+  if (slide && slide.fromMm < slide.toMm) {
+    const seen = new Set([joint.joint.slideMm]);
+    for (const by of slideTriesMm.flatMap((mm) => [mm, -mm])) {
+      const slideMm = toAllowedSlideMm(slide, joint.joint.slideMm + by);
+      if (seen.has(slideMm)) continue;
+      seen.add(slideMm);
+      edits.push({ type: 'slide', setupId, jointId, slideMm });
+    }
+  }
+  if (joint.mate.state === 'mates') {
+    const now = wrapDeg(joint.joint.turnDeg);
+    const apart = (deg: number) => Math.min(wrapDeg(deg - now), wrapDeg(now - deg));
+    const turns = listTurnsDeg(joint.mate, joint.parentMount, joint.childMount)
+      .filter((deg) => apart(deg) > 0.1)
+      .sort((a, b) => apart(a) - apart(b) || a - b)
+      .slice(0, mostTurns);
+    for (const turnDeg of turns) edits.push({ type: 'turn', setupId, jointId, turnDeg });
+  }
+  return edits;
+}
+
+/**
+ * Edits that end a conflict between two items: the smallest slide, then a turn, then another mount, for
+ * either of them or for what carries it. Each is tried on the rig: the conflict is gone and no more parts
+ * overlap than before. At most `most`.
+ */
+export function listWaysOut(
+  space: Space,
+  parts: PartBook,
+  pair: readonly [PlacedItem, PlacedItem],
+  isClear: (tried: Space) => boolean,
+  most = 2,
+): Edit[] {
+  const { rig, setup, rigFromBody } = space.assembly;
+  let before: number | undefined;
+  const works = (edit: Edit): boolean => {
+    const next = applyEdit(rig, edit);
+    const assembly = placeSetup(
+      next,
+      next.setups.find((s) => s.id === setup.id)!,
+      parts,
+      rigFromBody,
+    );
+    const tried = createSpace(assembly, space.collider);
+    if (!isClear(tried)) return false;
+    before ??= listOverlaps(space).length;
+    return listOverlaps(tried).length <= before;
+  };
+  const found: Edit[] = [];
+  const joints = [
+    ...listJointsInwards(space, pair[1], pair[0]),
+    ...listJointsInwards(space, pair[0], pair[1]),
+  ];
+  for (const joint of joints) {
+    const first = listTries(space, joint).find(works);
+    if (first) found.push(first);
+    if (found.length >= most) return found;
+  }
+  for (const joint of joints) {
+    const first = listMoves(space.assembly, joint, () => true, 4).find(works);
+    if (first) found.push(first);
+    if (found.length >= most) return found;
+  }
+  return found;
+}
