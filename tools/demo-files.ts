@@ -49,6 +49,12 @@ export function createDemoRigFile(name: string, catalogue: PartBook): RigFile {
   const wanted = new Set(
     [rig, ...versions.map((v) => v.rig)].flatMap((r) => r.kit.map((item) => item.partId)),
   );
+  // What lies in a box belongs to the file as well: completeness is judged by it.
+  for (const id of [...wanted]) {
+    for (const entry of catalogue.get(id)?.inBox ?? []) {
+      if (typeof entry !== 'string' && entry.partId !== undefined) wanted.add(entry.partId);
+    }
+  }
   const value = {
     format: rigFormat,
     formatVersion: rigFormatVersion,

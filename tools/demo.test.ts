@@ -1,11 +1,18 @@
 import { readFileSync } from 'node:fs';
-import { describe, expect, it } from '@jest/globals';
+import { beforeAll, describe, expect, it } from '@jest/globals';
 import {
+  applyEdit,
   createPartBook,
   createRigFileSchema,
+  loadCollider,
+  measureMate,
   measureReport,
+  measureVolumeMm3,
+  mountKinds,
   readRigText,
   toDeg,
+  type Collider,
+  type MountKind,
   type PartKind,
   type RigFile,
 } from '@zucchini/core';
@@ -13,8 +20,12 @@ import { createDemoRigFile, demoRigs, readDemoCatalogue } from './demo-files.ts'
 
 const read = (path: string) => readFileSync(new URL(`../${path}`, import.meta.url), 'utf8');
 const catalogue = readDemoCatalogue();
+let collider: Collider;
+beforeAll(async () => {
+  collider = await loadCollider();
+});
 const reportOf = (file: RigFile) =>
-  measureReport(file.rig, 'low', createPartBook(file.parts), { catalogue });
+  measureReport(file.rig, 'low', createPartBook(file.parts), { catalogue, collider });
 
 describe('the demo', () => {
   it.each(demoRigs)(
@@ -53,14 +64,8 @@ describe('the demo', () => {
   it('masses are within what their volumes can hold: 0.05 to 8 g/cm³', () => {
     for (const part of catalogue.values()) {
       if (part.massG === undefined) continue;
-      const cm3 =
-        part.solids.reduce((sum, s) => {
-          if (s.type === 'box') return sum + s.sizeMm[0] * s.sizeMm[1] * s.sizeMm[2];
-          if (s.type === 'cylinder') return sum + Math.PI * s.radiusMm ** 2 * s.lengthMm;
-          if (s.type === 'frustum')
-            return sum + Math.PI * ((s.radiusMm + s.endRadiusMm) / 2) ** 2 * s.lengthMm;
-          return sum;
-        }, 0) / 1000;
+      if (part.kind === 'cable' || part.kind === 'strap') continue;
+      const cm3 = part.solids.reduce((sum, solid) => sum + measureVolumeMm3(solid), 0) / 1000;
       const density = part.massG / cm3;
       expect({ id: part.id, plausible: density > 0.05 && density < 8 }).toEqual({
         id: part.id,
@@ -76,8 +81,45 @@ describe('the demo', () => {
     expect(found('not-level')).toMatchObject({ weight: 'risk' });
     expect(report.hang.state === 'hangs' && toDeg(report.hang.tiltRad)).toBeGreaterThan(5);
     expect(report.findings.map((f) => f.code)).toEqual(
-      expect.arrayContaining(['over-height', 'over-carry', 'over-spend']),
+      expect.arrayContaining(['over-height', 'over-carry', 'over-spend', 'hand-room', 'no-lead']),
     );
+    expect(found('keep-clear-entered')).toMatchObject({
+      weight: 'risk',
+      items: ['thole', 'petrel'],
+      facts: { purpose: 'battery-door', sweepDeg: 160 },
+    });
+    expect(found('lead-too-long')).toMatchObject({ items: ['painter', 'petrel', 'lagoon'] });
+  });
+
+  it('Mark 1: sliding the side handle up lets the battery door open', () => {
+    const file = createDemoRigFile('mark-1', catalogue);
+    const door = (report: ReturnType<typeof reportOf>) =>
+      report.findings.find((f) => f.code === 'keep-clear-entered');
+    const { edit } = door(reportOf(file))!.remedies[0]!;
+    expect(edit).toMatchObject({ type: 'slide', jointId: 'j-thole' });
+    expect(door(reportOf({ ...file, rig: applyEdit(file.rig, edit) }))).toBeUndefined();
+  });
+
+  it('has for each kind of mount two halves that mate', () => {
+    const mounts = [...catalogue.values()].flatMap((p) => p.mounts);
+    const without = (Object.keys(mountKinds) as MountKind[]).filter(
+      (kind) =>
+        !mounts.some(
+          (a) =>
+            a.kind === kind &&
+            mounts.some((b) => {
+              const mate = measureMate(a, b);
+              return a !== b && mate.state === 'mates' && mate.as === kind;
+            }),
+        ),
+    );
+    expect(without).toEqual([]);
+  });
+
+  it('no part of either rig stands in another, but for what is told', () => {
+    for (const name of demoRigs) {
+      expect(reportOf(createDemoRigFile(name, catalogue)).fit.solidity!.overlaps).toEqual([]);
+    }
   });
 
   it('the first remedy against the turning monitor mends it', () => {

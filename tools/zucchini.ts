@@ -5,6 +5,7 @@ import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import {
   createRigFileSchema,
+  loadCollider,
   measureReport,
   readRigText,
   sayReport,
@@ -28,10 +29,10 @@ function readText(path: string): string | undefined {
   }
 }
 
-function check(
+async function check(
   path: string,
   options: { text: boolean; strict: boolean; setup: string | undefined },
-): number {
+): Promise<number> {
   const text = readText(path);
   if (text === undefined) return 2;
   const outcome = readRigText(text);
@@ -50,7 +51,10 @@ function check(
     );
     return 2;
   }
-  const reports = setups.map((s) => measureReport(rig, s.id, outcome.parts));
+  const collider = await loadCollider();
+  const reports = setups.map((s) =>
+    measureReport(rig, s.id, outcome.parts, { collider, catalogue: outcome.parts }),
+  );
   const output = options.text
     ? reports.map((r) => sayReport(r, outcome.parts)).join('\n\n')
     : JSON.stringify(
@@ -67,7 +71,7 @@ function check(
   return options.strict && stopped ? 1 : 0;
 }
 
-function main(args: readonly string[]): number {
+async function main(args: readonly string[]): Promise<number> {
   let parsed;
   try {
     parsed = parseArgs({
@@ -100,4 +104,4 @@ function main(args: readonly string[]): number {
   return 2;
 }
 
-process.exitCode = main(process.argv.slice(2));
+process.exitCode = await main(process.argv.slice(2));

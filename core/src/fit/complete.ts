@@ -44,12 +44,24 @@ export function findToolFindings(assembly: Assembly, brief: Brief): Finding[] {
   });
 }
 
-/** Kit and the parts behind it, as far as they are known. */
-function listKit(assembly: Assembly, parts: PartBook): { item: KitItem; part: Part }[] {
-  return assembly.rig.kit.flatMap((item) => {
-    const part = parts.get(item.partId);
-    return part ? [{ item, part }] : [];
-  });
+interface KitPart {
+  readonly item: KitItem;
+  readonly part: Part;
+}
+
+const kits = new WeakMap<Assembly, readonly KitPart[]>();
+
+/** Kit and the parts behind it, as far as they are known. Worked out once for each assembly. */
+function listKit(assembly: Assembly, parts: PartBook): readonly KitPart[] {
+  let kit = kits.get(assembly);
+  if (!kit) {
+    kit = assembly.rig.kit.flatMap((item) => {
+      const part = parts.get(item.partId);
+      return part ? [{ item, part }] : [];
+    });
+    kits.set(assembly, kit);
+  }
+  return kit;
 }
 
 function listBoxParts(part: Part): string[] {
@@ -61,13 +73,17 @@ function listBoxParts(part: Part): string[] {
 /** Wished parts that come in another part's box anyway, and parts that are only sold with others. */
 export function findBoxFindings(assembly: Assembly, parts: PartBook): Finding[] {
   const kit = listKit(assembly, parts);
-  const ids = new Set(kit.map((k) => k.part.id));
+  const count = new Map<string, number>();
+  const boxes = new Map<string, KitPart>();
+  for (const one of kit) {
+    count.set(one.part.id, (count.get(one.part.id) ?? 0) + 1);
+    for (const id of listBoxParts(one.part)) if (!boxes.has(id)) boxes.set(id, one);
+  }
   return kit.flatMap(({ item, part }) => {
-    if (item.owned) return [];
+    if (item.owned || item.comesWith !== undefined) return [];
     const findings: Finding[] = [];
-    const box = kit.find((k) => k.item.id !== item.id && listBoxParts(k.part).includes(part.id));
-    const alike = kit.filter((k) => k.part.id === part.id).length;
-    if (box && alike <= 1) {
+    const box = boxes.get(part.id);
+    if (box && box.item.id !== item.id && count.get(part.id) === 1) {
       findings.push(
         createFinding(
           'bought-twice',
@@ -78,7 +94,7 @@ export function findBoxFindings(assembly: Assembly, parts: PartBook): Finding[] 
       );
     }
     const only = part.soldOnlyWith ?? [];
-    if (only.length > 0 && !only.some((id) => ids.has(id))) {
+    if (only.length > 0 && !only.some((id) => count.has(id))) {
       findings.push(
         createFinding('sold-only-with', 'risk', { items: [item.id] }, { partIds: only }),
       );
@@ -212,7 +228,26 @@ function listWants(assembly: Assembly): Want[] {
   return wants;
 }
 
+/** The box of the kit in which a lead for two ports lies that is not planned yet, and that lead. */
+function findBoxLead(
+  assembly: Assembly,
+  parts: PartBook,
+  want: Want,
+): { box: KitPart; partId: string } | undefined {
+  const kit = listKit(assembly, parts);
+  for (const box of kit) {
+    for (const partId of listBoxParts(box.part)) {
+      const lead = parts.get(partId);
+      if (!lead || !fitsPorts(lead, want.sourcePort, want.port)) continue;
+      const isTaken = kit.some((k) => k.item.comesWith === box.item.id && k.item.partId === partId);
+      if (!isTaken) return { box, partId };
+    }
+  }
+  return undefined;
+}
+
 function listLeadEdits(assembly: Assembly, parts: PartBook, want: Want): Edit[] {
+  const boxed = findBoxLead(assembly, parts, want);
   const inUse = new Set((assembly.setup.cables ?? []).map((c) => c.item));
   const kit = listKit(assembly, parts).filter(
     ({ item, part }) => !inUse.has(item.id) && fitsPorts(part, want.sourcePort, want.port),
@@ -227,7 +262,19 @@ function listLeadEdits(assembly: Assembly, parts: PartBook, want: Want): Edit[] 
     .map((part) => ({ item: { id: `new-${part.id}`, partId: part.id, owned: false }, part }));
   const from = { item: want.source.item.id, port: want.sourcePort.id };
   const to = { item: want.device.item.id, port: want.port.id };
-  return [...kit, ...wishes].slice(0, 2).map(({ item }) => ({
+  const inBox = boxed
+    ? [
+        {
+          item: {
+            id: `new-${boxed.partId}`,
+            partId: boxed.partId,
+            owned: boxed.box.item.owned,
+            comesWith: boxed.box.item.id,
+          },
+        },
+      ]
+    : [];
+  return [...kit, ...inBox, ...wishes].slice(0, 2).map(({ item }) => ({
     type: 'add-cable',
     setupId: assembly.setup.id,
     item,
@@ -242,12 +289,7 @@ export function findLeadFindings(
   remedies: boolean,
 ): Finding[] {
   return listWants(assembly).map((want) => {
-    const box = listKit(assembly, parts).find(({ part }) =>
-      listBoxParts(part).some((id) => {
-        const lead = parts.get(id);
-        return lead !== undefined && fitsPorts(lead, want.sourcePort, want.port);
-      }),
-    );
+    const box = findBoxLead(assembly, parts, want)?.box;
     return createFinding(
       'no-lead',
       'risk',

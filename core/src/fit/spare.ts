@@ -17,7 +17,7 @@ function measureUsed(
   mount: Mount,
 ): { fromMm: number; toMm: number } | undefined {
   let [fromMm, toMm] = [Infinity, -Infinity];
-  const kit = new Map(assembly.rig.kit.map((i) => [i.id, i]));
+  const kit = assembly.rig.kit;
   for (const setup of assembly.rig.setups) {
     for (const joint of setup.joints) {
       const end = [joint.child, joint.parent].find(
@@ -25,7 +25,7 @@ function measureUsed(
       );
       if (!end) continue;
       const other = end === joint.child ? joint.parent : joint.child;
-      const part = parts.get(kit.get(other.item)?.partId ?? '');
+      const part = parts.get(kit.find((i) => i.id === other.item)?.partId ?? '');
       const half = (part?.mounts.find((m) => m.id === other.mount)?.clampLengthMm ?? 0) / 2;
       fromMm = Math.min(fromMm, joint.slideMm - half);
       toMm = Math.max(toMm, joint.slideMm + half);

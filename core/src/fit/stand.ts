@@ -4,7 +4,7 @@ import type { Hold } from '../hold/index.js';
 import { measureCentreMm } from '../part/index.js';
 import { cross, dot, place, type Vec3 } from '../placement/index.js';
 import { placeSolids, type Assembly, type PlacedItem } from '../rig/index.js';
-import { listCornersMm } from '../solid/index.js';
+import { listCornersMm, measureReachMm } from '../solid/index.js';
 
 /** Points within this of the lowest touch the table, in mm: what a cloth on it forgives (estimate). */
 const tableMm = 0.5;
@@ -42,18 +42,25 @@ export function measureStanding(assembly: Assembly, hold: Hold): Standing {
   const { down, forward } = hold.axes;
   const left = cross(forward, down);
   const flat = (v: Vec3): Point => [dot(v, forward), dot(v, left)];
-  let lowest = -Infinity;
-  const points = assembly.items.flatMap((placed) =>
-    placeSolids(placed).flatMap(({ solid, rigFromSolid }) =>
-      listCornersMm(solid).map((corner) => {
-        const at = place(rigFromSolid, corner);
-        const depth = dot(at, down);
-        lowest = Math.max(lowest, depth);
-        return { placed, at, depth };
-      }),
-    ),
+  const solids = assembly.items.flatMap((placed) =>
+    placeSolids(placed).map((own) => ({
+      placed,
+      own,
+      reach: measureReachMm(own.solid, own.rigFromSolid, down),
+    })),
   );
-  const touching = points.filter((p) => p.depth >= lowest - tableMm);
+  const lowest = solids.reduce((most, s) => Math.max(most, s.reach), -Infinity);
+  const points = solids
+    .filter((s) => s.reach >= lowest - tableMm)
+    .flatMap(({ placed, own }) =>
+      listCornersMm(own.solid).map((corner) => {
+        const at = place(own.rigFromSolid, corner);
+        return { placed, at, depth: dot(at, down) };
+      }),
+    );
+  // Of a round rim that lies aslant the lowest corner may be a little above the rim itself.
+  const table = points.reduce((most, p) => Math.max(most, p.depth), -Infinity);
+  const touching = points.filter((p) => p.depth >= table - tableMm);
   const on = [...new Set(touching.map((p) => p.placed))];
   const flats = touching.map((p) => flat(p.at));
   const hull = polygonHull(flats);

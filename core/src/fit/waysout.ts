@@ -2,12 +2,14 @@ import {
   applyEdit,
   listTurnsDeg,
   placeSetup,
+  rigFromMount,
   toAllowedSlideMm,
   type Edit,
   type PlacedItem,
   type PlacedJoint,
 } from '../rig/index.js';
 import type { PartBook } from '../part/index.js';
+import { dot } from '../placement/index.js';
 import { createSpace, listOverlaps, type Space } from '../space/index.js';
 import { wrapDeg } from '../units/index.js';
 import { listMoves } from './moves.js';
@@ -95,7 +97,11 @@ export function listWaysOut(
     if (found.length >= most) return found;
   }
   for (const joint of joints) {
-    const first = listMoves(space.assembly, joint, () => true, 4).find(works);
+    // Elsewhere, but the same way up: a top handle on the side of a cage is another handle.
+    const now = joint.rigFromParentMount.rotation.z;
+    const isAlike: Parameters<typeof listMoves>[2] = ({ onto, parentMount }) =>
+      dot(rigFromMount(onto, parentMount).rotation.z, now) > 0.9;
+    const first = listMoves(space.assembly, joint, isAlike, 4).find(works);
     if (first) found.push(first);
     if (found.length >= most) return found;
   }

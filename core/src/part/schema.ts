@@ -302,6 +302,8 @@ export const Serves = z.strictObject({
   rateMbps: z.number().positive().max(1_000_000).optional(),
 });
 
+export type Serves = z.infer<typeof Serves>;
+
 export const Offer = z.strictObject({ seller: Name, price: Money, on: z.iso.date() });
 
 /**

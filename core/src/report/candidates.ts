@@ -1,5 +1,13 @@
-import type { Mismatch, Mount, Part, PartBook } from '../part/index.js';
-import { measureMate } from '../part/index.js';
+import type { Collider } from '../clash/index.js';
+import { compareFindings, type Finding } from '../finding/index.js';
+import {
+  measureMate,
+  type Mismatch,
+  type Mount,
+  type Part,
+  type PartBook,
+  type Serves,
+} from '../part/index.js';
 import {
   applyEdit,
   listJointsAt,
@@ -8,8 +16,18 @@ import {
   suggestTurnDeg,
   type Edit,
   type KitItem,
+  type PlacedItem,
 } from '../rig/index.js';
 import { toDeg } from '../units/index.js';
+import {
+  createChainEdit,
+  findChain,
+  listAdaptors,
+  measureReachOver,
+  type Chain,
+  type ChainMeasure,
+  type Reach,
+} from './chains.js';
 import { countFindings, measureReport, type Report } from './report.js';
 
 /** What fitting a candidate would change. */
@@ -21,9 +39,19 @@ export interface Change {
   readonly tiltDeg: number | undefined;
   readonly stops: number;
   readonly risks: number;
+  /** Findings that it brings and that it ends, heaviest first; notes are left out. */
+  readonly appears: readonly Finding[];
+  readonly goes: readonly Finding[];
 }
 
-/** A part that could go onto a mount, or why it cannot. */
+/** Why a candidate does not fit. */
+export type WhyNot =
+  | Mismatch
+  | { readonly reason: 'mount-taken' }
+  | { readonly reason: 'no-room' }
+  | { readonly reason: 'no-mount' };
+
+/** A part that could go somewhere, or why it cannot. */
 export type Candidate =
   | {
       readonly state: 'fits';
@@ -32,6 +60,8 @@ export type Candidate =
       readonly item: KitItem;
       readonly inDrawer: boolean;
       readonly edit: Edit;
+      /** Where it would stand. */
+      readonly onto: { readonly itemId: string; readonly mountId: string };
       readonly keyUnknown: boolean;
       readonly change: Change;
     }
@@ -40,8 +70,23 @@ export type Candidate =
       readonly part: Part;
       readonly item: KitItem;
       readonly inDrawer: boolean;
-      readonly why: Mismatch | { readonly reason: 'mount-taken' } | { readonly reason: 'no-room' };
+      readonly why: WhyNot;
+      /** Adaptors that would make it fit: the best in each measure, each chain once. */
+      readonly chains: readonly OfferedChain[];
     };
+
+export interface OfferedChain {
+  readonly chain: Chain;
+  /** In which measures it is the best. */
+  readonly bestIn: readonly ChainMeasure[];
+  readonly edit: Edit;
+}
+
+/** What is asked: what goes onto a mount, what serves a need, what could stand in a part's place. */
+export type Ask =
+  | { readonly kind: 'mount'; readonly itemId: string; readonly mountId: string }
+  | { readonly kind: 'need'; readonly need: Serves['need'] }
+  | { readonly kind: 'replace'; readonly itemId: string };
 
 /** A part that is asked about: the part itself, and the individual that would be fitted. */
 export interface Asked {
@@ -50,24 +95,43 @@ export interface Asked {
   readonly inDrawer: boolean;
 }
 
+/** What candidates are judged with. */
+export interface AskContext {
+  readonly report: Report;
+  readonly parts: PartBook;
+  readonly collider?: Collider | undefined;
+  /** Names new joints and new wishes. */
+  readonly makeId: () => string;
+}
+
 /**
- * Who is asked for a mount: the owned individuals of the drawer that are not in this setup, each once,
- * then one new wish for every part of the catalogue. `makeId` names the wishes.
+ * Who is asked: the owned individuals of the drawer that are not in this setup, each once, then one new
+ * wish for every part of the catalogue. `makeId` names the wishes. For a need only those that serve it, for
+ * a replacement only parts of the same kind.
  */
 export function listAsked(
   report: Report,
   drawer: readonly KitItem[],
   catalogue: PartBook,
   makeId: () => string,
+  ask?: Ask,
 ): Asked[] {
   const { byId, rig } = report.assembly;
+  const isWanted = (part: Part): boolean => {
+    if (ask?.kind === 'need') return part.serves?.some((s) => s.need === ask.need) ?? false;
+    if (ask?.kind === 'replace') {
+      const old = byId.get(ask.itemId)?.part;
+      return part.kind === old?.kind && part.id !== old.id;
+    }
+    return part.kind !== 'cable' && part.kind !== 'media' && part.kind !== 'tool';
+  };
   const owned = new Map<string, Asked>();
   for (const item of [...rig.kit, ...drawer]) {
     const part = catalogue.get(item.partId);
     if (!part || !item.owned || byId.has(item.id) || owned.has(item.id)) continue;
-    owned.set(item.id, { part, item, inDrawer: true });
+    if (isWanted(part)) owned.set(item.id, { part, item, inDrawer: true });
   }
-  const wishes = [...catalogue.values()].map((part) => ({
+  const wishes = [...catalogue.values()].filter(isWanted).map((part) => ({
     part,
     item: { id: makeId(), partId: part.id, owned: false },
     inDrawer: false,
@@ -79,22 +143,31 @@ function tiltOf(report: Report): number | undefined {
   return report.hang.state === 'hangs' ? toDeg(report.hang.tiltRad) : undefined;
 }
 
-function measureChange(before: Report, after: Report, part: Part): Change {
+function weighty(findings: readonly Finding[]): Finding[] {
+  return findings.filter((f) => f.weight !== 'note');
+}
+
+function measureChange(before: Report, after: Report): Change {
   const [was, is] = [countFindings(before.findings), countFindings(after.findings)];
   const [tiltWas, tiltIs] = [tiltOf(before), tiltOf(after)];
+  const ids = (report: Report) => new Set(report.findings.map((f) => f.id));
+  const [idsBefore, idsAfter] = [ids(before), ids(after)];
+  const known = after.assembly.unweighed.length <= before.assembly.unweighed.length;
   return {
-    massG: part.massG,
+    massG: known ? after.assembly.mass.massG - before.assembly.mass.massG : undefined,
     spendMinor: after.spend.toSpend.minor - before.spend.toSpend.minor,
     heightMm: after.fit.size.heightMm - before.fit.size.heightMm,
     tiltDeg: tiltWas === undefined || tiltIs === undefined ? undefined : tiltIs - tiltWas,
     stops: is.stops - was.stops,
     risks: is.risk - was.risk,
+    appears: weighty(after.findings.filter((f) => !idsBefore.has(f.id))).sort(compareFindings),
+    goes: weighty(before.findings.filter((f) => !idsAfter.has(f.id))).sort(compareFindings),
   };
 }
 
 /** The mismatch of the half that comes nearest to joining: sizes before sides before kinds. */
 function findNearestMismatch(part: Part, mount: Mount): Mismatch {
-  const rank: readonly Mismatch['reason'][] = [
+  const order: readonly Mismatch['reason'][] = [
     'key-refused',
     'pins-without-holes',
     'pin-spacing',
@@ -107,7 +180,7 @@ function findNearestMismatch(part: Part, mount: Mount): Mismatch {
   let best: Mismatch = { reason: 'kinds' };
   for (const own of part.mounts) {
     const mate = measureMate(mount, own);
-    if (mate.state === 'refuses' && rank.indexOf(mate.reason) < rank.indexOf(best.reason)) {
+    if (mate.state === 'refuses' && order.indexOf(mate.reason) < order.indexOf(best.reason)) {
       const { state: _, ...mismatch } = mate;
       best = mismatch;
     }
@@ -115,60 +188,326 @@ function findNearestMismatch(part: Part, mount: Mount): Mismatch {
   return best;
 }
 
-/**
- * What could go onto a mount of an item, each with the change it makes, and what could not with the
- * reason. Those that fit come first: from the drawer, then by fewest new stops, then by name. `makeId`
- * names the new joint. One full report for each candidate that fits.
- */
-export function listCandidates(
-  report: Report,
-  parts: PartBook,
-  itemId: string,
-  mountId: string,
-  asked: readonly Asked[],
-  makeId: () => string,
-): Candidate[] {
-  const { assembly } = report;
-  const parent = assembly.byId.get(itemId);
-  const mount = parent?.part.mounts.find((m) => m.id === mountId);
-  if (!parent || !mount) throw new Error(`listCandidates: no mount ${mountId} on item ${itemId}`);
-  const taken = !mount.lengthwise && listJointsAt(assembly, itemId, mountId).length > 0;
-  const found = asked.map((one): Candidate => {
-    const [own] = listMatingMounts(one.part, mount);
-    if (!own) return { state: 'does-not-fit', ...one, why: findNearestMismatch(one.part, mount) };
-    if (taken) return { state: 'does-not-fit', ...one, why: { reason: 'mount-taken' } };
-    const slideMm = suggestSlideMm(assembly, parent, mount, own);
-    if (slideMm === undefined) return { state: 'does-not-fit', ...one, why: { reason: 'no-room' } };
-    const edit: Edit = {
-      type: 'add-part',
-      setupId: assembly.setup.id,
-      item: one.item,
-      joint: {
-        id: makeId(),
-        child: { item: one.item.id, mount: own.id },
-        parent: { item: itemId, mount: mountId },
-        slideMm,
-        turnDeg: suggestTurnDeg(parent, mount, own),
-      },
-    };
-    const mate = measureMate(mount, own);
-    const book = parts.has(one.part.id) ? parts : new Map([...parts, [one.part.id, one.part]]);
-    const after = measureReport(applyEdit(assembly.rig, edit), assembly.setup.id, book);
+function withPart(parts: PartBook, part: Part): PartBook {
+  return parts.has(part.id) ? parts : new Map([...parts, [part.id, part]]);
+}
+
+/** The report after an edit, as light as it may be: what every candidate is judged by. */
+function tryEdit(context: AskContext, edit: Edit, part: Part): Report {
+  const { report, parts, collider } = context;
+  return measureReport(
+    applyEdit(report.assembly.rig, edit),
+    report.assembly.setup.id,
+    withPart(parts, part),
+    { collider, oneLens: true },
+  );
+}
+
+/** The report that changes are told against: judged as lightly as the candidates are. */
+function baseOf(context: AskContext): Report {
+  let base = bases.get(context);
+  if (!base) {
+    const { report, parts, collider } = context;
+    base = measureReport(report.assembly.rig, report.assembly.setup.id, parts, {
+      collider,
+      oneLens: true,
+    });
+    bases.set(context, base);
+  }
+  return base;
+}
+
+const bases = new WeakMap<AskContext, Report>();
+
+function createAdd(
+  context: AskContext,
+  parent: PlacedItem,
+  mount: Mount,
+  own: Mount,
+  item: KitItem,
+): Edit | undefined {
+  const { assembly } = context.report;
+  const slideMm = suggestSlideMm(assembly, parent, mount, own);
+  if (slideMm === undefined) return undefined;
+  return {
+    type: 'add-part',
+    setupId: assembly.setup.id,
+    item,
+    joint: {
+      id: context.makeId(),
+      child: { item: item.id, mount: own.id },
+      parent: { item: parent.item.id, mount: mount.id },
+      slideMm,
+      turnDeg: suggestTurnDeg(parent, mount, own),
+    },
+  };
+}
+
+const measures: readonly ChainMeasure[] = ['price', 'mass', 'height', 'joints'];
+
+function offerChains(
+  context: AskContext,
+  ask: Extract<Ask, { kind: 'mount' }>,
+  one: Asked,
+  reaches: readonly Reach[],
+): OfferedChain[] {
+  const byKey = new Map<string, { chain: Chain; bestIn: ChainMeasure[] }>();
+  for (const reach of reaches) {
+    const chain = findChain(reach, one.part);
+    if (!chain) continue;
+    const key = `${chain.links.map((l) => `${l.part.id}.${l.carriedBy}.${l.carriesBy}`).join()} ${chain.own}`;
+    const known = byKey.get(key);
+    if (known) known.bestIn.push(reach.by);
+    else byKey.set(key, { chain, bestIn: [reach.by] });
+  }
+  return [...byKey.values()].flatMap(({ chain, bestIn }) => {
+    const edit = createChainEdit(
+      context.report.assembly,
+      withPart(context.parts, one.part),
+      ask,
+      chain,
+      one.item,
+      context.makeId,
+    );
+    return edit ? [{ chain, bestIn, edit }] : [];
+  });
+}
+
+function judgeOnMount(
+  context: AskContext,
+  ask: Extract<Ask, { kind: 'mount' }>,
+  one: Asked,
+  reaches: readonly Reach[],
+): Candidate {
+  const { assembly } = context.report;
+  const parent = assembly.byId.get(ask.itemId)!;
+  const mount = parent.part.mounts.find((m) => m.id === ask.mountId)!;
+  const taken = !mount.lengthwise && listJointsAt(assembly, ask.itemId, ask.mountId).length > 0;
+  const [own] = listMatingMounts(one.part, mount);
+  if (taken) return { state: 'does-not-fit', ...one, why: { reason: 'mount-taken' }, chains: [] };
+  if (!own) {
     return {
+      state: 'does-not-fit',
+      ...one,
+      why: findNearestMismatch(one.part, mount),
+      chains: offerChains(context, ask, one, reaches),
+    };
+  }
+  const edit = createAdd(context, parent, mount, own, one.item);
+  if (!edit) return { state: 'does-not-fit', ...one, why: { reason: 'no-room' }, chains: [] };
+  const mate = measureMate(mount, own);
+  return {
+    state: 'fits',
+    ...one,
+    edit,
+    onto: { itemId: ask.itemId, mountId: ask.mountId },
+    keyUnknown: mate.state === 'mates' && mate.key === 'unknown',
+    change: measureChange(baseOf(context), tryEdit(context, edit, one.part)),
+  };
+}
+
+/** How many places are tried for a part that is asked for by its need. */
+const mostPlaces = 4;
+
+interface Place {
+  readonly parent: PlacedItem;
+  readonly mount: Mount;
+  readonly own: Mount;
+  readonly rank: number;
+}
+
+/** Free mounts of the rig that take a part, the firmest and least covered first. */
+function listPlaces(context: AskContext, part: Part): Place[] {
+  const { assembly, fit } = context.report;
+  const covered = new Set(fit.solidity?.covers.map((c) => `${c.itemId} ${c.mountId}`));
+  const places: Place[] = [];
+  for (const parent of assembly.items) {
+    for (const mount of parent.part.mounts) {
+      if (!mount.lengthwise && listJointsAt(assembly, parent.item.id, mount.id).length > 0)
+        continue;
+      const [own] = listMatingMounts(part, mount);
+      const mate = own && measureMate(mount, own);
+      if (!own || mate?.state !== 'mates' || mate.key === 'unknown') continue;
+      const firm = mate.resists === 'blocked' || mate.resists === 'teeth' ? 0 : 1;
+      const hidden = covered.has(`${parent.item.id} ${mount.id}`) ? 4 : 0;
+      const usual = own.carrier ? 0 : 2;
+      places.push({ parent, mount, own, rank: firm + hidden + usual });
+    }
+  }
+  return places
+    .sort((a, b) => a.rank - b.rank || a.parent.number - b.parent.number)
+    .slice(0, mostPlaces);
+}
+
+function isBetterChange(a: Change, b: Change): boolean {
+  return (
+    a.stops < b.stops ||
+    (a.stops === b.stops && a.risks < b.risks) ||
+    (a.stops === b.stops &&
+      a.risks === b.risks &&
+      Math.abs(a.tiltDeg ?? 0) < Math.abs(b.tiltDeg ?? 0) - 1e-9)
+  );
+}
+
+function judgeForNeed(context: AskContext, one: Asked): Candidate {
+  let best: Extract<Candidate, { state: 'fits' }> | undefined;
+  let roomless = false;
+  for (const { parent, mount, own } of listPlaces(context, one.part)) {
+    const edit = createAdd(context, parent, mount, own, one.item);
+    if (!edit) {
+      roomless = true;
+      continue;
+    }
+    const change = measureChange(baseOf(context), tryEdit(context, edit, one.part));
+    if (best && !isBetterChange(change, best.change)) continue;
+    best = {
       state: 'fits',
       ...one,
       edit,
-      keyUnknown: mate.state === 'mates' && mate.key === 'unknown',
-      change: measureChange(report, after, one.part),
+      onto: { itemId: parent.item.id, mountId: mount.id },
+      keyUnknown: false,
+      change,
     };
-  });
-  const order = (c: Candidate) => (c.state === 'fits' ? 0 : 2) + (c.inDrawer ? 0 : 1);
-  const stops = (c: Candidate) => (c.state === 'fits' ? c.change.stops * 100 + c.change.risks : 0);
-  return found.sort(
-    (a, b) =>
-      order(a) - order(b) ||
-      stops(a) - stops(b) ||
-      a.part.name.localeCompare(b.part.name, 'en') ||
-      (a.item.id < b.item.id ? -1 : 1),
+  }
+  return (
+    best ?? {
+      state: 'does-not-fit',
+      ...one,
+      why: { reason: roomless ? 'no-room' : 'no-mount' },
+      chains: [],
+    }
   );
+}
+
+/** Which mount of a new part stands in for each that the old one uses; undefined where one finds none. */
+function matchMounts(
+  context: AskContext,
+  old: PlacedItem,
+  part: Part,
+): { mounts: Record<string, string>; keyUnknown: boolean } | Mismatch {
+  const { assembly } = context.report;
+  const joints = [
+    ...(old.carriedBy ? [old.carriedBy] : []),
+    ...(assembly.carriedBy.get(old.item.id) ?? []),
+  ];
+  const mounts: Record<string, string> = {};
+  const taken = new Set<string>();
+  let keyUnknown = false;
+  for (const joint of joints) {
+    const own = joint.child === old.item.id ? joint.childMount : joint.parentMount;
+    const partner = joint.child === old.item.id ? joint.parentMount : joint.childMount;
+    if (mounts[own.id] !== undefined) continue;
+    const standIn = listMatingMounts(part, partner)
+      .filter((m) => !taken.has(m.id))
+      .sort((a, b) => Number(b.id === own.id) - Number(a.id === own.id))[0];
+    if (!standIn) return findNearestMismatch(part, partner);
+    const mate = measureMate(standIn, partner);
+    keyUnknown ||= mate.state === 'mates' && mate.key === 'unknown';
+    if (!standIn.lengthwise) taken.add(standIn.id);
+    mounts[own.id] = standIn.id;
+  }
+  return { mounts, keyUnknown };
+}
+
+function judgeInPlace(
+  context: AskContext,
+  ask: Extract<Ask, { kind: 'replace' }>,
+  one: Asked,
+): Candidate {
+  const { assembly } = context.report;
+  const old = assembly.byId.get(ask.itemId)!;
+  const match = matchMounts(context, old, one.part);
+  if (!('mounts' in match)) return { state: 'does-not-fit', ...one, why: match, chains: [] };
+  const edit: Edit = {
+    type: 'swap-part',
+    setupId: assembly.setup.id,
+    itemId: ask.itemId,
+    item: one.item,
+    mounts: match.mounts,
+  };
+  return {
+    state: 'fits',
+    ...one,
+    edit,
+    onto: {
+      itemId: old.carriedBy?.parent ?? ask.itemId,
+      mountId: old.carriedBy?.parentMount.id ?? '',
+    },
+    keyUnknown: match.keyUnknown,
+    change: measureChange(baseOf(context), tryEdit(context, edit, one.part)),
+  };
+}
+
+/**
+ * Judges one part after the other for what is asked: each with the change it makes, or with why it does not
+ * fit and the adaptors that would make it. One full report for each that fits; made to be taken in pieces.
+ */
+export function* judgeCandidates(
+  context: AskContext,
+  ask: Ask,
+  asked: readonly Asked[],
+): Generator<Candidate, void, undefined> {
+  const { assembly } = context.report;
+  if (ask.kind === 'need') {
+    for (const one of asked) yield judgeForNeed(context, one);
+    return;
+  }
+  const placed = assembly.byId.get(ask.itemId);
+  if (!placed) throw new Error(`judgeCandidates: no item ${ask.itemId}`);
+  if (ask.kind === 'replace') {
+    for (const one of asked) yield judgeInPlace(context, ask, one);
+    return;
+  }
+  const mount = placed.part.mounts.find((m) => m.id === ask.mountId);
+  if (!mount) throw new Error(`judgeCandidates: no mount ${ask.mountId} on item ${ask.itemId}`);
+  const adaptors = listAdaptors(context.parts);
+  const reaches = measures.map((by) => measureReachOver(mount, adaptors, by));
+  for (const one of asked) yield judgeOnMount(context, ask, one, reaches);
+}
+
+/** What candidates can be sorted by. */
+export const candidateOrders = ['best', 'mass', 'price', 'height', 'tilt', 'name'] as const;
+export type CandidateOrder = (typeof candidateOrders)[number];
+
+function measureOrder(c: Extract<Candidate, { state: 'fits' }>, by: CandidateOrder): number {
+  switch (by) {
+    case 'best':
+      return c.change.stops * 1000 + c.change.risks;
+    case 'mass':
+      return c.change.massG ?? Infinity;
+    case 'price':
+      return c.change.spendMinor;
+    case 'height':
+      return c.change.heightMm;
+    case 'tilt':
+      return Math.abs(c.change.tiltDeg ?? Infinity);
+    case 'name':
+      return 0;
+  }
+}
+
+/** Those that fit first; within them what is owned first if wished, then by the order; ties by name and id. */
+export function sortCandidates(
+  candidates: readonly Candidate[],
+  by: CandidateOrder,
+  ownedFirst: boolean,
+): Candidate[] {
+  return [...candidates].sort((a, b) => {
+    if (a.state !== b.state) return a.state === 'fits' ? -1 : 1;
+    if (ownedFirst && a.inDrawer !== b.inDrawer) return a.inDrawer ? -1 : 1;
+    if (a.state === 'fits' && b.state === 'fits') {
+      const [x, y] = [measureOrder(a, by), measureOrder(b, by)];
+      if (x !== y) return x < y ? -1 : 1;
+    }
+    return a.part.name.localeCompare(b.part.name, 'en') || (a.item.id < b.item.id ? -1 : 1);
+  });
+}
+
+/** All candidates for what is asked, sorted: owned ones first, then by fewest new stops. */
+export function listCandidates(
+  context: AskContext,
+  ask: Ask,
+  asked: readonly Asked[],
+): Candidate[] {
+  return sortCandidates([...judgeCandidates(context, ask, asked)], 'best', true);
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import type { Part } from '../part/index.js';
+import { measureMate, type Mount, type Part } from '../part/index.js';
 import {
   createRotation,
   measureLength,
@@ -10,7 +10,15 @@ import {
 } from '../placement/index.js';
 import { applyEdit } from '../rig/index.js';
 import { body, createTestRig, cube, handle, joint, mountAt, weightAhead } from '../testing/rigs.js';
-import { listAsked, listCandidates, measureReport, type Asked } from './index.js';
+import {
+  findChain,
+  listAdaptors,
+  listAsked,
+  listCandidates,
+  measureReachOver,
+  measureReport,
+  type Asked,
+} from './index.js';
 
 /** A rig with something of everything: a slid handle, a tilted arm, a gripped weight on a plain screw. */
 function createFull(slideMm: number, tiltDeg: number, turnDeg: number) {
@@ -201,16 +209,13 @@ describe('candidates for a mount', () => {
   });
   let n = 0;
   const makeId = () => `joint-${(n += 1)}`;
+  const onto = (mountId: string) => ({ kind: 'mount' as const, itemId: 'body', mountId });
 
   it('say what they change, and those from the drawer come first', () => {
-    const list = listCandidates(
-      report,
-      parts,
-      'body',
-      'plain',
-      [ask(weightAhead), ask({ ...weightAhead, id: 'zoo', name: 'zoo' }, true)],
-      makeId,
-    );
+    const list = listCandidates({ report, parts, makeId }, onto('plain'), [
+      ask(weightAhead),
+      ask({ ...weightAhead, id: 'zoo', name: 'zoo' }, true),
+    ]);
     expect(list.map((c) => [c.state, c.part.id])).toEqual([
       ['fits', 'zoo'],
       ['fits', 'weight'],
@@ -238,7 +243,7 @@ describe('candidates for a mount', () => {
 
   it('that do not fit say why: kinds, a taken mount, no room', () => {
     const why = (mountId: string, part: Part) => {
-      const [one] = listCandidates(report, parts, 'body', mountId, [ask(part)], makeId);
+      const [one] = listCandidates({ report, parts, makeId }, onto(mountId), [ask(part)]);
       return one!.state === 'does-not-fit' ? one!.why.reason : 'fits';
     };
     expect(why('shoe', weightAhead)).toBe('kinds');
@@ -257,7 +262,176 @@ describe('candidates for a mount', () => {
       'low',
       parts,
     );
-    const [one] = listCandidates(taken, parts, 'body', 'plain', [ask(weightAhead)], makeId);
+    const [one] = listCandidates({ report: taken, parts, makeId }, onto('plain'), [
+      ask(weightAhead),
+    ]);
     expect(one).toMatchObject({ state: 'does-not-fit', why: { reason: 'mount-taken' } });
+  });
+
+  it('for a need are the parts that serve it, each at the place that suits the rig best', () => {
+    const mic = { ...weightAhead, id: 'mic', massG: 20, serves: [{ need: 'microphone' as const }] };
+    const book = new Map([...parts, ['mic', mic], ['weight', weightAhead]]);
+    const need = { kind: 'need' as const, need: 'microphone' as const };
+    const asked = listAsked(report, [], book, makeId, need);
+    expect(asked.map((a) => a.part.id)).toEqual(['mic']);
+    const [one] = listCandidates({ report, parts: book, makeId }, need, asked);
+    expect(one).toMatchObject({ state: 'fits', onto: { itemId: 'body' } });
+    const nowhere = { ...mic, mounts: [{ ...mic.mounts[0]!, kind: 'strap-lug' as const }] };
+    const [none] = listCandidates({ report, parts: book, makeId }, need, [ask(nowhere as Part)]);
+    expect(none).toMatchObject({ state: 'does-not-fit', why: { reason: 'no-mount' } });
+  });
+
+  it('for a place of another part take over its joints, and tell the grams it saves', () => {
+    const light = { ...handle, id: 'light', massG: 0.4 };
+    const book = new Map([...parts, ['light', light]]);
+    const place = { kind: 'replace' as const, itemId: 'handle' };
+    const asked = listAsked(report, [], book, makeId, place);
+    expect(asked.map((a) => a.part.id)).toEqual(['light']);
+    const [one] = listCandidates({ report, parts: book, makeId }, place, asked);
+    expect(one).toMatchObject({ state: 'fits', edit: { type: 'swap-part' } });
+    expect(one!.state === 'fits' && one!.change.massG).toBeCloseTo(-0.6, 9);
+    const other = {
+      ...light,
+      mounts: [{ ...light.mounts[0]!, kind: 'cold-shoe' as const, side: 'foot' as const }],
+    };
+    const [no] = listCandidates({ report, parts: book, makeId }, place, [ask(other as Part)]);
+    expect(no).toMatchObject({ state: 'does-not-fit', why: { reason: 'kinds' } });
+  });
+
+  it('tell which findings they bring and which they end', () => {
+    const edge = {
+      ...weightAhead,
+      grips: [
+        {
+          id: 'edge',
+          use: 'adjust' as const,
+          place: 'other' as const,
+          fromMm: [100, 200, 0] as [number, number, number],
+          toMm: [100, 210, 0] as [number, number, number],
+        },
+      ],
+    };
+    const [one] = listCandidates({ report, parts, makeId }, onto('plain'), [ask(edge)]);
+    expect(one!.state === 'fits' && one!.change.appears.map((f) => f.code)).toContain(
+      'screw-can-turn',
+    );
+  });
+});
+
+describe('chains of adaptors', () => {
+  const adaptor = (
+    id: string,
+    price: number,
+    massG: number,
+    heightMm: number,
+    from: [Mount['kind'], Mount['side']],
+    to: [Mount['kind'], Mount['side']],
+  ): Part =>
+    cube(id, massG, {
+      kind: 'adaptor',
+      price: { minor: price, currency: 'EUR' },
+      mounts: [
+        mountAt('in', from[0], from[1], [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+          carrier: true,
+          ...(from[0] === 'cold-shoe' ? { clampLengthMm: 18 } : {}),
+        }),
+        mountAt('out', to[0], to[1], [0, 0, heightMm], [0, 0, 1], [1, 0, 0], {
+          ...(to[0] === 'nato-rail'
+            ? { lengthwise: { axis: [1, 0, 0] as [number, number, number], fromMm: -20, toMm: 20 } }
+            : {}),
+        }),
+      ],
+    });
+  // From the body's shoe to a clamp on a rail: at once, dear and low, or by two cheap ones, high.
+  const straight = adaptor('straight', 900, 50, 6, ['cold-shoe', 'foot'], ['nato-rail', 'rail']);
+  const first = adaptor('first', 200, 10, 9, ['cold-shoe', 'foot'], ['quarter-20', 'screw']);
+  const second = adaptor('second', 300, 15, 8, ['quarter-20', 'socket'], ['nato-rail', 'rail']);
+  const made = createTestRig([body, handle], []);
+  const parts = new Map([
+    ...made.parts,
+    ...[straight, first, second].map((p) => [p.id, p] as const),
+  ]);
+  const shoe = body.mounts.find((m) => m.id === 'shoe')!;
+  const best = (by: 'price' | 'mass' | 'height' | 'joints') =>
+    findChain(measureReachOver(shoe, listAdaptors(parts), by), handle);
+
+  it('the cheapest, lightest, lowest and shortest are each found', () => {
+    const ids = (chain: ReturnType<typeof best>) => chain?.links.map((l) => l.part.id);
+    expect(ids(best('price'))).toEqual(['first', 'second']);
+    expect(ids(best('mass'))).toEqual(['first', 'second']);
+    expect(ids(best('height'))).toEqual(['straight']);
+    expect(ids(best('joints'))).toEqual(['straight']);
+    expect(best('price')).toMatchObject({ priceMinor: 500, massG: 25, heightMm: 17, joints: 2 });
+  });
+
+  it('are never longer than three, and none is found where nothing leads there', () => {
+    const onlyFirst = listAdaptors(new Map([['first', first]]));
+    expect(findChain(measureReachOver(shoe, onlyFirst, 'price'), handle)).toBeUndefined();
+  });
+
+  it('agree with trying every way of at most two adaptors', () => {
+    const kinds: [Mount['kind'], Mount['side'], Mount['side']][] = [
+      ['quarter-20', 'screw', 'socket'],
+      ['three-eighths-16', 'screw', 'socket'],
+      ['cold-shoe', 'foot', 'shoe'],
+    ];
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.nat(2), fc.nat(2), fc.nat(900)), { minLength: 1, maxLength: 6 }),
+        (specs) => {
+          const pool = specs.map(([a, b, price], i) =>
+            adaptor(
+              `a${i}`,
+              price,
+              1,
+              1,
+              [kinds[a]![0], kinds[a]![1]],
+              [kinds[b]![0], kinds[b]![2]],
+            ),
+          );
+          const foot = {
+            ...handle,
+            mounts: [mountAt('b', 'quarter-20', 'screw', [0, 0, 0], [0, 0, -1], [1, 0, 0])],
+          };
+          const mates = (a: Mount, b: Mount) => measureMate(a, b).state === 'mates';
+          const [into, out] = [(p: Part) => p.mounts[0]!, (p: Part) => p.mounts[1]!];
+          const costs: number[] = [];
+          for (const one of pool) {
+            if (!mates(shoe, into(one))) continue;
+            if (mates(out(one), foot.mounts[0]!)) costs.push(one.price!.minor);
+            for (const two of pool) {
+              if (!mates(out(one), into(two)) || !mates(out(two), foot.mounts[0]!)) continue;
+              costs.push(one.price!.minor + two.price!.minor);
+            }
+          }
+          const chain = findChain(measureReachOver(shoe, pool, 'price'), foot as Part);
+          if (costs.length > 0) expect(chain!.priceMinor).toBeLessThanOrEqual(Math.min(...costs));
+          if (chain && chain.links.length <= 2) expect(costs).toContain(chain.priceMinor);
+        },
+      ),
+      { numRuns: 80 },
+    );
+  });
+
+  it('are offered below the line with an edit that fits all of them', () => {
+    const report = measureReport(made.rig, 'low', made.parts);
+    let n = 0;
+    const makeId = () => `new-${(n += 1)}`;
+    const [one] = listCandidates(
+      { report, parts, makeId },
+      { kind: 'mount', itemId: 'body', mountId: 'shoe' },
+      [{ part: handle, item: { id: 'mine', partId: 'handle', owned: false }, inDrawer: false }],
+    );
+    expect(one).toMatchObject({ state: 'does-not-fit', why: { reason: 'kinds' } });
+    const chains = one!.state === 'does-not-fit' ? one!.chains : [];
+    expect(chains.map((c) => c.bestIn)).toEqual([
+      ['price', 'mass'],
+      ['height', 'joints'],
+    ]);
+    for (const { edit } of chains) {
+      const after = measureReport(applyEdit(made.rig, edit), 'low', parts);
+      expect(after.assembly.byId.has('mine')).toBe(true);
+      expect(after.findings.filter((f) => f.code === 'kinds-do-not-mate')).toEqual([]);
+    }
   });
 });

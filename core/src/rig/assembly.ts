@@ -18,6 +18,7 @@ import {
   createRotation,
   invert,
   noPlacement,
+  place,
   scale,
   type Placement,
 } from '../placement/index.js';
@@ -74,8 +75,10 @@ export interface Assembly {
   readonly carriedBy: ReadonlyMap<string, readonly PlacedJoint[]>;
   /** Joints by item and mount, whichever end of the joint it is. */
   readonly jointsAt: ReadonlyMap<string, ReadonlyMap<string, readonly PlacedJoint[]>>;
-  /** Of all items whose mass is known. */
+  /** Of all items whose mass is known, and of the leads between them. */
   readonly mass: Mass;
+  /** Of the planned leads, as far as it is known. */
+  readonly leadMassG: number;
   /** Items whose mass nobody knows: figures of mass leave them out and say so. */
   readonly unweighed: readonly PlacedItem[];
 }
@@ -239,6 +242,19 @@ export function placeSetup(
     }
     return byMount;
   };
+  // A lead hangs half at each of its ends.
+  const halves = new Map<string, { portId: string; massG: number }[]>();
+  for (const run of setup.cables ?? []) {
+    const item = kit.get(run.item);
+    const massG = item?.measuredMassG ?? parts.get(item?.partId ?? '')?.massG;
+    if (massG === undefined) continue;
+    for (const end of [run.from, run.to]) {
+      const list = halves.get(end.item) ?? [];
+      list.push({ portId: end.port, massG: massG / 2 });
+      halves.set(end.item, list);
+    }
+  }
+  let leadMassG = 0;
   const lookUp = (itemId: string) => {
     const item = kit.get(itemId);
     const part = item && parts.get(item.partId);
@@ -268,6 +284,13 @@ export function placeSetup(
     };
     items.push(placed);
     let branch = mass ?? noMass;
+    for (const half of halves.get(item.id) ?? []) {
+      const port = part.ports?.find((p) => p.id === half.portId);
+      if (!port) continue;
+      const at = place(rigFromThing(placed, port.id), port.originMm);
+      leadMassG += half.massG;
+      branch = combineMass(branch, { massG: half.massG, momentGmm: scale(at, half.massG) });
+    }
     for (const next of jointsByParent.get(item.id) ?? []) {
       const child = lookUp(next.child.item);
       const { placedJoint, rigFromChild } = placeJoint(next, placed, child.part, child.moved);
@@ -292,6 +315,7 @@ export function placeSetup(
     carriedBy,
     jointsAt,
     mass,
+    leadMassG,
     unweighed: items.filter((p) => !p.mass),
   };
 }

@@ -166,6 +166,11 @@ export function findRigIssues(rig: Rig, parts: PartBook, path: string): Issue[] 
     }
   });
   const kit = new Map(rig.kit.map((item) => [item.id, item]));
+  rig.kit.forEach((item, i) => {
+    if (item.comesWith !== undefined && !kit.has(item.comesWith)) {
+      list.add(`${path}.kit[${i}].comesWith`, `“${item.comesWith}” is not in the rig's kit`);
+    }
+  });
   rig.lenses?.forEach((lens, i) => {
     if (!kit.has(lens.item)) {
       list.add(`${path}.lenses[${i}].item`, `“${lens.item}” is not in the rig's kit`);

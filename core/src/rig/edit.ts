@@ -226,11 +226,30 @@ function swapped(rig: Rig, edit: Extract<Edit, { type: 'swap-part' }>): Rig {
   };
 }
 
+/** What came in the box of something that left the kit leaves with it, or is a wish of its own if it is in use. */
+function tidyBoxes(rig: Rig): Rig {
+  const ids = new Set(rig.kit.map((i) => i.id));
+  const isLost = (item: KitItem) => item.comesWith !== undefined && !ids.has(item.comesWith);
+  if (!rig.kit.some(isLost)) return rig;
+  return {
+    ...rig,
+    kit: rig.kit.flatMap((item) => {
+      if (!isLost(item)) return [item];
+      const { comesWith: _, ...own } = item;
+      return isUsed(rig, item.id) ? [own] : [];
+    }),
+  };
+}
+
 /**
  * The rig after an edit; the rig given is left as it was. Throws where the edit names what is not
  * there: that is a bug of ours, not a fault of the rig.
  */
 export function applyEdit(rig: Rig, edit: Edit): Rig {
+  return tidyBoxes(change(rig, edit));
+}
+
+function change(rig: Rig, edit: Edit): Rig {
   switch (edit.type) {
     case 'add-part': {
       const known = rig.kit.some((item) => item.id === edit.item.id);

@@ -22,6 +22,8 @@ export const KitItem = z.strictObject({
   /** Weighed by the owner; counts before the catalogue's figure. */
   measuredMassG: z.number().positive('a measured mass is more than 0 g').max(100_000).optional(),
   paid: Money.optional(),
+  /** It lies in the box of this other individual, and costs nothing of its own. */
+  comesWith: EntityId.optional(),
   note: Note.optional(),
 });
 export type KitItem = z.infer<typeof KitItem>;

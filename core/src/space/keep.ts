@@ -50,12 +50,25 @@ function createFan(
 export function listFans(
   shape: Extract<KeepClear['shape'], { type: 'sector' }>,
   sweepDeg: number,
-): Solid[] {
-  const count = Math.max(1, Math.ceil(sweepDeg / mostFanDeg));
-  return Array.from({ length: count }, (_, i) =>
-    createFan(shape, (sweepDeg * i) / count, (sweepDeg * (i + 1)) / count, i),
-  );
+): readonly Solid[] {
+  let byAngle = fans.get(shape);
+  if (!byAngle) {
+    byAngle = new Map();
+    fans.set(shape, byAngle);
+  }
+  let solids = byAngle.get(sweepDeg);
+  if (!solids) {
+    const count = Math.max(1, Math.ceil(sweepDeg / mostFanDeg));
+    solids = Array.from({ length: count }, (_, i) =>
+      createFan(shape, (sweepDeg * i) / count, (sweepDeg * (i + 1)) / count, i),
+    );
+    byAngle.set(sweepDeg, solids);
+  }
+  return solids;
 }
+
+// The same few angles are asked for again and again while a door's opening is halved.
+const fans = new WeakMap<object, Map<number, readonly Solid[]>>();
 
 const known = new WeakMap<KeepClear, readonly Solid[]>();
 

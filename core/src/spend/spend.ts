@@ -62,13 +62,16 @@ export function findBestPrice(
   return best;
 }
 
-/** Grams in the hands: all parts of the setup but what stands on the ground or is worn. */
+/** Grams in the hands: all parts of the setup and its leads, but what stands on the ground or is worn. */
 function measureCarriedG(assembly: Assembly): number {
   const worn = new Set(assembly.setup.worn ?? []);
-  return assembly.items.reduce(
-    (sum, p) =>
-      p.part.kind === 'support' || worn.has(p.item.id) ? sum : sum + (p.mass?.massG ?? 0),
-    0,
+  return (
+    assembly.leadMassG +
+    assembly.items.reduce(
+      (sum, p) =>
+        p.part.kind === 'support' || worn.has(p.item.id) ? sum : sum + (p.mass?.massG ?? 0),
+      0,
+    )
   );
 }
 
@@ -80,7 +83,7 @@ export function measureSpend(assembly: Assembly, brief: Brief, parts: PartBook):
   const unpriced: string[] = [];
   const withoutRate: { itemId: string; price: Money }[] = [];
   for (const item of assembly.rig.kit) {
-    if (item.owned) continue;
+    if (item.owned || item.comesWith !== undefined) continue;
     const part = parts.get(item.partId);
     if (!part) continue;
     const best = findBestPrice(part, currency, rates);

@@ -23,6 +23,16 @@ export const BodyFigures = z.strictObject({
   hdmi: z.enum(['hdmi-a', 'hdmi-c', 'hdmi-d']),
   screen: z.enum(['side', 'fixed', 'none']),
   shoeBearsG: z.number().positive().max(10_000).optional(),
+  /** Width and height of the picture area. */
+  sensorMm: z.tuple([LengthMm, LengthMm]).optional(),
+  /** From the lens mount's face to the sensor. */
+  flangeMm: LengthMm.optional(),
+  /** What the lens mount is stated to bear. */
+  lensMountNm: z.number().positive().max(100).optional(),
+  /** Which edge the cell's door turns about: the one towards the lens, or the one at the hand's side. */
+  doorHinge: z.enum(['lens', 'side']).optional(),
+  doorLeafMm: LengthMm.optional(),
+  doorOpensDeg: z.number().positive().max(270).optional(),
 });
 export type BodyFigures = z.infer<typeof BodyFigures>;
 
@@ -62,7 +72,11 @@ export function createBody(f: BodyFigures): Made {
       }),
       keys: [f.key],
     },
-    mount('lens', 'lens-mount', 'body', [0, 0, 0], [1, 0, 0], [0, 0, 1], { family: f.mountFamily }),
+    mount('lens', 'lens-mount', 'body', [0, 0, 0], [1, 0, 0], [0, 0, 1], {
+      family: f.mountFamily,
+      ...(f.flangeMm ? { flangeMm: f.flangeMm } : {}),
+      ...(f.lensMountNm ? { bears: { momentNm: f.lensMountNm } } : {}),
+    }),
     mount(
       'lug-left',
       'strap-lug',
@@ -84,6 +98,8 @@ export function createBody(f: BodyFigures): Made {
   const movements: NonNullable<Part['movements']> = [];
   const poses: NonNullable<Part['poses']> = [];
   const grips: NonNullable<Part['grips']> = [];
+  const controls: NonNullable<Part['controls']> = [];
+  const screens: NonNullable<Part['screens']> = [];
   const gripMiddle = at.right + gripWidth / 2;
   if (f.gripDepthMm > 0) {
     const gripFront = at.front + f.gripDepthMm;
@@ -103,6 +119,13 @@ export function createBody(f: BodyFigures): Made {
         'metal',
       ),
     );
+    controls.push({
+      id: 'rec',
+      name: 'record button',
+      use: 'record',
+      atMm: [at.front + 4, gripMiddle, gripTop + 3],
+      sizeMm: 10,
+    });
     grips.push({
       id: 'hand',
       name: 'hand grip of the body',
@@ -119,10 +142,10 @@ export function createBody(f: BodyFigures): Made {
       purpose: 'record-button',
       shape: {
         type: 'cylinder',
-        atMm: [at.front + 4, gripMiddle, gripTop + 14],
+        atMm: [at.front + 4, gripMiddle, gripTop + 12],
         axis: [0, 0, 1],
         radiusMm: 9,
-        lengthMm: 22,
+        lengthMm: 18,
       },
     });
   }
@@ -144,16 +167,27 @@ export function createBody(f: BodyFigures): Made {
   keepClear.push({
     id: 'cell-door',
     purpose: 'battery-door',
-    // The leaf lies in the underside, hinged towards the lens, and swings down and forward.
-    shape: {
-      type: 'sector',
-      atMm: [at.back + 4, gripMiddle, at.bottom],
-      hinge: [0, 1, 0],
-      shut: [1, 0, 0],
-      sweepDeg: 110,
-      radiusMm: doorLeaf,
-      widthMm: 30,
-    },
+    // The leaf lies in the underside and swings down, about its edge at the lens or at the hand's side.
+    shape:
+      f.doorHinge === 'side'
+        ? {
+            type: 'sector',
+            atMm: [at.back + f.depthMm / 2 - 4, at.right + 2, at.bottom],
+            hinge: [-1, 0, 0],
+            shut: [0, 1, 0],
+            sweepDeg: f.doorOpensDeg ?? 110,
+            radiusMm: f.doorLeafMm ?? doorLeaf,
+            widthMm: 28,
+          }
+        : {
+            type: 'sector',
+            atMm: [at.back + 4, gripMiddle, at.bottom],
+            hinge: [0, 1, 0],
+            shut: [1, 0, 0],
+            sweepDeg: f.doorOpensDeg ?? 110,
+            radiusMm: f.doorLeafMm ?? doorLeaf,
+            widthMm: 30,
+          },
   });
   keepClear.push({
     id: 'card-door',
@@ -206,6 +240,24 @@ export function createBody(f: BodyFigures): Made {
       'metal',
     ),
   );
+  controls.push({
+    id: 'dial-control',
+    name: 'dial',
+    use: 'dials',
+    atMm: [at.back + 16, dialY, at.shoulder + 6],
+    sizeMm: 16,
+  });
+  if (f.humpHeightMm > 0) {
+    keepClear.push({
+      id: 'eye-room',
+      purpose: 'eyepiece',
+      shape: {
+        type: 'box',
+        atMm: [at.back - 30, 0, (at.shoulder + at.top) / 2 - 5],
+        sizeMm: [28, 34, 20],
+      },
+    });
+  }
   if (f.screen !== 'none') {
     const hinge: Triple = [at.back - 1, at.left - 6, (at.bottom + at.shoulder) / 2 - 4];
     const width = Math.min(76, f.widthMm - gripWidth - 14);
@@ -219,6 +271,13 @@ export function createBody(f: BodyFigures): Made {
         3,
       ),
     );
+    screens.push({
+      id: 'rear-picture',
+      name: 'rear screen',
+      atMm: [at.back - 5, hinge[1] - width / 2, hinge[2]],
+      normal: [-1, 0, 0],
+      diagonalMm: Math.round(Math.hypot(width, 2 * half)),
+    });
     if (f.screen === 'side') {
       movements.push({
         id: 'swing',
@@ -229,7 +288,7 @@ export function createBody(f: BodyFigures): Made {
         from: 0,
         to: 180,
         rest: 0,
-        carries: ['screen'],
+        carries: ['screen', 'rear-picture'],
       });
       poses.push(
         { id: 'shut', name: 'screen shut', at: { swing: 0 } },
@@ -250,7 +309,8 @@ export function createBody(f: BodyFigures): Made {
       });
     }
   }
-  const portX = at.back + 14;
+  // Clear of the uprights of a cage, a centimetre from each edge of the left side.
+  const portX = at.back + f.depthMm * 0.48;
   const port = (id: string, connector: 'usb-c' | 'jack-3.5' | typeof f.hdmi, z: number) => ({
     id,
     connector,
@@ -264,6 +324,8 @@ export function createBody(f: BodyFigures): Made {
     movements,
     poses,
     grips,
+    screens,
+    controls,
     ports: [
       {
         ...port('hdmi', f.hdmi, -4),

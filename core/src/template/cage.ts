@@ -15,6 +15,8 @@ export const CageFigures = z.strictObject({
   topRailMm: z.number().min(0).max(300),
   /** Length of the upright rail on the left side; none where 0. */
   leftRailMm: z.number().min(0).max(300),
+  /** Length of the upright rail at the right rear, for a side grip; none where absent. */
+  rightRailMm: z.number().min(0).max(300).optional(),
   shoes: z.int().min(0).max(2),
   rosettes: z.boolean().optional(),
   /** Keys of bodies that are known not to go in. */
@@ -32,11 +34,16 @@ export function createCage(f: CageFigures): Made {
   const back = at.back + 6;
   const middle = (front + back) / 2;
   const left = at.left + gapMm + t;
-  const right = f.coverage === 'full' ? at.right - gapMm - t : -28;
+  const right = f.coverage === 'full' ? at.right - gapMm - t : -24;
+  // The cell's door opens in the underside: there the floor of a full cage is a bar ahead of it.
+  const floorRight = f.coverage === 'full' ? Math.max(right, at.right + 50) : right;
   const under = at.bottom - t;
   const top = at.top + gapMm + t;
   const solids: Solid[] = [
-    box('floor', [back, right, under], [front, left, at.bottom], 'metal', 4),
+    box('floor', [back, floorRight, under], [front, left, at.bottom], 'metal', 4),
+    ...(f.coverage === 'full'
+      ? [box('floor-front', [front - 8, right, under], [front, floorRight, at.bottom], 'metal', 3)]
+      : []),
   ];
   const mounts: Mount[] = [
     {
@@ -45,7 +52,9 @@ export function createCage(f: CageFigures): Made {
         tool: 'coin',
         seconds: 30,
         exchangeable: true,
+        lining: 'rubber',
         name: 'screw into the body',
+        access: { atMm: [at.socketX, 0, under], direction: [0, 0, -1] },
       }),
       takes: [f.around.key],
       ...(f.refuses ? { refuses: f.refuses } : {}),
@@ -135,6 +144,18 @@ export function createCage(f: CageFigures): Made {
       socket('right-quarter', 'quarter-20', [back + 5, right, 0], [0, -1, 0], [0, 0, 1], {
         holes: true,
         name: 'right side, with pin holes',
+      }),
+    );
+  }
+  if (f.coverage === 'full' && f.rightRailMm) {
+    const half = f.rightRailMm / 2;
+    solids.push(
+      box('right-rail-bar', [back - 5, right - 5, -half], [back + 15, right, half], 'metal'),
+    );
+    mounts.push(
+      mount('right-rail', 'nato-rail', 'rail', [back + 5, right - 5, 0], [0, -1, 0], [0, 0, 1], {
+        name: 'rail on the right side',
+        lengthwise: along([0, 0, 1], f.rightRailMm),
       }),
     );
   }

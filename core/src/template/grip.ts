@@ -32,7 +32,7 @@ export function createTopHandle(f: TopHandleFigures): Made {
     box('foot', [-17, -14, 0], [17, 14, 12], 'metal', 2),
     box('post', [-9, -8, 12], [9, 8, axis], 'metal', 2),
     rod('bar', [rear, 0, axis], [front, 0, axis], r, f.surface),
-    box('nose-block', [front, -12, axis - r], [front + 30, 12, axis + r], 'metal', 3),
+    box('nose-block', [front, -12, axis - r], [front + 34, 12, axis + r], 'metal', 3),
   ];
   if (f.posts === 2) {
     const x = f.baseFromRearMm > f.lengthMm / 2 ? rear + 10 : front - 8;
@@ -42,14 +42,14 @@ export function createTopHandle(f: TopHandleFigures): Made {
   const top = axis + r;
   if (f.shoe) {
     mounts.push(
-      mount('shoe', 'cold-shoe', 'shoe', [front + 14, 0, top], [0, 0, 1], [1, 0, 0], {
+      mount('shoe', 'cold-shoe', 'shoe', [front + 20, 0, top], [0, 0, 1], [1, 0, 0], {
         name: 'shoe on the nose',
         lengthwise: along([1, 0, 0], 22),
       }),
     );
   }
   mounts.push(
-    socket('nose', 'quarter-20', [front + 30, 0, axis], [1, 0, 0], [0, 0, 1], {
+    socket('nose', 'quarter-20', [front + 34, 0, axis], [1, 0, 0], [0, 0, 1], {
       name: 'end of the nose',
     }),
   );

@@ -5,3 +5,5 @@ export * from './cage.js';
 export * from './grip.js';
 export * from './monitor.js';
 export * from './small.js';
+export * from './lens-things.js';
+export * from './cable.js';

@@ -15,6 +15,14 @@ export const LensFigures = z.strictObject({
   /** How far the front comes out when zoomed. */
   extendsMm: z.number().min(0).max(300).optional(),
   gearRing: z.boolean().optional(),
+  /** Shortest and longest focal length. */
+  focalMm: z.tuple([LengthMm, LengthMm]).optional(),
+  imageCircleMm: LengthMm.optional(),
+  widestT: z.number().positive().max(64).optional(),
+  /** From the mounting face to the entrance pupil. */
+  pupilMm: z.number().min(-500).max(2000).optional(),
+  /** Distance to the sensor for which it is made. */
+  flangeMm: LengthMm.optional(),
 });
 export type LensFigures = z.infer<typeof LensFigures>;
 
@@ -45,6 +53,7 @@ export function createLens(f: LensFigures): Made {
         family: f.mountFamily,
         carrier: true,
         fastening: { tool: 'none', seconds: 5 },
+        ...(f.flangeMm ? { flangeMm: f.flangeMm } : {}),
       }),
       mount('thread', 'front-thread', 'female', [l, 0, 0], [1, 0, 0], [0, 0, 1], {
         sizeMm: f.filterMm,
@@ -53,7 +62,12 @@ export function createLens(f: LensFigures): Made {
         sizeMm: f.frontDiameterMm,
       }),
       ...(f.gearRing
-        ? [mount('gear', 'gear-08', 'ring', [at(0.45), 0, wide], [0, 0, 1], [1, 0, 0])]
+        ? [
+            mount('gear', 'gear-08', 'ring', [at(0.45), 0, wide], [0, 0, 1], [1, 0, 0], {
+              sizeMm: 2 * wide,
+              gearWidthMm: at(0.2),
+            }),
+          ]
         : []),
     ],
     movements: f.extendsMm
@@ -71,6 +85,29 @@ export function createLens(f: LensFigures): Made {
           },
         ]
       : [],
+    controls: [
+      { id: 'focus-ring-control', name: 'focus ring', use: 'focus', atMm: [at(0.45), 0, -wide] },
+      ...(f.extendsMm
+        ? [
+            {
+              id: 'zoom-ring-control',
+              name: 'zoom ring',
+              use: 'zoom' as const,
+              atMm: [at(0.73), 0, -wide] as [number, number, number],
+            },
+          ]
+        : []),
+    ],
+    ...(f.focalMm
+      ? {
+          optics: {
+            focalMm: f.focalMm,
+            ...(f.imageCircleMm ? { imageCircleMm: f.imageCircleMm } : {}),
+            ...(f.widestT ? { widestT: f.widestT } : {}),
+            ...(f.pupilMm === undefined ? {} : { pupilMm: f.pupilMm }),
+          },
+        }
+      : {}),
     grips: [
       {
         id: 'focus',

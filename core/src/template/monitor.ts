@@ -62,6 +62,15 @@ export function createMonitor(f: MonitorFigures): Made {
       rod('knob', [-d - 3, w - 8, h - 7], [-d, w - 8, h - 7], 3.5, 'metal', { massG: 1 }),
     ],
     mounts,
+    screens: [
+      {
+        id: 'face',
+        name: 'picture',
+        atMm: [-d - 0.6, 0, h / 2],
+        normal: [-1, 0, 0],
+        diagonalMm: Math.round(f.diagonalIn * 25.4),
+      },
+    ],
     ports: [
       {
         id: 'hdmi-in',

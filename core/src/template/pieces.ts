@@ -136,11 +136,16 @@ export function screw(
     padRadiusMm?: number;
     exchangeable?: boolean;
     name?: string;
+    access?: NonNullable<Mount['fastening']>['access'];
   } = {},
 ): Mount {
   return mount(id, thread, 'screw', originMm, normal, reference, {
     thread: { lengthMm: options.lengthMm ?? 5.5, exchangeable: options.exchangeable ?? false },
-    fastening: { tool: options.tool ?? 'thumb', seconds: options.seconds ?? 15 },
+    fastening: {
+      tool: options.tool ?? 'thumb',
+      seconds: options.seconds ?? 15,
+      ...(options.access ? { access: options.access } : {}),
+    },
     contact: {
       innerRadiusMm: thread === 'quarter-20' ? 3.3 : 4.9,
       outerRadiusMm: options.padRadiusMm ?? 9,

@@ -4,9 +4,17 @@ import {
   Name,
   Note,
   Offer,
+  CableMake,
+  Control,
+  Grip,
+  KeepClear,
+  Movement,
   Part,
   PartId,
   PartKind,
+  Port,
+  Pose,
+  Screen,
   Serves,
   type PartBook,
 } from '../part/index.js';
@@ -14,7 +22,18 @@ import { Money } from '../units/index.js';
 import { BodyFigures, createBody } from './body.js';
 import { CageFigures, createCage } from './cage.js';
 import { createSideGrip, createTopHandle, SideGripFigures, TopHandleFigures } from './grip.js';
+import { CableFigures, createCable } from './cable.js';
 import { createLens, LensFigures } from './lens.js';
+import {
+  createFollowFocus,
+  createLensSupport,
+  createMatteBox,
+  createRing,
+  FollowFocusFigures,
+  LensSupportFigures,
+  MatteBoxFigures,
+  RingFigures,
+} from './lens-things.js';
 import { ArmFigures, createArm, createMonitor, MonitorFigures } from './monitor.js';
 import {
   BatteryFigures,
@@ -29,7 +48,21 @@ import {
 
 /** What a template makes: the shape of a part and all that hangs on its shape. */
 export type Made = Pick<Part, 'solids' | 'mounts'> &
-  Partial<Pick<Part, 'keepClear' | 'ports' | 'movements' | 'poses' | 'grips'>>;
+  Partial<
+    Pick<
+      Part,
+      | 'keepClear'
+      | 'ports'
+      | 'movements'
+      | 'poses'
+      | 'grips'
+      | 'screens'
+      | 'controls'
+      | 'optics'
+      | 'opticalAxis'
+      | 'cable'
+    >
+  >;
 
 const facts = {
   id: PartId,
@@ -41,9 +74,27 @@ const facts = {
   price: Money.optional(),
   offers: z.array(Offer).max(100).optional(),
   serves: z.array(Serves).max(20).optional(),
-  inBox: z.array(Name).max(60).optional(),
+  inBox: Part.shape.inBox,
+  soldOnlyWith: Part.shape.soldOnlyWith,
+  assembleAfter: Part.shape.assembleAfter,
+  excludes: Part.shape.excludes,
+  tools: Part.shape.tools,
+  opticalAxis: Part.shape.opticalAxis,
   finish: Name.optional(),
   homeMade: z.boolean().optional(),
+  /** What the template does not know of: added to what it makes. */
+  more: z
+    .strictObject({
+      solids: Part.shape.solids.optional(),
+      keepClear: z.array(KeepClear).max(60).optional(),
+      ports: z.array(Port).max(60).optional(),
+      movements: z.array(Movement).max(20).optional(),
+      poses: z.array(Pose).max(40).optional(),
+      grips: z.array(Grip).max(20).optional(),
+      screens: z.array(Screen).max(10).optional(),
+      controls: z.array(Control).max(40).optional(),
+    })
+    .optional(),
   /** What the template got wrong: mounts by id, replaced field by field, or taken away. */
   corrections: z
     .strictObject({
@@ -70,6 +121,11 @@ export const Recipe = z.discriminatedUnion('template', [
   z.strictObject({ ...facts, template: z.literal('battery'), figures: BatteryFigures }),
   z.strictObject({ ...facts, template: z.literal('plate'), figures: PlateFigures }),
   z.strictObject({ ...facts, template: z.literal('rods'), figures: RodsFigures }),
+  z.strictObject({ ...facts, template: z.literal('ring'), figures: RingFigures }),
+  z.strictObject({ ...facts, template: z.literal('matte-box'), figures: MatteBoxFigures }),
+  z.strictObject({ ...facts, template: z.literal('follow-focus'), figures: FollowFocusFigures }),
+  z.strictObject({ ...facts, template: z.literal('lens-support'), figures: LensSupportFigures }),
+  z.strictObject({ ...facts, template: z.literal('cable'), figures: CableFigures }),
 ]);
 export type Recipe = z.infer<typeof Recipe>;
 
@@ -101,6 +157,16 @@ function make(recipe: Recipe, bodies: ReadonlyMap<string, z.infer<typeof BodyFig
       return createPlate(recipe.figures);
     case 'rods':
       return createRods(recipe.figures);
+    case 'ring':
+      return createRing(recipe.figures);
+    case 'matte-box':
+      return createMatteBox(recipe.figures);
+    case 'follow-focus':
+      return createFollowFocus(recipe.figures);
+    case 'lens-support':
+      return createLensSupport(recipe.figures);
+    case 'cable':
+      return createCable(recipe.figures);
   }
 }
 
@@ -117,8 +183,28 @@ function correct(made: Made, corrections: Recipe['corrections']): Made {
       ...(corrections.addMounts ?? []),
     ],
     ...(made.keepClear ? { keepClear: keep(made.keepClear) } : {}),
+    ...(made.controls ? { controls: keep(made.controls) } : {}),
     ...(made.ports ? { ports: keep(made.ports) } : {}),
     ...(made.grips ? { grips: keep(made.grips) } : {}),
+  };
+}
+
+function extend(made: Made, more: Recipe['more']): Made {
+  if (!more) return made;
+  const join = <T>(a: readonly T[] | undefined, b: readonly T[] | undefined) => [
+    ...(a ?? []),
+    ...(b ?? []),
+  ];
+  return {
+    ...made,
+    solids: join(made.solids, more.solids),
+    keepClear: join(made.keepClear, more.keepClear),
+    ports: join(made.ports, more.ports),
+    movements: join(made.movements, more.movements),
+    poses: join(made.poses, more.poses),
+    grips: join(made.grips, more.grips),
+    screens: join(made.screens, more.screens),
+    controls: join(made.controls, more.controls),
   };
 }
 
@@ -139,8 +225,8 @@ export function createPart(
   recipe: Recipe,
   bodies: ReadonlyMap<string, z.infer<typeof BodyFigures>> = new Map(),
 ): Part {
-  const { template, figures: _, corrections, ...stated } = recipe;
-  const made = correct(make(recipe, bodies), corrections);
+  const { template, figures: _, corrections, more, ...stated } = recipe;
+  const made = correct(extend(make(recipe, bodies), more), corrections);
   const provenance: NonNullable<Part['provenance']> = {
     ...(recipe.massG === undefined ? {} : { massG: 'sheet' }),
     solids: 'guessed',
@@ -148,8 +234,15 @@ export function createPart(
   };
   for (const id of Object.keys(corrections?.mounts ?? {})) provenance[`mounts.${id}`] = 'sheet';
   const kind: PartKind = recipe.kind ?? (template === 'rods' ? 'rod' : template);
+  const sensorMm = recipe.template === 'body' ? recipe.figures.sensorMm : undefined;
   return Part.parse({
-    ...withoutEmpty({ ...stated, kind, ...made, provenance }),
+    ...withoutEmpty({
+      ...stated,
+      kind,
+      ...made,
+      ...(sensorMm ? { sensorMm } : {}),
+      provenance,
+    }),
     mounts: made.mounts,
   });
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { LocalId, MountKind, MountSide, Name, Tool, type Mount } from '../part/index.js';
+import { LocalId, MountKind, MountSide, Name, Tool, type Mount, type Part } from '../part/index.js';
 import { LengthMm, Surface, type Solid } from '../solid/index.js';
 import {
   along,
@@ -88,6 +88,22 @@ export function createBattery(f: BatteryFigures): Made {
           { massG: 0.5 },
         ),
       ];
+  // A plate battery is pushed up off its plate by a thumb's breadth; a body's cell falls out downwards.
+  const release: NonNullable<Part['keepClear']>[number] = {
+    id: 'way-out',
+    purpose: 'battery-release',
+    shape: inBay
+      ? {
+          type: 'box',
+          atMm: [0, 0, -f.heightMm - f.heightMm / 2],
+          sizeMm: [f.depthMm, f.widthMm, f.heightMm],
+        }
+      : {
+          type: 'box',
+          atMm: [-f.depthMm / 2, 0, h + 10],
+          sizeMm: [f.depthMm, f.widthMm, 20],
+        },
+  };
   const contacts = {
     power: { minV: f.voltageV * 0.83, maxV: f.voltageV * 1.17, regulated: false },
     direction: 'out' as const,
@@ -95,6 +111,7 @@ export function createBattery(f: BatteryFigures): Made {
   };
   return {
     solids,
+    keepClear: [release],
     mounts: [
       mount(
         'face',

@@ -1,4 +1,4 @@
-import type { Candidate } from '../report/index.js';
+import type { Candidate, OfferedChain } from '../report/index.js';
 import { sayDeg, sayMm, sayMoney, sayNumber } from './figures.js';
 import { sayMismatch } from './findings.js';
 
@@ -8,7 +8,9 @@ const signed = (value: number, said: string) => (value > 0 ? `+${said}` : said);
 
 function sayPrice({ part, item, change }: Fitting, currency: string): string {
   if (item.owned) return 'owned';
-  if (change.spendMinor !== 0) return `+${sayMoney({ minor: change.spendMinor, currency })}`;
+  if (change.spendMinor !== 0) {
+    return signed(change.spendMinor, sayMoney({ minor: change.spendMinor, currency }));
+  }
   return part.price ? `${sayMoney(part.price)}, no rate` : 'no price';
 }
 
@@ -16,7 +18,9 @@ function sayPrice({ part, item, change }: Fitting, currency: string): string {
 export function sayChange(candidate: Fitting, currency: string): string[] {
   const { change, keyUnknown } = candidate;
   const pieces = [
-    change.massG === undefined ? 'mass not known' : `+${sayNumber(change.massG)} g`,
+    change.massG === undefined
+      ? 'mass not known'
+      : `${change.massG < 0 ? '' : '+'}${sayNumber(change.massG)} g`,
     sayPrice(candidate, currency),
   ];
   if (Math.abs(change.heightMm) >= 0.05) {
@@ -29,6 +33,8 @@ export function sayChange(candidate: Fitting, currency: string): string[] {
   if (change.stops < 0) pieces.push(`${-change.stops} fewer to mend`);
   if (change.risks > 0)
     pieces.push(`${change.risks} more ${change.risks === 1 ? 'risk' : 'risks'}`);
+  if (change.risks < 0)
+    pieces.push(`${-change.risks} fewer ${change.risks === -1 ? 'risk' : 'risks'}`);
   if (keyUnknown) pieces.push('not known whether it fits');
   return pieces;
 }
@@ -37,5 +43,34 @@ export function sayChange(candidate: Fitting, currency: string): string[] {
 export function sayWhyNot({ why }: Extract<Candidate, { state: 'does-not-fit' }>): string {
   if (why.reason === 'mount-taken') return 'the mount is taken';
   if (why.reason === 'no-room') return 'no stretch of it is long enough';
+  if (why.reason === 'no-mount') return 'no free mount of the rig takes it';
   return sayMismatch(why);
+}
+
+const measureWords = {
+  price: 'cheapest',
+  mass: 'lightest',
+  height: 'lowest',
+  joints: 'fewest joints',
+};
+
+/** "Cleat, then Batten": the adaptors of a chain, from the mount outwards. */
+export function sayChain({ chain }: OfferedChain): string {
+  return chain.links.map((l) => l.part.name).join(', then ');
+}
+
+/** What a chain adds and loses, piece by piece, and in what it is the best. */
+export function sayChainCost({ chain, bestIn }: OfferedChain, currency: string): string[] {
+  const pieces = [
+    bestIn.length === 4 ? 'best in all' : bestIn.map((by) => measureWords[by]).join(', '),
+    chain.massKnown ? `+${sayNumber(chain.massG)} g` : 'mass not known',
+    chain.priceKnown ? `+${sayMoney({ minor: chain.priceMinor, currency })}` : 'price not known',
+    `${sayMm(chain.heightMm)} taller`,
+    `${chain.joints} more ${chain.joints === 1 ? 'joint' : 'joints'}`,
+  ];
+  if (chain.losesPins) pieces.push('pins lost');
+  if (chain.friction > 0) {
+    pieces.push(`${chain.friction} ${chain.friction === 1 ? 'holds' : 'hold'} by friction`);
+  }
+  return pieces;
 }

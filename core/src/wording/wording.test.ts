@@ -71,7 +71,16 @@ describe('figures in words', () => {
 
 describe('candidates in words', () => {
   const part = cube('p', 40, { price: { minor: 1500, currency: 'EUR' } });
-  const none = { massG: 40, spendMinor: 1500, heightMm: 0, tiltDeg: 0, stops: 0, risks: 0 };
+  const none = {
+    massG: 40,
+    spendMinor: 1500,
+    heightMm: 0,
+    tiltDeg: 0,
+    stops: 0,
+    risks: 0,
+    appears: [],
+    goes: [],
+  };
   const say = (change: Partial<typeof none>, owned = false, own = part, keyUnknown = false) =>
     sayChange(
       {
@@ -80,6 +89,7 @@ describe('candidates in words', () => {
         item: { id: 'i', partId: 'p', owned },
         inDrawer: owned,
         edit: { type: 'rename', name: 'x' },
+        onto: { itemId: 'i', mountId: 'm' },
         keyUnknown,
         change: { ...none, ...change },
       },
@@ -115,6 +125,7 @@ describe('candidates in words', () => {
         item: { id: 'i', partId: 'p', owned: false },
         inDrawer: false,
         why: { reason },
+        chains: [],
       });
     expect(why('mount-taken')).toBe('the mount is taken');
     expect(why('no-room')).toMatch(/long enough/);

@@ -1,5 +1,5 @@
 import type { KeepClearPurpose } from '../part/index.js';
-import { sayDeg, sayMm } from './figures.js';
+import { sayMm, sayNumber } from './figures.js';
 import type { Table } from './findings.js';
 import { sayConnector, sayPartKind, sayTool } from './names.js';
 
@@ -71,7 +71,7 @@ export const spaceWords: Pick<
         ? `: ${lostWords[facts.purpose]}`
         : ', which this setup does without';
       return facts.opensDeg !== undefined && facts.sweepDeg !== undefined
-        ? `${what} opens ${sayDeg(facts.sweepDeg)} and meets ${n.item(intruder!)} at ${sayDeg(facts.opensDeg)}${facts.opensDeg >= 90 ? '' : lost}.`
+        ? `${what} opens ${sayNumber(facts.sweepDeg)}° and meets ${n.item(intruder!)} at ${sayNumber(facts.opensDeg)}°${facts.opensDeg >= 90 ? '' : lost}.`
         : `${what} is entered ${sayMm(facts.depthMm)} deep by ${n.item(intruder!)}${lost}.`;
     },
     why: 'What must move, be reached or breathe needs its room while it is wanted.',

@@ -1,0 +1,238 @@
+import { z } from 'zod';
+import { MountKind, MountSide, Name, Tool, type Mount } from '../part/index.js';
+import { LengthMm, type Solid } from '../solid/index.js';
+import { box, mount, rod } from './pieces.js';
+import type { Made } from './recipe.js';
+
+const RingEnd = z.strictObject({
+  kind: MountKind,
+  side: MountSide,
+  sizeMm: LengthMm.optional(),
+  family: Name.optional(),
+  flangeMm: LengthMm.optional(),
+});
+
+/** What a shop page states about a ring on the optical axis: a step ring, a filter, a lens adapter. */
+export const RingFigures = z.strictObject({
+  outerMm: LengthMm,
+  innerMm: LengthMm,
+  thicknessMm: LengthMm,
+  /** A filter has glass in it. */
+  glass: z.boolean().optional(),
+  back: RingEnd,
+  front: RingEnd.optional(),
+});
+export type RingFigures = z.infer<typeof RingFigures>;
+
+function ringEnd(
+  id: string,
+  end: z.infer<typeof RingEnd>,
+  x: number,
+  normal: -1 | 1,
+  more: Partial<Mount> = {},
+): Mount {
+  const { kind, side, ...rest } = end;
+  return mount(id, kind, side, [x, 0, 0], [normal, 0, 0], [0, 0, 1], { ...rest, ...more });
+}
+
+/** A ring about the optical axis, its back at the origin, its front ahead. */
+export function createRing(f: RingFigures): Made {
+  const solids: Solid[] = [
+    {
+      id: 'ring',
+      type: 'tube',
+      atMm: [f.thicknessMm / 2, 0, 0],
+      axis: [1, 0, 0],
+      radiusMm: f.outerMm / 2,
+      innerRadiusMm: f.innerMm / 2,
+      lengthMm: f.thicknessMm,
+      surface: 'metal',
+    },
+  ];
+  if (f.glass) {
+    const at = f.thicknessMm * 0.5;
+    solids.push(rod('glass', [at - 0.8, 0, 0], [at + 0.8, 0, 0], f.innerMm / 2 - 0.5, 'glass'));
+  }
+  return {
+    solids,
+    mounts: [
+      ringEnd('back', f.back, 0, -1, { carrier: true, fastening: { tool: 'none', seconds: 10 } }),
+      ...(f.front ? [ringEnd('front', f.front, f.thicknessMm, 1)] : []),
+    ],
+  };
+}
+
+/** What a shop page states about a matte box. */
+export const MatteBoxFigures = z.strictObject({
+  /** Width and height of the opening ahead. */
+  openingMm: z.tuple([LengthMm, LengthMm]),
+  depthMm: LengthMm,
+  wallMm: LengthMm,
+  /** Diameter of the ring behind, which goes round or onto the lens. */
+  ringMm: LengthMm,
+  holds: z.enum(['rods', 'clamp']),
+  trayMm: LengthMm.optional(),
+});
+export type MatteBoxFigures = z.infer<typeof MatteBoxFigures>;
+
+/** Height of the optical axis over the rods for which rod-borne parts are made (lightweight standard). */
+const axisOverRodsMm = 85;
+
+/** A matte box: four walls ahead of a ring, on rods or clamped to the lens. Origin on its axis, at its back. */
+export function createMatteBox(f: MatteBoxFigures): Made {
+  const [w, h] = [f.openingMm[0] / 2, f.openingMm[1] / 2];
+  const t = f.wallMm;
+  const d = f.depthMm;
+  const back = 12;
+  const solids: Solid[] = [
+    {
+      id: 'collar',
+      type: 'tube',
+      atMm: [back / 2, 0, 0],
+      axis: [1, 0, 0],
+      radiusMm: f.ringMm / 2 + 6,
+      innerRadiusMm: f.ringMm / 2,
+      lengthMm: back,
+      surface: 'plastic',
+    },
+    box('wall-left', [back, w, -h - t], [back + d, w + t, h + t], 'plastic', 2),
+    box('wall-right', [back, -w - t, -h - t], [back + d, -w, h + t], 'plastic', 2),
+    box('wall-top', [back, -w, h], [back + d, w, h + t], 'plastic', 2),
+    box('wall-under', [back, -w, -h - t], [back + d, w, -h], 'plastic', 2),
+  ];
+  const mounts: Mount[] = [];
+  if (f.holds === 'rods') {
+    solids.push(
+      box('foot', [back, -12, -axisOverRodsMm + 8], [back + 16, 12, -h - t], 'metal', 2),
+      box(
+        'bridge',
+        [back, -42, -axisOverRodsMm - 9],
+        [back + 16, 42, -axisOverRodsMm + 9],
+        'metal',
+        3,
+      ),
+    );
+    mounts.push(
+      mount('rods', 'rod-15-pair', 'clamp', [back + 8, 0, -axisOverRodsMm], [0, 0, -1], [1, 0, 0], {
+        clampLengthMm: 16,
+        entry: 'end',
+        fastening: { tool: 'thumb', seconds: 8 },
+        carrier: true,
+      }),
+    );
+  } else {
+    mounts.push(
+      mount('collar-clamp', 'clamp-ring', 'clamp', [0, 0, 0], [-1, 0, 0], [0, 0, 1], {
+        sizeMm: f.ringMm,
+        fastening: { tool: 'thumb', seconds: 6 },
+        carrier: true,
+      }),
+    );
+  }
+  if (f.trayMm) {
+    mounts.push(
+      mount('stage', 'filter-tray', 'stage', [back, 0, 0], [1, 0, 0], [0, 0, 1], {
+        sizeMm: f.trayMm,
+      }),
+    );
+  }
+  return {
+    solids,
+    mounts,
+    ...(f.holds === 'rods' ? { opticalAxis: { atMm: [0, 0, 0], direction: [1, 0, 0] } } : {}),
+  };
+}
+
+/** What a shop page states about a follow focus on one rod. */
+export const FollowFocusFigures = z.strictObject({
+  /** Pitch diameter of its gear. */
+  gearMm: LengthMm,
+  gearWidthMm: LengthMm,
+  /** From the rod's middle up to the gear's axis. */
+  reachMm: LengthMm,
+  wheelMm: LengthMm,
+  tool: Tool.optional(),
+});
+export type FollowFocusFigures = z.infer<typeof FollowFocusFigures>;
+
+/** A follow focus: clamp on one rod, gear above it, the hand wheel outside. Origin in the rod's middle. */
+export function createFollowFocus(f: FollowFocusFigures): Made {
+  const z0 = f.reachMm;
+  return {
+    solids: [
+      box('clamp', [-10, -12, -12], [10, 12, 12], 'metal', 3),
+      box('arm', [-7, -3, 12], [7, 9, z0], 'metal', 2),
+      rod('gear', [-f.gearWidthMm / 2, 0, z0], [f.gearWidthMm / 2, 0, z0], f.gearMm / 2, 'plastic'),
+      rod('wheel', [0, 22, z0], [0, 40, z0], f.wheelMm / 2, 'rubber'),
+      rod('axle', [0, 9, z0], [0, 22, z0], 5, 'metal'),
+    ],
+    mounts: [
+      mount('rod', 'rod-15-single', 'clamp', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+        clampLengthMm: 20,
+        fastening: { tool: f.tool ?? 'thumb', seconds: 8 },
+        carrier: true,
+        holdsNm: 2,
+      }),
+      mount('drive', 'gear-08', 'drive', [0, -f.gearMm / 2, z0], [0, -1, 0], [1, 0, 0], {
+        sizeMm: f.gearMm,
+        gearWidthMm: f.gearWidthMm,
+      }),
+    ],
+    grips: [
+      {
+        id: 'wheel-hold',
+        name: 'focus wheel',
+        use: 'focus',
+        place: 'other',
+        fromMm: [0, 40, z0 + f.wheelMm / 2],
+        toMm: [0, 40, z0 - f.wheelMm / 2],
+      },
+    ],
+    controls: [{ id: 'wheel-control', name: 'focus wheel', use: 'focus', atMm: [0, 31, z0] }],
+  };
+}
+
+/** What a shop page states about a lens support on a pair of rods. */
+export const LensSupportFigures = z.strictObject({
+  /** From the rods' middle plane to the pad, pushed right down. */
+  lowMm: LengthMm,
+  liftMm: LengthMm,
+  padWidthMm: LengthMm,
+});
+export type LensSupportFigures = z.infer<typeof LensSupportFigures>;
+
+/** A lens support: bridge over two rods, a post, a pad that rises. Origin between the rods. */
+export function createLensSupport(f: LensSupportFigures): Made {
+  const w = f.padWidthMm / 2;
+  return {
+    solids: [
+      box('bridge', [-8, -42, -9], [8, 42, 9], 'metal', 3),
+      rod('post', [0, 0, 9], [0, 0, f.lowMm - 6], 5, 'metal'),
+      box('crutch', [-7, -w, f.lowMm - 6], [7, w, f.lowMm], 'rubber', 2),
+    ],
+    mounts: [
+      mount('rods', 'rod-15-pair', 'clamp', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+        clampLengthMm: 16,
+        entry: 'end',
+        fastening: { tool: 'thumb', seconds: 8 },
+        carrier: true,
+      }),
+      mount('pad', 'rod-pad', 'pad', [0, 0, f.lowMm], [0, 0, 1], [1, 0, 0], {
+        name: 'pad under the lens',
+      }),
+    ],
+    movements: [
+      {
+        id: 'lift',
+        name: 'pad raised',
+        type: 'shift',
+        originMm: [0, 0, f.lowMm],
+        axis: [0, 0, 1],
+        from: 0,
+        to: f.liftMm,
+        rest: 0,
+        carries: ['crutch', 'pad'],
+      },
+    ],
+  };
+}
