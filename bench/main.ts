@@ -5,8 +5,11 @@ import { existsSync, readFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import {
   applyEdit,
+  createSpace,
   drawPlate,
-  listCandidates,
+  judgeCandidates,
+  listOverlaps,
+  loadCollider,
   measureReport,
   type Part,
   type PartBook,
@@ -30,11 +33,21 @@ function time(work: () => void, runs: number): { readonly median: number; readon
 
 const ms = (value: number) => `${value.toFixed(3)} ms`.padStart(12);
 
-function printGrowth(title: string, reach: string, work: (count: number) => () => void): void {
+function nameMount(ref: { item: string; mount: string }) {
+  return { itemId: ref.item, mountId: ref.mount };
+}
+
+function printGrowth(
+  title: string,
+  reach: string,
+  work: (count: number) => () => void,
+  runs?: number,
+  counts: readonly number[] = [10, 40, 160],
+): void {
   process.stdout.write(`\n${title}${reach ? ` (reach: ${reach})` : ''}\n`);
   process.stdout.write('  parts      median    slow 10 %      parts/s\n');
-  for (const count of [10, 40, 160]) {
-    const { median, slow } = time(work(count), count > 100 ? 200 : 400);
+  for (const count of counts) {
+    const { median, slow } = time(work(count), runs ?? (count > 100 ? 60 : 200));
     const rate = Math.round((count / median) * 1000);
     process.stdout.write(
       `  ${String(count).padStart(5)}${ms(median)} ${ms(slow)} ${String(rate).padStart(12)}\n`,
@@ -44,19 +57,37 @@ function printGrowth(title: string, reach: string, work: (count: number) => () =
 
 const catalogue: PartBook = readDemoCatalogue();
 
+const collider = await loadCollider();
+
 printGrowth(
-  'Report of a rig, nothing kept from the run before',
-  'median at most 3 ms at 40 parts',
+  'Whole report, full Fit with geometry in it; nothing kept but shapes',
+  'full Fit: median at most 8 ms at 40 parts',
   (count) => {
     const { rig, parts } = createBenchRig(count, catalogue);
-    return () => void measureReport(rig, 'bench', parts);
+    return () => void measureReport(rig, 'bench', parts, { collider });
   },
 );
 
-printGrowth('Report with remedies from the catalogue', '', (count) => {
+printGrowth('Overlaps alone: placing, broad and narrow phase', '', (count) => {
   const { rig, parts } = createBenchRig(count, catalogue);
-  return () => void measureReport(rig, 'bench', parts, { catalogue });
+  return () =>
+    void listOverlaps(createSpace(measureReport(rig, 'bench', parts).assembly, collider));
 });
+
+printGrowth('Report without geometry', '', (count) => {
+  const { rig, parts } = createBenchRig(count, catalogue);
+  return () => void measureReport(rig, 'bench', parts);
+});
+
+printGrowth(
+  'Report with remedies from the catalogue, each tried on the rig',
+  '',
+  (count) => {
+    const { rig, parts } = createBenchRig(count, catalogue);
+    return () => void measureReport(rig, 'bench', parts, { catalogue, collider });
+  },
+  12,
+);
 
 printGrowth('One step of a slide: edit, report and drawing', 'within a frame of 16 ms', (count) => {
   const { rig, parts, jointId } = createBenchRig(count, catalogue);
@@ -64,31 +95,63 @@ printGrowth('One step of a slide: edit, report and drawing', 'within a frame of 
   return () => {
     slideMm = (slideMm + 1) % 10;
     const next = applyEdit(rig, { type: 'slide', setupId: 'bench', jointId, slideMm });
-    drawPlate(measureReport(next, 'bench', parts).assembly, 'near');
+    drawPlate(measureReport(next, 'bench', parts, { collider }).assembly, 'near');
   };
 });
 
-printGrowth('Drawing of one side', '', (count) => {
-  const { rig, parts } = createBenchRig(count, catalogue);
-  const { assembly } = measureReport(rig, 'bench', parts);
-  return () => void drawPlate(assembly, 'near');
-});
+printGrowth(
+  'Drawing of one side',
+  'within 8 ms at 60 parts',
+  (count) => {
+    const { rig, parts } = createBenchRig(count, catalogue);
+    const { assembly } = measureReport(rig, 'bench', parts);
+    return () => void drawPlate(assembly, 'near');
+  },
+  undefined,
+  [10, 40, 60, 160],
+);
 
-const { rig, parts, mount } = createBenchRig(40, catalogue);
-const report = measureReport(rig, 'bench', parts);
-const asked = [...catalogue.values()].map((part: Part, i) => ({
-  part,
-  item: { id: `asked-${i}`, partId: part.id, owned: false },
-  inDrawer: false,
-}));
-const both: PartBook = new Map([...catalogue, ...parts]);
-const { median } = time(
-  () => void listCandidates(report, both, mount.item, mount.mount, asked, () => 'new-joint'),
-  40,
-);
+/** The catalogue several times over, under other ids: as many parts as a full one. */
+function createLargeCatalogue(count: number): PartBook {
+  const parts = [...catalogue.values()];
+  return new Map(
+    Array.from({ length: count }, (_, i): [string, Part] => {
+      const part = parts[i % parts.length]!;
+      const id = i < parts.length ? part.id : `${part.id.slice(0, 50)}-${i}`;
+      return [id, { ...part, id }];
+    }),
+  );
+}
+
 process.stdout.write(
-  `\nCandidates for a mount of a 40-part rig, ${asked.length} parts asked:${ms(median)}\n`,
+  '\nCandidates for a mount of a 40-part rig (reach: first within 100 ms, 300 within 1 s)\n',
 );
+for (const size of [100, 300]) {
+  const { rig, parts, mount } = createBenchRig(40, catalogue);
+  const book: PartBook = new Map([...createLargeCatalogue(size), ...parts]);
+  const report = measureReport(rig, 'bench', parts, { collider });
+  const asked = [...createLargeCatalogue(size).values()].map((part, i) => ({
+    part,
+    item: { id: `asked-${i}`, partId: part.id, owned: false },
+    inDrawer: false,
+  }));
+  const first: number[] = [];
+  const all: number[] = [];
+  for (let run = 0; run < 5; run += 1) {
+    const start = performance.now();
+    let seen = 0;
+    const context = { report, parts: book, collider, makeId: () => 'new-joint' };
+    for (const _ of judgeCandidates(context, { kind: 'mount', ...nameMount(mount) }, asked)) {
+      seen += 1;
+      if (seen === 12) first.push(performance.now() - start);
+    }
+    all.push(performance.now() - start);
+  }
+  const median = (list: number[]) => list.sort((a, b) => a - b)[2]!;
+  process.stdout.write(
+    `  ${String(size).padStart(5)} parts: first twelve${ms(median(first))}, all${ms(median(all))}\n`,
+  );
+}
 
 interface Chunk {
   readonly file: string;

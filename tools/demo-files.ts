@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import {
   createCatalogue,
+  listBoxPartIds,
   readRigFile,
   Recipe,
   rigFormat,
@@ -50,11 +51,8 @@ export function createDemoRigFile(name: string, catalogue: PartBook): RigFile {
     [rig, ...versions.map((v) => v.rig)].flatMap((r) => r.kit.map((item) => item.partId)),
   );
   // What lies in a box belongs to the file as well: completeness is judged by it.
-  for (const id of [...wanted]) {
-    for (const entry of catalogue.get(id)?.inBox ?? []) {
-      if (typeof entry !== 'string' && entry.partId !== undefined) wanted.add(entry.partId);
-    }
-  }
+  const used = [...catalogue.values()].filter((part) => wanted.has(part.id));
+  for (const id of listBoxPartIds(used)) wanted.add(id);
   const value = {
     format: rigFormat,
     formatVersion: rigFormatVersion,

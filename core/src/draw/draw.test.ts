@@ -5,6 +5,8 @@ import { compose, createRotation, toUnit } from '../placement/index.js';
 import { measureFrontMm, partFromSolid, projectSolid, Solid, type Point2 } from '../solid/index.js';
 import { body, createTestRig, cube, handle, joint, weightAhead } from '../testing/rigs.js';
 import {
+  drawPortToPort,
+  toSvg,
   chooseScale,
   drawPlate,
   orderForPainting,
@@ -249,5 +251,47 @@ describe('the scale', () => {
         expect(barMm * pxPerMm).toBeLessThanOrEqual(112);
       }),
     );
+  });
+});
+
+describe('a side as a drawing of its own', () => {
+  const made = createTestRig([body], []);
+  const assembly = placeSetup(made.rig, made.rig.setups[0]!, made.parts);
+
+  it('is in millimetres: a cube of 10 mm at 1 : 1 is 10 wide, at 1 : 2 five, with margins of 16', () => {
+    expect(toSvg(assembly, 'near', { scale: 1, caption: 'One' })).toContain('width="42mm"');
+    expect(toSvg(assembly, 'near', { scale: 0.5, caption: 'Two' })).toContain('width="37mm"');
+  });
+
+  it('carries its sizes and its caption, with markup in names told as text', () => {
+    const svg = toSvg(assembly, 'top', { scale: 1, caption: '<b>&' });
+    expect(svg).toContain('10 mm</text>');
+    expect(svg).toContain('&lt;b&gt;&amp;');
+    expect(svg).not.toContain('<b>');
+  });
+
+  it('a port to another is as long as it is in space, whatever the side', () => {
+    const ported = {
+      ...body,
+      ports: [0, 30].map((x, i) => ({
+        id: `p${i}`,
+        connector: 'usb-c' as const,
+        direction: 'both' as const,
+        carries: ['data' as const],
+        originMm: [x, x === 0 ? 0 : 40, 0] as [number, number, number],
+        normal: [0, 1, 0] as [number, number, number],
+      })),
+    };
+    const other = createTestRig([ported], []);
+    const placed = placeSetup(other.rig, other.rig.setups[0]!, other.parts);
+    for (const view of ['near', 'top', 'front'] as const) {
+      const line = drawPortToPort(
+        placed,
+        view,
+        { item: 'body', port: 'p0' },
+        { item: 'body', port: 'p1' },
+      );
+      expect(line!.mm).toBeCloseTo(50, 9);
+    }
   });
 });

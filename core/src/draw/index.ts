@@ -2,3 +2,5 @@ export * from './views.js';
 export * from './order.js';
 export * from './plate.js';
 export * from './labels.js';
+export * from './overlay.js';
+export * from './svg.js';

@@ -43,7 +43,9 @@ export interface DrawnMount {
   readonly itemId: string;
   readonly mount: Mount;
   readonly at: Point2;
-  readonly state: 'free' | 'taken';
+  readonly state: 'free' | 'taken' | 'blocked';
+  /** The item that stands before it, where it is blocked. */
+  readonly blockedBy: string | undefined;
   /** How far the cross-section's reference is turned from the page's right, in radians. */
   readonly turnRad: number;
   /** 1 looks at the viewer, 0 lies across. */
@@ -149,11 +151,20 @@ function isCovered(point: Point2, depthMm: number, solids: readonly DrawnSolid[]
 
 const besideMm = 1.5;
 
+/** A mount that something stands before, as Fit tells it. */
+export interface Blocked {
+  readonly itemId: string;
+  readonly mountId: string;
+  readonly byItem: string;
+}
+
 function drawMounts(
   assembly: Assembly,
   toView: Placement,
   solids: readonly DrawnSolid[],
+  blocked: readonly Blocked[],
 ): DrawnMount[] {
+  const covers = new Map(blocked.map((b) => [`${b.itemId} ${b.mountId}`, b.byItem]));
   return assembly.items.flatMap((placed) =>
     placed.part.mounts.flatMap((mount): DrawnMount[] => {
       const frame = compose(toView, rigFromMount(placed, mount));
@@ -162,7 +173,10 @@ function drawMounts(
       // A mount on the rim of its part is seen from beside it: looked for a little way out.
       const [outX, outY] = frame.rotation.z;
       const beside: Point2 = [x + outX * besideMm, y + outY * besideMm];
-      if (facing < -0.2 || isCovered(beside, depth, solids)) return [];
+      const blockedBy = covers.get(`${placed.item.id} ${mount.id}`);
+      // What is blocked is mostly hidden by what blocks it: drawn all the same where it faces the viewer.
+      const shown = blockedBy !== undefined && facing > 0.5;
+      if (facing < -0.2 || (!shown && isCovered(beside, depth, solids))) return [];
       const along = facing > 0.5 ? frame.rotation.x : frame.rotation.z;
       return [
         {
@@ -172,7 +186,10 @@ function drawMounts(
           state:
             !mount.lengthwise && listJointsAt(assembly, placed.item.id, mount.id).length > 0
               ? 'taken'
-              : 'free',
+              : blockedBy === undefined
+                ? 'free'
+                : 'blocked',
+          blockedBy,
           turnRad: Math.atan2(along[1], along[0]),
           facing: Math.max(0, facing),
         },
@@ -213,9 +230,13 @@ function findAnchors(order: readonly DrawnSolid[]): Map<string, Point2> {
 
 /**
  * The rig from one side as silhouettes in the order of painting, so that what lies behind is covered,
- * with the mounts that can be seen.
+ * with the mounts that can be seen; those of `blocked` are marked as such.
  */
-export function drawPlate(assembly: Assembly, view: ViewName): Plate {
+export function drawPlate(
+  assembly: Assembly,
+  view: ViewName,
+  blocked: readonly Blocked[] = [],
+): Plate {
   const toView = viewFromRig(view);
   const order = orderForPainting(
     assembly.items.flatMap((placed) => drawItem(placed, toView, view)),
@@ -231,7 +252,7 @@ export function drawPlate(assembly: Assembly, view: ViewName): Plate {
   return {
     view,
     runs: groupRuns(order),
-    mounts: drawMounts(assembly, toView, order),
+    mounts: drawMounts(assembly, toView, order, blocked),
     anchors: findAnchors(order),
     lowMm: low,
     highMm: high,

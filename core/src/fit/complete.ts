@@ -1,6 +1,7 @@
 import type { Brief } from '../brief/index.js';
 import { createFinding, type Finding } from '../finding/index.js';
 import {
+  listBoxPartIds,
   measureMate,
   type Carries,
   type Mount,
@@ -64,12 +65,6 @@ function listKit(assembly: Assembly, parts: PartBook): readonly KitPart[] {
   return kit;
 }
 
-function listBoxParts(part: Part): string[] {
-  return (part.inBox ?? []).flatMap((entry) =>
-    typeof entry === 'string' || entry.partId === undefined ? [] : [entry.partId],
-  );
-}
-
 /** Wished parts that come in another part's box anyway, and parts that are only sold with others. */
 export function findBoxFindings(assembly: Assembly, parts: PartBook): Finding[] {
   const kit = listKit(assembly, parts);
@@ -77,7 +72,7 @@ export function findBoxFindings(assembly: Assembly, parts: PartBook): Finding[] 
   const boxes = new Map<string, KitPart>();
   for (const one of kit) {
     count.set(one.part.id, (count.get(one.part.id) ?? 0) + 1);
-    for (const id of listBoxParts(one.part)) if (!boxes.has(id)) boxes.set(id, one);
+    for (const id of listBoxPartIds([one.part])) if (!boxes.has(id)) boxes.set(id, one);
   }
   return kit.flatMap(({ item, part }) => {
     if (item.owned || item.comesWith !== undefined) return [];
@@ -236,7 +231,7 @@ function findBoxLead(
 ): { box: KitPart; partId: string } | undefined {
   const kit = listKit(assembly, parts);
   for (const box of kit) {
-    for (const partId of listBoxParts(box.part)) {
+    for (const partId of listBoxPartIds([box.part])) {
       const lead = parts.get(partId);
       if (!lead || !fitsPorts(lead, want.sourcePort, want.port)) continue;
       const isTaken = kit.some((k) => k.item.comesWith === box.item.id && k.item.partId === partId);

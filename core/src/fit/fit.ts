@@ -141,7 +141,7 @@ export function measureFit(
   const lensLoads = measureLensLoads(assembly);
   const solid = collider
     ? findGeometryFindings(
-        { space: createSpace(assembly, collider), parts: catalogue },
+        { space: createSpace(assembly, collider), parts: catalogue && parts },
         hold,
         parts,
       )

@@ -421,3 +421,14 @@ export type Part = z.infer<typeof Part>;
 
 /** Parts by id. */
 export type PartBook = ReadonlyMap<string, Part>;
+
+/** Ids of the parts that come in the boxes of others, each once. */
+export function listBoxPartIds(parts: Iterable<Part>): string[] {
+  const ids = new Set<string>();
+  for (const part of parts) {
+    for (const entry of part.inBox ?? []) {
+      if (typeof entry !== 'string' && entry.partId !== undefined) ids.add(entry.partId);
+    }
+  }
+  return [...ids];
+}

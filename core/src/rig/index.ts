@@ -9,3 +9,4 @@ export * from './suggest.js';
 export * from './edit.js';
 export * from './history.js';
 export * from './create.js';
+export * from './follow.js';

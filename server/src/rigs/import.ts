@@ -125,6 +125,7 @@ function renameRig(rig: Rig, id: string, renames: Renames): Rig {
       ...item,
       id: renames.item(item.id),
       partId: renames.part(item.partId),
+      ...(item.comesWith === undefined ? {} : { comesWith: renames.item(item.comesWith) }),
     })),
     ...(rig.lenses
       ? { lenses: rig.lenses.map((l) => ({ ...l, item: renames.item(l.item) })) }

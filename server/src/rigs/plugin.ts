@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import {
   createRig,
+  listBoxPartIds,
   readRigFile,
   rigFormat,
   rigFormatVersion,
@@ -57,7 +58,10 @@ async function createFile(manager: EntityManager, id: string): Promise<RigFile> 
   const partIds = [stored.rig, ...versions.map((v) => v.rig)].flatMap((r) =>
     r.kit.map((i) => i.partId),
   );
-  const parts = await findParts(manager, partIds);
+  const used = await findParts(manager, partIds);
+  // What lies in a box belongs to the file as well: completeness is judged by it.
+  const boxed = await findParts(manager, listBoxPartIds(used.values()));
+  const parts = new Map([...boxed, ...used]);
   return {
     format: rigFormat,
     formatVersion: rigFormatVersion,

@@ -19,6 +19,8 @@ export const securityPlugin = fp(async (app) => {
       useDefaults: false,
       directives: {
         defaultSrc: ["'self'"],
+        // The collision library is WebAssembly; this lets it in and no other code from text.
+        scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
         imgSrc: ["'self'", 'data:'],
         objectSrc: ["'none'"],
         baseUri: ["'none'"],
