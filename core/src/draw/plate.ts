@@ -1,6 +1,7 @@
 import type { Mount } from '../part/index.js';
 import {
   compose,
+  invert,
   place,
   rotate,
   type Placement,
@@ -272,4 +273,14 @@ export function projectDirection(
 ): Point2 {
   const [x, y] = rotate(viewFromRig(view).rotation, direction);
   return [x, y];
+}
+
+/**
+ * The point of the rig that lies at a place of the page, as deep in the picture as another point, or
+ * `nearerMm` nearer to the viewer.
+ */
+export function toRigPoint(view: ViewName, at: Point2, deepAs: Vec3, nearerMm = 0): Vec3 {
+  const toView = viewFromRig(view);
+  const depth = place(toView, deepAs)[2] + nearerMm;
+  return place(invert(toView), [at[0], at[1], depth]);
 }

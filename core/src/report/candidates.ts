@@ -12,12 +12,15 @@ import {
   applyEdit,
   listJointsAt,
   listMatingMounts,
+  listTurnsDeg,
+  placeSetup,
   suggestSlideMm,
   suggestTurnDeg,
   type Edit,
   type KitItem,
   type PlacedItem,
 } from '../rig/index.js';
+import { createSpace, listOverlaps } from '../space/index.js';
 import { toDeg } from '../units/index.js';
 import {
   createChainEdit,
@@ -88,6 +91,9 @@ export type Ask =
   | { readonly kind: 'need'; readonly need: Serves['need'] }
   | { readonly kind: 'replace'; readonly itemId: string };
 
+/** Kinds that are not fitted to a mount: another body is another rig, leads are plugged in. */
+const unasked: readonly Part['kind'][] = ['body', 'cable', 'tool'];
+
 /** A part that is asked about: the part itself, and the individual that would be fitted. */
 export interface Asked {
   readonly part: Part;
@@ -123,7 +129,7 @@ export function listAsked(
       const old = byId.get(ask.itemId)?.part;
       return part.kind === old?.kind && part.id !== old.id;
     }
-    return part.kind !== 'cable' && part.kind !== 'media' && part.kind !== 'tool';
+    return !unasked.includes(part.kind);
   };
   const owned = new Map<string, Asked>();
   for (const item of [...rig.kit, ...drawer]) {
@@ -219,28 +225,57 @@ function baseOf(context: AskContext): Report {
 
 const bases = new WeakMap<AskContext, Report>();
 
+/** Turns tried for a new part before it is said to stand in another. */
+const mostTurns = 4;
+
+/** Whether a part that an edit adds stands in another, or the other in it. */
+function stands(context: AskContext, edit: Edit, part: Part, itemId: string): boolean {
+  const { report, parts, collider } = context;
+  if (!collider) return false;
+  const { rig, setup, rigFromBody } = report.assembly;
+  const next = applyEdit(rig, edit);
+  const assembly = placeSetup(
+    next,
+    next.setups.find((s) => s.id === setup.id)!,
+    withPart(parts, part),
+    rigFromBody,
+  );
+  const isNew = (a: PlacedItem, b: PlacedItem) => a.item.id === itemId || b.item.id === itemId;
+  return listOverlaps(createSpace(assembly, collider), isNew).length > 0;
+}
+
+/** The edit that fits a part: where a rail is free, upright, and turned so that it stands in nothing if it can. */
 function createAdd(
   context: AskContext,
   parent: PlacedItem,
   mount: Mount,
   own: Mount,
-  item: KitItem,
+  one: Asked,
 ): Edit | undefined {
   const { assembly } = context.report;
   const slideMm = suggestSlideMm(assembly, parent, mount, own);
   if (slideMm === undefined) return undefined;
-  return {
+  const id = context.makeId();
+  const createTurned = (turnDeg: number): Edit => ({
     type: 'add-part',
     setupId: assembly.setup.id,
-    item,
+    item: one.item,
     joint: {
-      id: context.makeId(),
-      child: { item: item.id, mount: own.id },
+      id,
+      child: { item: one.item.id, mount: own.id },
       parent: { item: parent.item.id, mount: mount.id },
       slideMm,
-      turnDeg: suggestTurnDeg(parent, mount, own),
+      turnDeg,
     },
-  };
+  });
+  const upright = suggestTurnDeg(parent, mount, own);
+  const first = createTurned(upright);
+  if (!stands(context, first, one.part, one.item.id)) return first;
+  const others = listTurnsDeg(measureMate(mount, own), mount, own)
+    .filter((turn) => turn !== upright)
+    .slice(0, mostTurns - 1)
+    .map(createTurned);
+  return others.find((edit) => !stands(context, edit, one.part, one.item.id)) ?? first;
 }
 
 const measures: readonly ChainMeasure[] = ['price', 'mass', 'height', 'joints'];
@@ -293,7 +328,7 @@ function judgeOnMount(
       chains: offerChains(context, ask, one, reaches),
     };
   }
-  const edit = createAdd(context, parent, mount, own, one.item);
+  const edit = createAdd(context, parent, mount, own, one);
   if (!edit) return { state: 'does-not-fit', ...one, why: { reason: 'no-room' }, chains: [] };
   const mate = measureMate(mount, own);
   return {
@@ -353,7 +388,7 @@ function judgeForNeed(context: AskContext, one: Asked): Candidate {
   let best: Extract<Candidate, { state: 'fits' }> | undefined;
   let roomless = false;
   for (const { parent, mount, own } of listPlaces(context, one.part)) {
-    const edit = createAdd(context, parent, mount, own, one.item);
+    const edit = createAdd(context, parent, mount, own, one);
     if (!edit) {
       roomless = true;
       continue;

@@ -56,6 +56,13 @@ export type Edit =
       readonly spacerMm: number;
     }
   | {
+      readonly type: 'set-play';
+      readonly setupId: string;
+      readonly jointId: string;
+      readonly playMm: number;
+      readonly playDeg: number;
+    }
+  | {
       readonly type: 'set-stance';
       readonly setupId: string;
       readonly itemId: string;
@@ -281,6 +288,12 @@ function change(rig: Rig, edit: Edit): Rig {
       return withJoint(rig, edit.setupId, edit.jointId, (j) => ({ ...j, screwMm: edit.screwMm }));
     case 'set-spacer':
       return withJoint(rig, edit.setupId, edit.jointId, (j) => ({ ...j, spacerMm: edit.spacerMm }));
+    case 'set-play':
+      return withJoint(rig, edit.setupId, edit.jointId, ({ playMm: _, playDeg: __, ...j }) => ({
+        ...j,
+        ...(edit.playMm > 0 ? { playMm: edit.playMm } : {}),
+        ...(edit.playDeg > 0 ? { playDeg: edit.playDeg } : {}),
+      }));
     case 'set-stance':
       requireItem(rig, edit.itemId);
       return withSetup(rig, edit.setupId, (s) => ({

@@ -4,7 +4,6 @@ import {
   Name,
   Note,
   Offer,
-  CableMake,
   Control,
   Grip,
   KeepClear,

@@ -38,6 +38,8 @@ export function sayEdit(edit: Edit, names: Names): string {
       return edit.spacerMm > 0
         ? `Lay ${sayMm(edit.spacerMm)} of washers between`
         : 'Take the washers out';
+    case 'set-play':
+      return `Note ${sayMm(edit.playMm)} of play`;
     case 'set-stance':
       return `Set “${names.movement(edit.itemId, edit.movementId)}” of ${names.item(edit.itemId)} to ${edit.value}`;
     case 'set-hold':

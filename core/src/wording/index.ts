@@ -5,3 +5,4 @@ export * from './edits.js';
 export * from './candidates.js';
 export * from './report.js';
 export * from './json.js';
+export { purposeWords } from './words-space.js';

@@ -6,6 +6,7 @@ import {
   type MountKind,
   type PartBook,
   type PartKind,
+  type Serves,
   type Tool,
 } from '../part/index.js';
 import {
@@ -66,6 +67,27 @@ const controlWords: Readonly<Record<Control['use'], string>> = {
   iris: 'iris ring',
   lever: 'lever',
   knob: 'knob',
+};
+
+/** What a part can be needed for, in words. */
+export const needNames: Readonly<Record<Serves['need'], string>> = {
+  picture: 'a camera',
+  optics: 'a lens',
+  'hold-low': 'a hold for low shots',
+  'hold-side': 'a hold at the side',
+  'hold-shoulder': 'a hold on the shoulder',
+  monitor: 'a monitor',
+  loupe: 'a loupe',
+  microphone: 'a microphone',
+  'wireless-audio': 'wireless sound',
+  headphones: 'headphones',
+  power: 'power',
+  'light-control': 'light control',
+  'focus-drive': 'a focus drive',
+  media: 'media',
+  support: 'a support',
+  'cable-safety': 'leads held fast',
+  'video-link': 'a wireless picture',
 };
 
 /** "side grip": a kind of part, in words. */

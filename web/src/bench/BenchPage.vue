@@ -6,7 +6,15 @@ import {
   wrapDeg,
   type PlacedJoint,
 } from '@zucchini/core';
-import { computed, nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
+import {
+  computed,
+  defineAsyncComponent,
+  nextTick,
+  onBeforeUnmount,
+  ref,
+  useTemplateRef,
+  watch,
+} from 'vue';
 import { api } from '../api/client';
 import { announce } from '../shared/announce';
 import AppButton from '../shared/AppButton.vue';
@@ -18,8 +26,10 @@ import { useBench } from './benchStore';
 import CandidatesPanel from './panels/CandidatesPanel.vue';
 import FitPanel from './panels/FitPanel.vue';
 import HangPanel from './panels/HangPanel.vue';
+import LeadsPanel from './panels/LeadsPanel.vue';
 import MountsPanel from './panels/MountsPanel.vue';
 import MovePanel from './panels/MovePanel.vue';
+import NeedsPanel from './panels/NeedsPanel.vue';
 import PartPanel from './panels/PartPanel.vue';
 import SpendPanel from './panels/SpendPanel.vue';
 import ToComePanel from './panels/ToComePanel.vue';
@@ -30,6 +40,9 @@ import RigName from './RigName.vue';
 import SaveMark from './SaveMark.vue';
 import StackList from './StackList.vue';
 import { useKeys } from './useKeys';
+
+// Loaded only when it is asked for: it is larger than all the rest.
+const SolidView = defineAsyncComponent(() => import('./solid/SolidView.vue'));
 
 const props = defineProps<{ id: string; versionId?: string }>();
 const bench = useBench();
@@ -99,6 +112,11 @@ async function startMove(): Promise<void> {
   side.value?.querySelector<HTMLInputElement>('input[type="search"]')?.focus();
 }
 
+async function focusSide(): Promise<void> {
+  await nextTick();
+  side.value?.querySelector<HTMLElement>('li button, input, select')?.focus();
+}
+
 async function search(): Promise<void> {
   if (!['candidates', 'mounts', 'move'].includes(bench.panel.kind)) {
     bench.panel = { kind: 'mounts', itemId: undefined };
@@ -119,6 +137,30 @@ useKeys({
     void nextTick(() =>
       side.value?.querySelector<HTMLInputElement>('input[type="search"]')?.focus(),
     );
+  },
+  w: () => {
+    bench.panel = { kind: 'needs' };
+    void focusSide();
+  },
+  r: () => {
+    if (joint.value && bench.selected !== undefined && !bench.readOnly) {
+      bench.askReplacement(bench.selected);
+    }
+  },
+  c: () => {
+    bench.panel = { kind: 'leads' };
+    void focusSide();
+  },
+  d: () => {
+    bench.shown = { ...bench.shown, sizes: !bench.shown.sizes };
+    announce(bench.shown.sizes ? 'Sizes shown' : 'Sizes hidden');
+  },
+  k: () => {
+    bench.shown = { ...bench.shown, spaces: !bench.shown.spaces };
+    announce(bench.shown.spaces ? 'Spaces to keep clear shown' : 'Spaces hidden');
+  },
+  s: () => {
+    bench.shown = { ...bench.shown, solid: !bench.shown.solid };
   },
   z: () => bench.stepBack(),
   'Shift+z': () => bench.stepForward(),
@@ -205,7 +247,13 @@ useKeys({
       <QuestionStrip />
       <main class="grid min-h-0 flex-1 grid-cols-[17.5rem_minmax(0,1fr)_20.5rem]">
         <StackList />
-        <PlateView />
+        <div
+          class="grid min-h-0 min-w-0"
+          :class="bench.shown.solid ? 'grid-cols-2' : 'grid-cols-1'"
+        >
+          <PlateView />
+          <SolidView v-if="bench.shown.solid" />
+        </div>
         <section
           ref="side"
           class="border-line bg-sheet min-h-0 overflow-y-auto border-l"
@@ -218,10 +266,12 @@ useKeys({
           />
           <CandidatesPanel
             v-else-if="bench.panel.kind === 'candidates'"
-            :key="bench.panel.itemId + bench.panel.mountId"
+            :key="JSON.stringify(bench.panel.ask)"
             :item-id="bench.panel.itemId"
-            :mount-id="bench.panel.mountId"
+            :ask="bench.panel.ask"
           />
+          <NeedsPanel v-else-if="bench.panel.kind === 'needs'" />
+          <LeadsPanel v-else-if="bench.panel.kind === 'leads'" />
           <MovePanel v-else-if="bench.panel.kind === 'move'" :item-id="bench.panel.itemId" />
           <MountsPanel v-else-if="bench.panel.kind === 'mounts'" :item-id="bench.panel.itemId" />
           <VersionsPanel v-else-if="bench.panel.kind === 'versions'" :rig-id="id" />

@@ -86,13 +86,29 @@ async function move(step: number): Promise<void> {
       </li>
     </ol>
     <footer v-if="!bench.readOnly" class="rule px-4 py-2">
-      <button
-        type="button"
-        class="text-leaf hover:bg-leaf-tint w-full rounded-sm py-1 text-sm font-medium"
-        @click="bench.panel = { kind: 'mounts', itemId: undefined }"
-      >
-        Fit a part …
-      </button>
+      <div class="grid grid-cols-3 text-sm font-medium">
+        <button
+          type="button"
+          class="text-leaf hover:bg-leaf-tint rounded-sm py-1"
+          @click="bench.panel = { kind: 'mounts', itemId: undefined }"
+        >
+          Fit a part …
+        </button>
+        <button
+          type="button"
+          class="text-leaf hover:bg-leaf-tint rounded-sm py-1"
+          @click="bench.panel = { kind: 'needs' }"
+        >
+          By need …
+        </button>
+        <button
+          type="button"
+          class="text-leaf hover:bg-leaf-tint rounded-sm py-1"
+          @click="bench.panel = { kind: 'leads' }"
+        >
+          Leads …
+        </button>
+      </div>
     </footer>
   </section>
 </template>

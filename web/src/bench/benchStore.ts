@@ -1,5 +1,6 @@
 import {
   applyEdit,
+  loadCollider,
   createHistory,
   createNames,
   measureReport,
@@ -8,6 +9,8 @@ import {
   redo,
   undo,
   walk,
+  type Ask,
+  type Collider,
   type Edit,
   type Finding,
   type History,
@@ -31,7 +34,9 @@ export type Panel =
   | { readonly kind: 'question' }
   | { readonly kind: 'part'; readonly itemId: string }
   | { readonly kind: 'mounts'; readonly itemId: string | undefined }
-  | { readonly kind: 'candidates'; readonly itemId: string; readonly mountId: string }
+  | { readonly kind: 'candidates'; readonly itemId: string; readonly ask: Ask }
+  | { readonly kind: 'needs' }
+  | { readonly kind: 'leads' }
   | { readonly kind: 'move'; readonly itemId: string }
   | { readonly kind: 'versions' };
 
@@ -70,6 +75,11 @@ export const useBench = defineStore('bench', () => {
   const question = ref<Question>('fit');
   const panel = ref<Panel>({ kind: 'question' });
   const selected = ref<string>();
+  /** What the drawing shows beside the parts. */
+  const shown = ref({ sizes: false, spaces: false, solid: false });
+  /** The narrow phase of collision; until it has come, nothing is said of what stands where. */
+  const collider = shallowRef<Collider>();
+  const colliderTrouble = ref('');
   let saver: Saver | undefined;
   let run = 0;
 
@@ -85,8 +95,15 @@ export const useBench = defineStore('bench', () => {
       now,
       setupId.value,
       parts.value,
-      preview.value ? {} : { catalogue: parts.value },
+      preview.value
+        ? { collider: collider.value, oneLens: true }
+        : { collider: collider.value, catalogue: parts.value },
     );
+  });
+  /** The rig as it is stored, whatever is tried out on it: what a drag starts from. */
+  const settled = computed(() => {
+    const now = history.value?.present;
+    return now && setup.value ? measureReport(now, setupId.value, parts.value) : undefined;
   });
   const names = computed(() => report.value && createNames(report.value.assembly, parts.value));
   const findingsByItem = computed(() => {
@@ -137,6 +154,17 @@ export const useBench = defineStore('bench', () => {
     });
   }
 
+  /** Fetches the collision library, off the first screen; asked again after it failed. */
+  async function readCollider(): Promise<void> {
+    if (collider.value) return;
+    try {
+      collider.value = await loadCollider();
+      colliderTrouble.value = '';
+    } catch (error) {
+      colliderTrouble.value = error instanceof Error ? error.message : String(error);
+    }
+  }
+
   /** Opens a rig; what was changed here and not stored yet is taken up again. */
   async function open(id: string): Promise<void> {
     close();
@@ -147,6 +175,7 @@ export const useBench = defineStore('bench', () => {
       const stored = await api.findRig(id);
       if (mine !== run) return;
       show(stored.rig, stored.parts);
+      void readCollider();
       const draft = findDraft(stored.rig);
       // Made on an older revision, the draft meets the conflict that it would have met then.
       saver = watchSaves(stored.rig, draft?.revision ?? stored.revision);
@@ -170,6 +199,7 @@ export const useBench = defineStore('bench', () => {
       if (mine !== run) return;
       versionName.value = version.name;
       show(version.rig, version.parts);
+      void readCollider();
       await readAround(mine);
     } catch (error) {
       if (mine === run) fail(error);
@@ -203,6 +233,8 @@ export const useBench = defineStore('bench', () => {
     if (
       panel.value.kind !== 'versions' &&
       panel.value.kind !== 'question' &&
+      panel.value.kind !== 'needs' &&
+      panel.value.kind !== 'leads' &&
       gone(panel.value.itemId)
     ) {
       panel.value = { kind: 'question' };
@@ -248,6 +280,22 @@ export const useBench = defineStore('bench', () => {
     announce('Done again');
   }
 
+  /** Asks what could go onto a mount. */
+  function askMount(itemId: string, mountId: string): void {
+    panel.value = { kind: 'candidates', itemId, ask: { kind: 'mount', itemId, mountId } };
+  }
+
+  /** Asks what could stand in a part's place. */
+  function askReplacement(itemId: string): void {
+    panel.value = { kind: 'candidates', itemId, ask: { kind: 'replace', itemId } };
+  }
+
+  /** Asks what serves a need, and where it could stand. */
+  function askNeed(need: Extract<Ask, { kind: 'need' }>['need']): void {
+    const body = setup.value?.body ?? '';
+    panel.value = { kind: 'candidates', itemId: body, ask: { kind: 'need', need } };
+  }
+
   function select(itemId: string | undefined): void {
     selected.value = itemId;
     panel.value = itemId === undefined ? { kind: 'question' } : { kind: 'part', itemId };
@@ -291,6 +339,7 @@ export const useBench = defineStore('bench', () => {
     parts,
     drawer,
     report,
+    settled,
     names,
     findingsByItem,
     saveState,
@@ -298,6 +347,13 @@ export const useBench = defineStore('bench', () => {
     question,
     panel,
     selected,
+    shown,
+    collider,
+    colliderTrouble,
+    readCollider,
+    askMount,
+    askReplacement,
+    askNeed,
     preview,
     canUndo,
     canRedo,
@@ -332,6 +388,11 @@ function findDraft(stored: Rig): Draft | undefined {
 
 /** A remedy's new individual has an id derived from its part; the kit may hold several of those. */
 function withOwnId(edit: Edit): Edit {
+  if (edit.type === 'all') return { ...edit, edits: edit.edits.map(withOwnId) };
+  if (edit.type === 'add-cable' && edit.item.id.startsWith('new-')) {
+    const id = createId();
+    return { ...edit, item: { ...edit.item, id }, cable: { ...edit.cable, item: id } };
+  }
   if (edit.type !== 'swap-part' || !edit.item.id.startsWith('new-')) return edit;
   return { ...edit, item: { ...edit.item, id: createId() } };
 }

@@ -11,6 +11,12 @@ const keys: readonly (readonly [string, string])[] = [
   ['↑ ↓', 'look from the top, from underneath'],
   ['/', 'search: free mounts, or parts once a mount is chosen'],
   ['F', 'free mounts of the chosen part'],
+  ['W', 'what the job needs: from a need to a part'],
+  ['R', 'what could stand in place of the chosen part'],
+  ['C', 'leads: what is plugged into what'],
+  ['D', 'sizes in the drawing'],
+  ['K', 'spaces to keep clear in the drawing'],
+  ['S', 'the solid beside the drawing'],
   [', .', 'slide the chosen part by 1 mm'],
   ['Shift + , .', 'slide it by 10 mm'],
   ['T', 'turn it to its next step'],
@@ -29,15 +35,17 @@ const keys: readonly (readonly [string, string])[] = [
   <Dialog :open="open" class="relative z-50" @close="emit('close')">
     <div class="bg-ink/30 fixed inset-0" aria-hidden="true" />
     <div class="fixed inset-0 flex items-center justify-center p-4">
-      <DialogPanel class="bg-sheet border-ink/40 w-full max-w-lg border p-6">
+      <DialogPanel
+        class="bg-sheet border-ink/40 max-h-[94vh] w-full max-w-lg overflow-y-auto border p-6"
+      >
         <DialogTitle class="font-serif text-xl">Keys</DialogTitle>
         <table class="mt-3 w-full">
           <tbody>
             <tr v-for="[key, does] in keys" :key="key" class="rule">
-              <th scope="row" class="w-32 py-1 text-left font-medium whitespace-nowrap">
+              <th scope="row" class="w-32 py-0.5 text-left font-medium whitespace-nowrap">
                 {{ key }}
               </th>
-              <td class="py-1">{{ does }}</td>
+              <td class="py-0.5">{{ does }}</td>
             </tr>
           </tbody>
         </table>

@@ -1,46 +1,98 @@
 <script setup lang="ts">
 import {
-  listAsked,
-  listCandidates,
+  candidateOrders,
   nameItem,
   nameMount,
+  needNames,
+  sayChain,
+  sayChainCost,
   sayChange,
   sayMount,
+  sayPartKind,
   sayWhyNot,
+  sortCandidates,
+  type Ask,
   type Candidate,
+  type CandidateOrder,
+  type OfferedChain,
 } from '@zucchini/core';
-import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue';
+import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { announce } from '../../shared/announce';
-import { createId, useBench } from '../benchStore';
+import AppButton from '../../shared/AppButton.vue';
+import { useBench } from '../benchStore';
+import { useCandidates } from '../candidates/useCandidates';
 import PanelFrame from './PanelFrame.vue';
 
-/** What could go onto a mount, each with the change it makes; below the line what could not, and why. */
-const props = defineProps<{ itemId: string; mountId: string }>();
+/**
+ * What could go onto a mount, serve a need or stand in a part's place, each with the change it makes; below
+ * the line what could not, why, and the adaptors that would make it fit. Judged in a worker.
+ */
+const props = defineProps<{ itemId: string; ask: Ask }>();
 const bench = useBench();
 const text = ref('');
+const order = ref<CandidateOrder>('best');
+const ownedFirst = ref(true);
+const kind = ref('');
+const open = ref<string>();
 const field = useTemplateRef('field');
 onMounted(() => nextTick(() => field.value?.focus({ preventScroll: true })));
 
-const mount = computed(() =>
-  bench.report!.assembly.byId.get(props.itemId)!.part.mounts.find((m) => m.id === props.mountId)!,
+const { found, done, total, state, trouble, start, stop } = useCandidates(() => props.ask);
+
+const mount = computed(() => {
+  const { ask } = props;
+  if (ask.kind !== 'mount') return undefined;
+  return bench.report!.assembly.byId.get(ask.itemId)?.part.mounts.find((m) => m.id === ask.mountId);
+});
+const head = computed(() => {
+  const { ask } = props;
+  if (ask.kind === 'need') {
+    return { over: `Need: ${needNames[ask.need]}`, title: 'What, and where?' };
+  }
+  if (ask.kind === 'replace') {
+    return { over: `In place of ${bench.names!.item(ask.itemId)}`, title: 'What instead?' };
+  }
+  return {
+    over: `${mount.value ? nameMount(mount.value) : ''} of ${bench.names!.item(ask.itemId)}`,
+    title: 'What goes here?',
+  };
+});
+
+const told = computed(() => new Map(found.value.map((t) => [t.candidate.item.id, t])));
+const kinds = computed(() =>
+  [...new Set(found.value.map((t) => t.candidate.part.kind))].sort().map((id) => ({
+    id,
+    name: sayPartKind(id),
+  })),
 );
-
-const all = computed(() => {
-  const asked = listAsked(bench.report!, bench.drawer, bench.parts, createId);
-  return listCandidates(bench.report!, bench.parts, props.itemId, props.mountId, asked, createId);
-});
-const found = computed(() => {
+const listed = computed(() => {
   const wanted = text.value.trim().toLowerCase();
-  return all.value.filter((c) =>
-    `${c.part.name} ${c.part.maker ?? ''} ${c.part.kind} ${c.item.label ?? ''}`
-      .toLowerCase()
-      .includes(wanted),
-  );
+  const all = found.value
+    .map((t) => t.candidate)
+    .filter((c) => kind.value === '' || c.part.kind === kind.value)
+    .filter((c) =>
+      `${c.part.name} ${c.part.maker ?? ''} ${c.part.kind} ${c.item.label ?? ''}`
+        .toLowerCase()
+        .includes(wanted),
+    );
+  return sortCandidates(all, order.value, ownedFirst.value);
 });
-const fitting = computed(() => found.value.filter((c) => c.state === 'fits'));
-const others = computed(() => found.value.filter((c) => c.state === 'does-not-fit'));
-
+const fitting = computed(() => listed.value.filter((c) => c.state === 'fits'));
+const others = computed(() =>
+  listed.value
+    .filter((c) => c.state === 'does-not-fit')
+    .sort((a, b) => Number(b.chains.length > 0) - Number(a.chains.length > 0)),
+);
 const currency = computed(() => bench.report!.spend.toSpend.currency);
+
+const orderWords: Readonly<Record<CandidateOrder, string>> = {
+  best: 'fewest troubles',
+  mass: 'grams',
+  price: 'money',
+  height: 'height',
+  tilt: 'change of tilt',
+  name: 'name',
+};
 
 function take(c: Extract<Candidate, { state: 'fits' }>): void {
   bench.apply(c.edit);
@@ -48,20 +100,33 @@ function take(c: Extract<Candidate, { state: 'fits' }>): void {
   announce(`${c.part.name} fitted`);
 }
 
+function takeChain(c: Candidate, offered: OfferedChain): void {
+  bench.apply(offered.edit);
+  bench.select(c.item.id);
+  announce(`${c.part.name} fitted with ${sayChain(offered)}`);
+}
+
+/** Enter before anything is judged: taken as soon as the first that fits has come. */
+const pending = ref(false);
+
 function takeFirst(): void {
   const [first] = fitting.value;
   if (first) take(first);
+  else pending.value = state.value === 'working';
+}
+watch([fitting, text], ([now, written], [, before]) => {
+  if (written !== before) pending.value = false;
+  if (pending.value && now[0]) take(now[0]);
+});
+
+function look(c: Candidate): void {
+  if (c.state === 'fits') bench.tryOut(c.edit);
 }
 </script>
 
 <template>
-  <PanelFrame
-    :over="`${nameMount(mount)} of ${bench.names!.item(itemId)}`"
-    title="What goes here?"
-    back
-    @back="bench.select(undefined)"
-  >
-    <p class="text-faint text-xs">{{ sayMount(mount) }}</p>
+  <PanelFrame :over="head.over" :title="head.title" back @back="bench.select(undefined)">
+    <p v-if="mount" class="text-faint text-xs">{{ sayMount(mount) }}</p>
     <input
       ref="field"
       v-model="text"
@@ -71,14 +136,45 @@ function takeFirst(): void {
       aria-label="Search parts"
       @keydown.enter.prevent="takeFirst"
     />
-    <p class="sr-only" role="status">{{ fitting.length }} parts fit</p>
+    <div class="mt-2 grid grid-cols-2 gap-2 text-xs">
+      <label class="block">
+        <span class="text-faint">Sorted by</span>
+        <select v-model="order" class="field mt-0.5 w-full text-xs">
+          <option v-for="o in candidateOrders" :key="o" :value="o">{{ orderWords[o] }}</option>
+        </select>
+      </label>
+      <label class="block">
+        <span class="text-faint">Kind</span>
+        <select v-model="kind" class="field mt-0.5 w-full text-xs">
+          <option value="">all</option>
+          <option v-for="k in kinds" :key="k.id" :value="k.id">{{ k.name }}</option>
+        </select>
+      </label>
+      <label class="col-span-2 flex items-center gap-1.5">
+        <input v-model="ownedFirst" type="checkbox" /> what you own first
+      </label>
+    </div>
+    <p class="text-faint mt-2 flex min-h-6 items-center justify-between text-xs" role="status">
+      <span v-if="state === 'working'">judging … {{ done }}{{ total ? ` of ${total}` : '' }}</span>
+      <span v-else-if="state === 'failed'" class="text-tomato">{{ trouble }}</span>
+      <span v-else
+        >{{ fitting.length }} {{ fitting.length === 1 ? 'part fits' : 'parts fit'
+        }}{{ state === 'stopped' ? `, stopped after ${done} of ${total}` : '' }}</span
+      >
+      <AppButton v-if="state === 'working'" small look="quiet" @click="stop">Stop</AppButton>
+      <AppButton v-else-if="state !== 'done'" small look="quiet" @click="start">Go on</AppButton>
+    </p>
 
-    <ul v-if="fitting.length > 0" class="mt-3" aria-label="Fits">
-      <li v-for="c in fitting" :key="c.item.id">
+    <ul v-if="fitting.length > 0" class="mt-1" aria-label="Fits">
+      <li v-for="c in fitting" :key="c.item.id" class="rule">
         <button
           type="button"
-          class="hover:bg-leaf-tint rule block w-full px-1 py-2 text-left"
+          class="hover:bg-leaf-tint block w-full px-1 pt-2 pb-1 text-left"
           @click="take(c)"
+          @mouseenter="look(c)"
+          @mouseleave="bench.letGo()"
+          @focus="look(c)"
+          @blur="bench.letGo()"
         >
           <span class="flex items-baseline justify-between gap-2">
             <span class="font-serif text-[0.95rem]">{{ nameItem(c) }}</span>
@@ -91,21 +187,56 @@ function takeFirst(): void {
             :class="c.change.stops > 0 ? 'text-tomato' : 'text-faint'"
             >{{ sayChange(c, currency).join(' · ') }}</span
           >
+          <span v-if="ask.kind === 'need'" class="text-faint block text-xs"
+            >on {{ told.get(c.item.id)?.where }}</span
+          >
         </button>
+        <template v-if="c.change.appears.length + c.change.goes.length > 0">
+          <button
+            type="button"
+            class="text-faint px-1 pb-1 text-xs underline"
+            :aria-expanded="open === c.item.id"
+            @click="open = open === c.item.id ? undefined : c.item.id"
+          >
+            {{ c.change.appears.length > 0 ? `${c.change.appears.length} appear` : ''
+            }}{{ c.change.appears.length > 0 && c.change.goes.length > 0 ? ', ' : ''
+            }}{{ c.change.goes.length > 0 ? `${c.change.goes.length} go` : '' }}
+          </button>
+          <ul v-if="open === c.item.id" class="space-y-1 px-1 pb-2 text-xs">
+            <li v-for="line in told.get(c.item.id)?.appears" :key="line" class="flex gap-1.5">
+              <span class="text-tomato" aria-label="appears">+</span>{{ line }}
+            </li>
+            <li v-for="line in told.get(c.item.id)?.goes" :key="line" class="flex gap-1.5">
+              <span class="text-leaf" aria-label="goes">−</span>{{ line }}
+            </li>
+          </ul>
+        </template>
       </li>
     </ul>
-    <p v-else class="text-faint mt-4">Nothing {{ text ? 'called so ' : '' }}fits here.</p>
+    <p v-else-if="state !== 'working'" class="text-faint mt-2">
+      Nothing {{ text ? 'called so ' : '' }}fits here.
+    </p>
 
     <details
       v-if="others.length > 0"
       class="border-ink mt-4 border-t pt-2"
-      :open="fitting.length === 0"
+      :open="fitting.length === 0 && state !== 'working'"
     >
       <summary class="font-serif text-base">Does not fit ({{ others.length }})</summary>
       <ul aria-label="Does not fit">
-        <li v-for="c in others" :key="c.item.id" class="rule py-1">
+        <li v-for="c in others" :key="c.item.id" class="rule py-1.5">
           <span class="block">{{ nameItem(c) }}</span>
           <span class="text-faint block text-xs">{{ sayWhyNot(c) }}</span>
+          <div
+            v-for="offered in c.chains"
+            :key="sayChain(offered)"
+            class="border-leaf/50 mt-1 border-l-2 pl-2 text-xs"
+          >
+            <AppButton small @click="takeChain(c, offered)">with {{ sayChain(offered) }}</AppButton>
+            <span class="text-faint mt-0.5 block tabular-nums">{{
+              sayChainCost(offered, currency).join(' · ')
+            }}</span>
+          </div>
         </li>
       </ul>
     </details>

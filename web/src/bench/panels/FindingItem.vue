@@ -21,15 +21,19 @@ function take(remedy: { edit: Finding['remedies'][number]['edit']; label: string
 </script>
 
 <template>
-  <li class="rule py-3 first:border-t-0" :data-finding="finding.code">
+  <li class="rule py-2.5 first:border-t-0" :data-finding="finding.code">
     <WeightMark :weight="finding.weight" />
     <p class="mt-1 leading-snug">{{ told.sentence }}</p>
-    <p class="text-faint mt-1 text-xs">{{ told.why }}</p>
+    <details v-if="finding.weight === 'note' && remedies.length === 0" class="text-faint text-xs">
+      <summary class="mt-0.5 w-fit underline">why</summary>
+      <p class="mt-1">{{ told.why }} {{ told.todo }}</p>
+    </details>
+    <p v-else class="text-faint mt-1 text-xs">{{ told.why }}</p>
     <div v-if="remedies.length > 0 && !bench.readOnly" class="mt-2 flex flex-col items-start gap-1">
       <AppButton v-for="r in remedies" :key="r.label" small @click="take(r)">{{
         r.label
       }}</AppButton>
     </div>
-    <p v-else class="mt-1 text-xs">{{ told.todo }}</p>
+    <p v-else-if="finding.weight !== 'note'" class="mt-1 text-xs">{{ told.todo }}</p>
   </li>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { questionWords, sayMm } from '@zucchini/core';
+import { questionWords, sayMm, sayNm } from '@zucchini/core';
 import { computed } from 'vue';
+import AppButton from '../../shared/AppButton.vue';
 import NumberField from '../../shared/NumberField.vue';
 import { useBench } from '../benchStore';
 import FindingList from './FindingList.vue';
@@ -11,11 +12,37 @@ import { useLimits } from './useLimits';
 const bench = useBench();
 const fit = computed(() => bench.report!.fit);
 const { limits, setLimit } = useLimits();
+const order = computed(() => fit.value.solidity?.order);
+
+const lenses = computed(() => {
+  const inSet = new Set((bench.rig!.lenses ?? []).map((l) => l.item));
+  return bench
+    .rig!.kit.filter((i) => bench.parts.get(i.partId)?.kind === 'lens')
+    .map((i) => ({
+      id: i.id,
+      name: bench.names!.item(i.id),
+      inSet: inSet.has(i.id),
+      onRig: bench.report!.assembly.byId.has(i.id),
+    }));
+});
+
+function toggleLens(id: string): void {
+  const now = bench.rig!.lenses ?? [];
+  const has = now.some((l) => l.item === id);
+  const items = has ? now.filter((l) => l.item !== id) : [...now, { item: id, share: 0 }];
+  const share = items.length > 0 ? Math.round(100 / items.length) / 100 : 0;
+  bench.apply({ type: 'set-lenses', lenses: has ? items : items.map((l) => ({ ...l, share })) });
+}
+
+function sayTroubles(id: string): string {
+  const count = bench.report!.findings.filter((f) => f.lens === id).length;
+  return count === 0 ? 'nothing more found' : `${count} more found`;
+}
 </script>
 
 <template>
   <PanelFrame over="Fit" :title="questionWords.fit.asks">
-    <FindingList question="fit" nothing="All that is checked so far goes together." />
+    <FindingList question="fit" nothing="All of it goes together." />
 
     <section class="mt-5">
       <h3 class="font-serif text-base">Size, as it is held</h3>
@@ -56,9 +83,62 @@ const { limits, setLimit } = useLimits();
       </p>
       <div class="mt-1"><SlipWorking v-for="s in fit.slips" :key="s.jointId" :slip="s" /></div>
     </section>
+    <section v-if="fit.lensLoads.length > 0" class="mt-5">
+      <h3 class="font-serif text-base">Lens mount</h3>
+      <table class="mt-1 w-full tabular-nums">
+        <tbody>
+          <tr v-for="l in fit.lensLoads" :key="l.joint.joint.id" class="rule">
+            <th scope="row" class="py-1 text-left font-normal">
+              {{ bench.names!.item(l.joint.child) }}
+              <span class="text-faint block text-xs"
+                >weight across the axis, zoom drawn out, focus hand; bears
+                {{ l.limitStated ? '' : '≈ ' }}{{ sayNm(l.limitNm) }}
+                {{ l.limitStated ? '(stated)' : '(estimate)' }}</span
+              >
+            </th>
+            <td class="text-right align-top">≈ {{ sayNm(l.momentNm) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+
+    <section class="mt-5">
+      <h3 class="font-serif text-base">Set of lenses</h3>
+      <p class="text-faint text-xs">Everything is checked with each lens of the set.</p>
+      <ul class="mt-1">
+        <li v-for="l in lenses" :key="l.id" class="rule flex items-center justify-between py-1">
+          <label class="flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              :checked="l.inSet"
+              :disabled="bench.readOnly"
+              @change="toggleLens(l.id)"
+            />
+            {{ l.name }}
+          </label>
+          <span class="text-faint text-xs">{{
+            l.onRig ? 'on the rig' : l.inSet ? sayTroubles(l.id) : ''
+          }}</span>
+        </li>
+      </ul>
+    </section>
+
+    <details v-if="order" class="rule mt-5 pt-2">
+      <summary class="font-serif text-base">Order of assembly</summary>
+      <ol class="mt-1 list-decimal pl-6">
+        <li v-for="id in order" :key="id" class="py-0.5">{{ bench.names!.item(id) }}</li>
+      </ol>
+    </details>
+    <p v-if="!fit.solidity" class="text-faint mt-5 text-xs" role="status">
+      <template v-if="bench.colliderTrouble"
+        >What stands where could not be checked: {{ bench.colliderTrouble }}
+        <AppButton small @click="bench.readCollider()">Try again</AppButton></template
+      >
+      <template v-else>What stands where is still being fetched …</template>
+    </p>
     <p class="text-faint mt-5 text-xs">
-      Not checked yet: parts that overlap, doors and screens that no longer open, whether a clamp
-      can be brought on, tools that do not reach.
+      Figures with ≈ rest on estimates that can be set in the rig file. They help to plan; the
+      makers' limits count.
     </p>
   </PanelFrame>
 </template>

@@ -28,7 +28,7 @@ const groups = computed(() => {
 function openFirst(): void {
   const [group] = groups.value;
   const mount = group?.mounts[0];
-  if (group && mount) bench.panel = { kind: 'candidates', itemId: group.id, mountId: mount.id };
+  if (group && mount) bench.askMount(group.id, mount.id);
 }
 </script>
 
@@ -50,7 +50,7 @@ function openFirst(): void {
           <button
             type="button"
             class="hover:bg-shade rule flex w-full items-baseline justify-between gap-2 py-1 text-left"
-            @click="bench.panel = { kind: 'candidates', itemId: g.id, mountId: m.id }"
+            @click="bench.askMount(g.id, m.id)"
           >
             <span>{{ m.name }}</span><span class="text-faint text-right text-xs">{{ m.kind }}</span>
           </button>

@@ -6,6 +6,7 @@ import {
   measureOccupancy,
   nameItem,
   nameMount,
+  rigFromMount,
   sayDeg,
   sayFree,
   sayG,
@@ -18,7 +19,7 @@ import {
 import { computed } from 'vue';
 import AppButton from '../../shared/AppButton.vue';
 import NumberField from '../../shared/NumberField.vue';
-import { useBench } from '../benchStore';
+import { createId, useBench } from '../benchStore';
 import FindingItem from './FindingItem.vue';
 import PanelFrame from './PanelFrame.vue';
 import SlipWorking from './SlipWorking.vue';
@@ -96,6 +97,65 @@ function tryStance(movementId: string, event: Event): void {
     movementId,
     value,
   });
+}
+
+function setPose(pose: NonNullable<typeof part.value.poses>[number]): void {
+  bench.apply({
+    type: 'all',
+    edits: Object.entries(pose.at).map(([movementId, value]) => ({
+      type: 'set-stance' as const,
+      setupId: bench.setupId,
+      itemId: props.itemId,
+      movementId,
+      value,
+    })),
+  });
+}
+
+function setStance(movementId: string, value: number | undefined): void {
+  if (value === undefined) return;
+  bench.apply({
+    type: 'set-stance',
+    setupId: bench.setupId,
+    itemId: props.itemId,
+    movementId,
+    value,
+  });
+}
+
+/** Other contacts of this part, and mounts of others that its own nearly touch: a stop could go there. */
+const braces = computed(() =>
+  (bench.setup?.braces ?? []).filter((b) => [b.a.item, b.b.item].includes(props.itemId)),
+);
+const touching = computed(() => {
+  const own = part.value.mounts.filter((m) => m.kind !== 'lens-mount');
+  return own.flatMap((mine) => {
+    const here = rigFromMount(placed.value, mine).originMm;
+    return assembly.value.items
+      .filter((p) => p.item.id !== props.itemId && p.item.id !== joint.value?.parent)
+      .filter((p) => p.carriedBy?.parent !== props.itemId)
+      .flatMap((p) =>
+        p.part.mounts.flatMap((theirs) => {
+          const there = rigFromMount(p, theirs).originMm;
+          const gapMm = Math.hypot(here[0] - there[0], here[1] - there[1], here[2] - there[2]);
+          return gapMm <= 3
+            ? [
+                {
+                  key: `${mine.id} ${p.item.id} ${theirs.id}`,
+                  label: `${nameMount(mine)} against ${nameMount(theirs)} of ${nameItem(p)}`,
+                  gapMm,
+                  a: { item: props.itemId, mount: mine.id },
+                  b: { item: p.item.id, mount: theirs.id },
+                },
+              ]
+            : [];
+        }),
+      );
+  });
+});
+function setPlay(playMm: number | undefined): void {
+  const { joint: now } = joint.value!;
+  bench.apply({ type: 'set-play', ...at.value, playMm: playMm ?? 0, playDeg: now.playDeg ?? 0 });
 }
 
 function setMass(massG: number | undefined): void {
@@ -210,17 +270,68 @@ function setMass(massG: number | undefined): void {
         />
       </template>
       <SlipWorking v-if="slip" class="mt-2" :slip="slip" />
+      <NumberField
+        v-if="joint.mate.state === 'mates'"
+        class="rule mt-2 pt-2"
+        label="Play you feel"
+        unit="mm"
+        :max="20"
+        :disabled="bench.readOnly"
+        :model-value="joint.joint.playMm ?? 0"
+        @update:model-value="setPlay"
+      />
+      <ul v-if="braces.length + touching.length > 0" class="rule mt-2 pt-2" aria-label="Braces">
+        <li
+          v-for="b in braces"
+          :key="b.id"
+          class="flex items-baseline justify-between gap-2 text-xs"
+        >
+          <span
+            >braced against {{ bench.names!.item(b.a.item === itemId ? b.b.item : b.a.item) }}</span
+          >
+          <AppButton
+            v-if="!bench.readOnly"
+            small
+            look="quiet"
+            @click="bench.apply({ type: 'remove-brace', setupId: bench.setupId, braceId: b.id })"
+            >Take away</AppButton
+          >
+        </li>
+        <template v-if="!bench.readOnly && braces.length === 0">
+          <li v-for="s in touching.slice(0, 3)" :key="s.key" class="text-xs">
+            <AppButton
+              small
+              @click="
+                bench.apply({
+                  type: 'add-brace',
+                  setupId: bench.setupId,
+                  brace: { id: createId(), kind: 'stop', a: s.a, b: s.b },
+                })
+              "
+              >Brace {{ s.label }}</AppButton
+            >
+          </li>
+        </template>
+      </ul>
     </section>
 
     <section v-if="part.movements?.length" class="mt-4">
       <h3 class="font-serif text-base">How it stands</h3>
-      <label v-for="m in part.movements" :key="m.id" class="rule mt-1 block pt-1">
-        <span class="flex justify-between">
-          <span>{{ m.name }}</span>
-          <span class="tabular-nums">{{
-            m.type === 'turn' ? sayDeg(standing[m.id] ?? m.rest) : sayMm(standing[m.id] ?? m.rest)
-          }}</span>
-        </span>
+      <div v-if="part.poses?.length && !bench.readOnly" class="mt-1 flex flex-wrap gap-1">
+        <AppButton v-for="pose in part.poses" :key="pose.id" small @click="setPose(pose)">{{
+          pose.name
+        }}</AppButton>
+      </div>
+      <div v-for="m in part.movements" :key="m.id" class="rule mt-1 pt-1">
+        <NumberField
+          :label="m.name"
+          :unit="m.type === 'turn' ? '°' : 'mm'"
+          :min="m.from"
+          :max="m.to"
+          :disabled="bench.readOnly"
+          :model-value="standing[m.id] ?? m.rest"
+          @update:model-value="(v) => setStance(m.id, v)"
+        />
         <input
           type="range"
           class="w-full"
@@ -229,10 +340,11 @@ function setMass(massG: number | undefined): void {
           :step="m.step ?? (m.type === 'turn' ? 5 : 1)"
           :value="standing[m.id] ?? m.rest"
           :disabled="bench.readOnly"
+          :aria-label="m.name"
           @input="tryStance(m.id, $event)"
           @change="bench.keep()"
         />
-      </label>
+      </div>
     </section>
 
     <section class="mt-4">
@@ -259,7 +371,7 @@ function setMass(massG: number | undefined): void {
             type="button"
             class="hover:bg-shade rule flex w-full items-baseline justify-between gap-2 py-1 text-left disabled:hover:bg-transparent"
             :disabled="bench.readOnly"
-            @click="bench.panel = { kind: 'candidates', itemId, mountId: m.id }"
+            @click="bench.askMount(itemId, m.id)"
           >
             <span>{{ nameMount(m) }}</span><span class="text-faint text-xs">{{ sayRoom(m) }}</span>
           </button>
@@ -269,6 +381,7 @@ function setMass(massG: number | undefined): void {
 
     <div v-if="joint && !bench.readOnly" class="rule mt-5 flex flex-wrap gap-2 pt-3">
       <AppButton @click="bench.panel = { kind: 'move', itemId }">Move it …</AppButton>
+      <AppButton @click="bench.askReplacement(itemId)">Replace it …</AppButton>
       <AppButton
         look="danger"
         @click="bench.apply({ type: 'remove-item', setupId: bench.setupId, itemId })"

@@ -4,9 +4,13 @@ import { computed } from 'vue';
 
 /**
  * The cross-section of the real interface, about 14 px across: open where it is free, filled where it
- * is taken.
+ * is taken, struck through where something stands before it.
  */
-const props = defineProps<{ kind: MountKind; taken: boolean; chosen?: boolean }>();
+const props = defineProps<{
+  kind: MountKind;
+  state: 'free' | 'taken' | 'blocked';
+  chosen?: boolean;
+}>();
 
 const ring = (r: number, from = 0) =>
   `M${from + r} 0A${r} ${r} 0 1 1 ${from - r} 0A${r} ${r} 0 1 1 ${from + r} 0Z`;
@@ -39,6 +43,18 @@ const shapes: Partial<Record<MountKind, string>> = {
   'lens-mount': `${ring(9)}`,
   'front-thread': ring(7.5),
   'gear-08': teeth(),
+  'filter-tray': 'M-6-7H6V7H-6ZM-3-4H3V4H-3Z',
+  'clamp-ring': `${ring(7.5)}${ring(5)}`,
+  'strap-lug': 'M-5-2A5 5 0 0 1 5-2V5H-5Z',
+  'bolt-pattern': `${ring(2, -4)}${ring(2, 4)}M-1-6H1V-4H-1Z`,
+  'device-clamp': 'M-6-6H6V-3H-3V3H6V6H-6Z',
+  'belt-clip': 'M-3-7H3V7H0V-3H-3Z',
+  magnet: 'M-6 6V-1A6 6 0 0 1 6-1V6H2.5V-1A2.5 2.5 0 0 0-2.5-1V6Z',
+  'rod-pad': 'M-7-5H7A7 7 0 0 1-7-5Z',
+  'rod-end-thread': `${ring(5)}${ring(2)}`,
+  'slot-pins': 'M-8-2H8V2H-8Z',
+  'hook-loop': 'M-6-6H6V6H-6ZM-3-3H-1V-1H-3ZM1 1H3V3H1Z',
+  'cable-tie': `${ring(6)}M3-7H7V-3H3Z`,
 };
 const d = computed(() => shapes[props.kind] ?? 'M0-5 5 0 0 5-5 0Z');
 </script>
@@ -50,19 +66,29 @@ const d = computed(() => shapes[props.kind] ?? 'M0-5 5 0 0 5-5 0Z');
       :d="d"
       :class="chosen ? 'stroke-leaf' : 'stroke-ink'"
       :style="{
-        fill: taken ? 'var(--color-ink)' : chosen ? 'var(--color-leaf-tint)' : 'var(--color-sheet)',
+        fill:
+          state === 'taken'
+            ? 'var(--color-ink)'
+            : chosen
+              ? 'var(--color-leaf-tint)'
+              : 'var(--color-sheet)',
       }"
       :stroke-width="chosen ? 2.2 : 1.3"
       fill-rule="evenodd"
     />
     <path
       v-if="
-        !taken && (kind === 'quarter-20' || kind === 'three-eighths-16' || kind === 'lens-mount')
+        state !== 'taken' &&
+        (kind === 'quarter-20' || kind === 'three-eighths-16' || kind === 'lens-mount')
       "
       :d="kind === 'lens-mount' ? ring(6.4) : ring(kind === 'quarter-20' ? 2 : 3.6)"
       class="stroke-ink"
       fill="none"
       stroke-width="0.8"
     />
+    <template v-if="state === 'blocked'">
+      <path d="M-9 9 9-9" class="stroke-paper" stroke-width="4" />
+      <path d="M-9 9 9-9" class="stroke-blossom" stroke-width="2" />
+    </template>
   </g>
 </template>

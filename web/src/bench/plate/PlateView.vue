@@ -1,7 +1,14 @@
 <script setup lang="ts">
 import {
   chooseScale,
+  drawExtent,
   drawPlate,
+  drawPortToPort,
+  drawSpaces,
+  listCarriers,
+  listTurnsDeg,
+  purposeWords,
+  tellFinding,
   measureOccupancy,
   nameItem,
   nameMount,
@@ -12,6 +19,7 @@ import {
   sayHold,
   sayMm,
   sayMount,
+  type Finding,
   type Plate,
   type Point2,
   type Silhouette,
@@ -22,7 +30,8 @@ import { computed, shallowRef, useTemplateRef, watch } from 'vue';
 import { useBench } from '../benchStore';
 import MountGlyph from './MountGlyph.vue';
 import { linePath, outlinePath } from './path';
-import { useSlideDrag } from './useSlideDrag';
+import PlateTools from './PlateTools.vue';
+import { usePlateDrag } from './usePlateDrag';
 import { viewWords } from './viewWords';
 import WalkRound from './WalkRound.vue';
 
@@ -30,13 +39,15 @@ import WalkRound from './WalkRound.vue';
 const bench = useBench();
 const holder = useTemplateRef('holder');
 const { width, height } = useElementSize(holder);
-const drag = useSlideDrag();
+const drag = usePlateDrag();
 
 /** Where the scale bar, the caption and the plan do not fit side by side, the caption goes above. */
 const isNarrow = computed(() => width.value < 600);
 const margin = computed(() => ({ side: 58, top: 40, bottom: isNarrow.value ? 136 : 104 }));
 
-const plate = computed<Plate>(() => drawPlate(bench.report!.assembly, bench.view));
+const plate = computed<Plate>(() =>
+  drawPlate(bench.report!.assembly, bench.view, bench.report!.fit.solidity?.covers ?? []),
+);
 
 interface Frame {
   readonly pxPerMm: number;
@@ -92,6 +103,7 @@ const runs = computed(() =>
     itemId: run.itemId,
     solids: run.solids.map(({ solid, seen }) => ({
       d: pathOf(seen),
+      id: solid.id,
       surface: solid.surface ?? 'plastic',
       edges: seen.edges.map((edge) => linePath(edge, toPage)),
     })),
@@ -148,6 +160,7 @@ const labels = computed(() => {
 
 const mountsShown = computed(() => {
   const { panel, question, selected } = bench;
+  if (drag.targets.value.length > 0) return plate.value.mounts;
   if (panel.kind === 'mounts' || panel.kind === 'candidates' || question === 'fit')
     return plate.value.mounts;
   return plate.value.mounts.filter((m) => m.itemId === selected);
@@ -166,14 +179,116 @@ const marks = computed(() =>
         y,
         turnDeg: (-m.turnRad * 180) / Math.PI + (m.facing > 0.5 ? 0 : 90),
         key: `${m.itemId} ${m.mount.id}`,
-        title: `${nameMount(m.mount)} of ${name}: ${sayMount(m.mount)}, ${m.state}`,
+        title: `${nameMount(m.mount)} of ${name}: ${sayMount(m.mount)}, ${m.state}${m.blockedBy === undefined ? '' : ` by ${bench.names!.item(m.blockedBy)}`}`,
+        lit: drag.targets.value.some((t) => t.itemId === m.itemId && t.mountId === m.mount.id),
         chosen:
           bench.panel.kind === 'candidates' &&
-          bench.panel.itemId === m.itemId &&
-          bench.panel.mountId === m.mount.id,
+          bench.panel.ask.kind === 'mount' &&
+          bench.panel.ask.itemId === m.itemId &&
+          bench.panel.ask.mountId === m.mount.id,
       };
     }),
 );
+
+/** Outlines of spaces to keep clear: those entered always, all of them where they are asked for. */
+const entered = computed(() => {
+  const byKey = new Map<string, Finding>();
+  for (const f of bench.report!.findings) {
+    if (f.code !== 'keep-clear-entered' || f.lens !== undefined) continue;
+    byKey.set(`${f.facts.itemId} ${f.facts.spaceId}`, f);
+  }
+  return byKey;
+});
+const spaces = computed(() => {
+  const all = bench.shown.spaces;
+  if (!all && (entered.value.size === 0 || bench.question !== 'fit')) return [];
+  return drawSpaces(bench.report!.assembly, bench.view).flatMap((space) => {
+    const key = `${space.itemId} ${space.spaceId}`;
+    const finding = entered.value.get(key);
+    if (!all && finding === undefined) return [];
+    return [
+      {
+        key,
+        entered: finding !== undefined && finding.weight !== 'note',
+        title: `${purposeWords[space.purpose]} of ${bench.names!.item(space.itemId)}${finding ? ': entered' : ''}`,
+        d: space.outlines.map((o) => `${linePath(o, toPage)}Z`).join(''),
+      },
+    ];
+  });
+});
+
+/** Where parts stand in each other. */
+const clashes = computed(() =>
+  bench.question === 'fit'
+    ? bench.report!.findings.flatMap((f) => {
+        if (f.code !== 'parts-overlap' || f.lens !== undefined) return [];
+        const [x, y] = toPage(...projectPoint(bench.view, f.facts.atMm));
+        return [
+          {
+            key: f.id,
+            x,
+            y,
+            text: sayMm(f.facts.depthMm),
+            title: tellFinding(f, bench.names!).sentence,
+          },
+        ];
+      })
+    : [],
+);
+
+/** Ways of the planned leads. */
+const leads = computed(() =>
+  (bench.report!.fit.solidity?.leadWays ?? []).map(({ lead, way }) => ({
+    key: lead.run.id,
+    d: linePath(
+      [lead.from.atMm, ...way.points, lead.to.atMm].map((p) => projectPoint(bench.view, p)),
+      toPage,
+    ),
+  })),
+);
+
+/** Sizes: the whole across and upright, and from port to port along each planned lead. */
+const sizes = computed(() => {
+  if (!bench.shown.sizes) return [];
+  const { assembly, setup } = { assembly: bench.report!.assembly, setup: bench.setup! };
+  const lines = [
+    ...drawExtent(plate.value.lowMm, plate.value.highMm),
+    ...(setup.cables ?? []).flatMap(
+      (run) => drawPortToPort(assembly, bench.view, run.from, run.to) ?? [],
+    ),
+  ];
+  return lines.map((line, i) => {
+    const off = line.what === 'across' ? [0, 14] : line.what === 'upright' ? [-14, 0] : [0, 0];
+    const shift = (p: Point2) => {
+      const [x, y] = toPage(...p);
+      return [x + off[0]!, y + off[1]!] as const;
+    };
+    const [a, b] = [shift(line.from), shift(line.to)];
+    return {
+      key: `${line.what} ${i}`,
+      a,
+      b,
+      upright: line.what === 'upright',
+      ports: line.what === 'ports',
+      text: sayMm(line.mm),
+      x: (a[0] + b[0]) / 2,
+      y: (a[1] + b[1]) / 2,
+    };
+  });
+});
+
+/** What is drawn of a turn: a ring about the joint of the chosen part, with a knob to drag. */
+const turning = computed(() => {
+  const placed = bench.selected === undefined ? undefined : items.value.get(bench.selected);
+  const joint = placed?.carriedBy;
+  if (!joint || joint.mate.state !== 'mates' || bench.readOnly) return undefined;
+  if (listTurnsDeg(joint.mate, joint.parentMount, joint.childMount).length < 2) return undefined;
+  const axis = projectDirection(bench.view, joint.rigFromParentMount.rotation.z);
+  // Seen from the side a turn cannot be dragged: the panel and the T key turn it.
+  if (Math.hypot(...axis) > 0.3) return undefined;
+  const [x, y] = toPage(...projectPoint(bench.view, joint.rigFromParentMount.originMm));
+  return { x, y, joint };
+});
 
 /** The rails of the part that is chosen: what of them is taken, and what is free. */
 const rails = computed(() => {
@@ -197,7 +312,7 @@ const rails = computed(() => {
 });
 
 function openMount(itemId: string, mountId: string, state: string): void {
-  if (state === 'free' && !bench.readOnly) bench.panel = { kind: 'candidates', itemId, mountId };
+  if (state !== 'taken' && !bench.readOnly) bench.askMount(itemId, mountId);
 }
 
 const centre = computed(() => {
@@ -252,7 +367,37 @@ const summary = computed(
 );
 
 function isSliding(itemId: string): boolean {
-  return items.value.get(itemId)?.carriedBy?.slide !== undefined && !bench.readOnly;
+  return (
+    !bench.readOnly &&
+    (items.value.get(itemId)?.carriedBy?.slide !== undefined ||
+      listCarriers(bench.report!.assembly, itemId, undefined).length > 0)
+  );
+}
+
+function solidAt(event: PointerEvent): string | undefined {
+  return (event.target as Element).getAttribute('data-solid') ?? undefined;
+}
+
+/** From the page to mm of the view. */
+function toRigPlane(event: PointerEvent): Point2 {
+  const box = holder.value!.getBoundingClientRect();
+  const { pxPerMm, middle } = frame.value;
+  const roomY = height.value - margin.value.top - margin.value.bottom;
+  return [
+    (event.clientX - box.left - width.value / 2) / pxPerMm + middle[0],
+    middle[1] - (event.clientY - box.top - margin.value.top - roomY / 2) / pxPerMm,
+  ];
+}
+
+/** Where the mounts are on the page, for a part that is carried to one of them. */
+function markAt(event: PointerEvent): { itemId: string; mountId: string } | undefined {
+  const box = holder.value!.getBoundingClientRect();
+  const [px, py] = [event.clientX - box.left, event.clientY - box.top];
+  const near = marks.value
+    .filter((m) => m.lit)
+    .map((m) => ({ m, far: Math.hypot(m.x - px, m.y - py) }))
+    .sort((a, b) => a.far - b.far)[0];
+  return near && near.far < 22 ? { itemId: near.m.itemId, mountId: near.m.mount.id } : undefined;
 }
 </script>
 
@@ -318,7 +463,7 @@ function isSliding(itemId: string): boolean {
           data-layer="part"
           :data-item="run.itemId"
           :class="isSliding(run.itemId) ? 'cursor-grab touch-none' : 'cursor-pointer'"
-          @pointerdown="drag.start($event, run.itemId, frame.pxPerMm)"
+          @pointerdown="drag.start($event, run.itemId, solidAt($event), toRigPlane, frame.pxPerMm)"
           @pointermove="drag.move"
           @pointerup="drag.end"
           @pointercancel="drag.cancel"
@@ -335,6 +480,7 @@ function isSliding(itemId: string): boolean {
           <template v-for="(solid, k) in run.solids" :key="`f${k}`">
             <path
               :d="solid.d"
+              :data-solid="solid.id"
               fill-rule="evenodd"
               :style="{ fill: tint(run.itemId, solid.surface) }"
               class="stroke-ink"
@@ -411,6 +557,87 @@ function isSliding(itemId: string): boolean {
           </g>
         </g>
 
+        <g v-if="spaces.length > 0" data-layer="spaces">
+          <path
+            v-for="space in spaces"
+            :key="space.key"
+            :d="space.d"
+            :class="space.entered ? 'stroke-blossom' : 'stroke-leaf'"
+            :style="{
+              fill: space.entered ? 'var(--color-blossom-fill)' : 'var(--color-leaf-tint)',
+              fillOpacity: space.entered ? 0.28 : 0.35,
+            }"
+            stroke-width="1.2"
+            stroke-dasharray="4 3"
+            pointer-events="none"
+          >
+            <title>{{ space.title }}</title>
+          </path>
+        </g>
+
+        <g v-if="leads.length > 0" pointer-events="none" data-layer="leads">
+          <template v-for="l in leads" :key="l.key">
+            <path
+              :d="l.d"
+              fill="none"
+              class="stroke-paper"
+              stroke-width="4.5"
+              stroke-linejoin="round"
+            />
+            <path
+              :d="l.d"
+              fill="none"
+              class="stroke-ink"
+              stroke-width="2"
+              stroke-linejoin="round"
+            />
+          </template>
+        </g>
+
+        <g
+          v-for="c in clashes"
+          :key="c.key"
+          data-layer="clash"
+          :transform="`translate(${c.x} ${c.y})`"
+        >
+          <title>{{ c.title }}</title>
+          <path d="M-8-8 8 8M8-8-8 8" class="stroke-paper" stroke-width="6" />
+          <path d="M-8-8 8 8M8-8-8 8" class="stroke-tomato" stroke-width="3" />
+          <text
+            x="12"
+            y="4"
+            class="fill-tomato stroke-paper text-[11px] font-semibold"
+            stroke-width="3.5"
+            paint-order="stroke"
+          >
+            {{ c.text }}
+          </text>
+        </g>
+
+        <g v-if="sizes.length > 0" pointer-events="none" data-layer="sizes">
+          <g v-for="l in sizes" :key="l.key">
+            <path
+              :d="`M${l.a[0]} ${l.a[1]}L${l.b[0]} ${l.b[1]}`"
+              class="stroke-ink"
+              stroke-width="0.9"
+              :stroke-dasharray="l.ports ? '2 3' : undefined"
+            />
+            <circle :cx="l.a[0]" :cy="l.a[1]" r="1.8" class="fill-ink" />
+            <circle :cx="l.b[0]" :cy="l.b[1]" r="1.8" class="fill-ink" />
+            <text
+              :x="l.x"
+              :y="l.y - 4"
+              text-anchor="middle"
+              class="fill-ink stroke-paper text-[11px] tabular-nums"
+              stroke-width="3.5"
+              paint-order="stroke"
+              :transform="l.upright ? `rotate(-90 ${l.x} ${l.y})` : undefined"
+            >
+              {{ l.text }}
+            </text>
+          </g>
+        </g>
+
         <g v-if="rails.length > 0" pointer-events="none" data-layer="rails">
           <path
             v-for="rail in rails"
@@ -441,21 +668,48 @@ function isSliding(itemId: string): boolean {
           :aria-disabled="m.state === 'taken'"
           :data-mount="m.key"
           :data-state="m.state"
-          :class="m.state === 'free' ? 'cursor-pointer' : ''"
+          :class="m.state === 'taken' ? '' : 'cursor-pointer'"
           :transform="`translate(${m.x} ${m.y}) rotate(${m.turnDeg})`"
           @click="openMount(m.itemId, m.mount.id, m.state)"
         >
           <title>{{ m.title }}</title>
-          <MountGlyph :kind="m.mount.kind" :taken="m.state === 'taken'" :chosen="m.chosen" />
+          <MountGlyph :kind="m.mount.kind" :state="m.state" :chosen="m.chosen || m.lit" />
+        </g>
+
+        <g v-if="turning" :transform="`translate(${turning.x} ${turning.y})`" data-layer="turn">
+          <circle
+            r="26"
+            fill="none"
+            class="stroke-leaf"
+            stroke-width="1.2"
+            stroke-dasharray="3 3"
+          />
+          <circle
+            :cx="26 * Math.cos(drag.turnAngle.value)"
+            :cy="26 * Math.sin(drag.turnAngle.value)"
+            r="7"
+            class="fill-leaf cursor-grab touch-none"
+            data-testid="turn-knob"
+            @pointerdown.stop="drag.startTurn($event, turning.joint, turning.x, turning.y)"
+            @pointermove="drag.moveTurn"
+            @pointerup="drag.end"
+            @pointercancel="drag.cancel"
+          >
+            <title>Drag to turn it</title>
+          </circle>
         </g>
 
         <g
           v-for="l in labels"
           :key="`n${l.itemId}`"
-          class="cursor-pointer"
-          @click="bench.select(l.itemId)"
+          class="cursor-pointer touch-none"
+          :data-number="l.itemId"
+          @pointerdown="drag.startCarry($event, l.itemId)"
+          @pointermove="drag.moveCarry($event, markAt)"
+          @pointerup="drag.end"
+          @pointercancel="drag.cancel"
         >
-          <title>{{ l.name }}</title>
+          <title>{{ l.name }}: drag its number onto a lit mount to move it</title>
           <circle
             :cx="l.at[0]"
             :cy="-l.at[1]"
@@ -512,6 +766,20 @@ function isSliding(itemId: string): boolean {
     >
       {{ caption }}
     </p>
+    <p
+      v-if="drag.short.value !== undefined && drag.short.value > 1"
+      class="bg-sheet border-line absolute top-12 left-1/2 -translate-x-1/2 border px-2 py-1 text-xs"
+      role="status"
+    >
+      The arm falls {{ sayMm(drag.short.value) }} short
+    </p>
+    <p
+      v-else-if="drag.targets.value.length > 0"
+      class="bg-sheet border-line absolute top-12 left-1/2 -translate-x-1/2 border px-2 py-1 text-xs"
+    >
+      Drop it on a lit mount
+    </p>
+    <PlateTools />
     <div class="absolute right-3 bottom-2"><WalkRound /></div>
   </section>
 </template>

@@ -1,0 +1,29 @@
+import type { Ask, Candidate, KitItem, Part, Rig } from '@zucchini/core';
+
+/** What the worker is asked. Parts go over once; later questions name only what is new. */
+export interface CandidatesQuestion {
+  readonly run: number;
+  readonly rig: Rig;
+  readonly setupId: string;
+  readonly drawer: readonly KitItem[];
+  readonly ask: Ask;
+  /** Parts the worker has not been given yet. */
+  readonly newParts: readonly Part[];
+}
+
+/** A candidate with its findings in words, which the worker knows how to say. */
+export interface ToldCandidate {
+  readonly candidate: Candidate;
+  readonly appears: readonly string[];
+  readonly goes: readonly string[];
+  /** Where it would stand, in words; empty where it does not fit. */
+  readonly where: string;
+}
+
+export interface CandidatesAnswer {
+  readonly run: number;
+  readonly found: readonly ToldCandidate[];
+  readonly done: number;
+  readonly total: number;
+  readonly trouble?: string;
+}

@@ -1,0 +1,158 @@
+<script setup lang="ts">
+import { fitsPorts, nameItem, sayConnector, sayMm, type Part, type Port } from '@zucchini/core';
+import { computed, ref } from 'vue';
+import AppButton from '../../shared/AppButton.vue';
+import { announce } from '../../shared/announce';
+import { createId, useBench } from '../benchStore';
+import PanelFrame from './PanelFrame.vue';
+
+/** The planned leads with their ways, and a lead between any two ports. */
+const bench = useBench();
+const from = ref('');
+const to = ref('');
+const lead = ref('');
+
+const runs = computed(() => {
+  const ways = new Map((bench.report!.fit.solidity?.leadWays ?? []).map((w) => [w.lead.run.id, w]));
+  return (bench.setup!.cables ?? []).map((run) => {
+    const way = ways.get(run.id);
+    return {
+      id: run.id,
+      name: bench.names!.item(run.item),
+      from: `${bench.names!.port(run.from.item, run.from.port)} of ${bench.names!.item(run.from.item)}`,
+      to: `${bench.names!.port(run.to.item, run.to.port)} of ${bench.names!.item(run.to.item)}`,
+      length: way?.lead.relaxedMm,
+      needed: way?.neededMm,
+    };
+  });
+});
+
+interface End {
+  readonly key: string;
+  readonly item: string;
+  readonly port: Port;
+  readonly name: string;
+}
+
+const ends = computed<End[]>(() =>
+  bench.report!.assembly.items.flatMap((p) =>
+    (p.part.ports ?? [])
+      .filter((port) => !['cell-contacts', 'plate-contacts'].includes(port.connector))
+      .map((port) => ({
+        key: `${p.item.id} ${port.id}`,
+        item: p.item.id,
+        port,
+        name: `${nameItem(p)}: ${port.name ?? sayConnector(port.connector)}, ${port.direction}`,
+      })),
+  ),
+);
+const chosen = computed(() => ({
+  from: ends.value.find((e) => e.key === from.value),
+  to: ends.value.find((e) => e.key === to.value),
+}));
+
+const leads = computed(() => {
+  const { from: a, to: b } = chosen.value;
+  if (!a || !b) return [];
+  const used = new Set((bench.setup!.cables ?? []).map((c) => c.item));
+  const fits = (part: Part | undefined) => part !== undefined && fitsPorts(part, a.port, b.port);
+  const owned = [...bench.rig!.kit, ...bench.drawer]
+    .filter((i, n, all) => all.findIndex((o) => o.id === i.id) === n)
+    .filter((i) => !used.has(i.id) && fits(bench.parts.get(i.partId)))
+    .map((item) => ({
+      item,
+      key: item.id,
+      name: `${bench.parts.get(item.partId)!.name} (in the kit)`,
+    }));
+  const wishes = [...bench.parts.values()]
+    .filter((p) => fits(p))
+    .map((p) => ({
+      item: { id: `new-${p.id}`, partId: p.id, owned: false },
+      key: `new-${p.id}`,
+      name: p.name,
+    }));
+  return [...owned, ...wishes];
+});
+
+function plug(): void {
+  const { from: a, to: b } = chosen.value;
+  const one = leads.value.find((l) => l.key === lead.value) ?? leads.value[0];
+  if (!a || !b || !one) return;
+  bench.apply({
+    type: 'add-cable',
+    setupId: bench.setupId,
+    item: one.item,
+    cable: {
+      id: createId(),
+      item: one.item.id,
+      from: { item: a.item, port: a.port.id },
+      to: { item: b.item, port: b.port.id },
+    },
+  });
+  announce(`${one.name} plugged in`);
+  from.value = to.value = lead.value = '';
+}
+
+function unplug(id: string): void {
+  bench.apply({ type: 'remove-cable', setupId: bench.setupId, cableId: id });
+  announce('Unplugged; Z brings it back');
+}
+</script>
+
+<template>
+  <PanelFrame over="Leads" title="What is plugged into what?" back @back="bench.select(undefined)">
+    <ul v-if="runs.length > 0" class="mt-3" aria-label="Planned leads">
+      <li v-for="r in runs" :key="r.id" class="rule py-2">
+        <span class="block font-serif">{{ r.name }}</span>
+        <span class="text-faint block text-xs">{{ r.from }} → {{ r.to }}</span>
+        <span
+          v-if="r.needed !== undefined && r.length !== undefined"
+          class="block text-xs tabular-nums"
+        >
+          {{ sayMm(r.length) }} long, its way takes ≈ {{ sayMm(Math.round(r.needed)) }}
+        </span>
+        <AppButton v-if="!bench.readOnly" class="mt-1" small @click="unplug(r.id)"
+          >Unplug</AppButton
+        >
+      </li>
+    </ul>
+    <p v-else class="text-faint mt-3">No lead is planned in this setup.</p>
+
+    <section v-if="!bench.readOnly" class="mt-5">
+      <h3 class="font-serif text-base">Plan a lead</h3>
+      <label class="mt-1 block text-xs">
+        <span class="text-faint">From</span>
+        <select v-model="from" class="field mt-0.5 w-full">
+          <option value="">choose a port</option>
+          <option v-for="e in ends" :key="e.key" :value="e.key">{{ e.name }}</option>
+        </select>
+      </label>
+      <label class="mt-1 block text-xs">
+        <span class="text-faint">To</span>
+        <select v-model="to" class="field mt-0.5 w-full">
+          <option value="">choose a port</option>
+          <option v-for="e in ends" :key="e.key" :value="e.key">{{ e.name }}</option>
+        </select>
+      </label>
+      <template v-if="chosen.from && chosen.to">
+        <label v-if="leads.length > 0" class="mt-1 block text-xs">
+          <span class="text-faint">Lead</span>
+          <select v-model="lead" class="field mt-0.5 w-full">
+            <option value="">{{ leads[0]!.name }}</option>
+            <option v-for="l in leads.slice(1)" :key="l.key" :value="l.key">{{ l.name }}</option>
+          </select>
+        </label>
+        <p v-else class="text-tomato mt-2 text-xs" role="status">
+          No lead in the catalogue has these two plugs.
+        </p>
+        <AppButton v-if="leads.length > 0" class="mt-2" look="main" @click="plug"
+          >Plug it in</AppButton
+        >
+      </template>
+    </section>
+    <p class="text-faint mt-5 text-xs">
+      Power before picture: power leads first, then power on, then the screen, the picture lead
+      last; the other way round to take it down.
+    </p>
+  </PanelFrame>
+</template>

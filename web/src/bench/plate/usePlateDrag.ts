@@ -1,0 +1,261 @@
+import {
+  followTarget,
+  listMoves,
+  listTurnsDeg,
+  measureSlideDirection,
+  projectDirection,
+  toAllowedSlideMm,
+  toRigPoint,
+  wrapDeg,
+  type MoveEdit,
+  type PlacedJoint,
+  type Point2,
+} from '@zucchini/core';
+import { computed, ref, shallowRef } from 'vue';
+import { useBench } from '../benchStore';
+
+type Drag = {
+  readonly pointerId: number;
+  readonly from: Point2;
+  moved: boolean;
+} & (
+  | {
+      readonly kind: 'slide';
+      readonly joint: PlacedJoint;
+      /** The slide's direction on the page, in px of the page for each mm, y down. */
+      readonly perMm: Point2;
+    }
+  | {
+      readonly kind: 'pose';
+      readonly itemId: string;
+      readonly solidId: string | undefined;
+      readonly grabbed: readonly [number, number, number];
+      readonly toPlane: (event: PointerEvent) => Point2;
+      readonly start: Point2;
+    }
+  | {
+      readonly kind: 'turn';
+      readonly joint: PlacedJoint;
+      readonly turns: readonly number[];
+      readonly middle: Point2;
+      readonly startAngle: number;
+      readonly sign: 1 | -1;
+    }
+  | { readonly kind: 'carry'; readonly itemId: string; readonly moves: readonly MoveEdit[] }
+);
+
+/** How far a pointer moves before it is a drag and not a click, in px. */
+const slackPx = 3;
+/** More free mounts than a rig has for one part. */
+const mostTargets = 200;
+
+/**
+ * Dragging on the drawing. A part slides along its rail; one that an arm carries is followed by the arm; the
+ * knob of the chosen part turns it in its steps; a part's number is carried to another mount. The rig as it
+ * would be is shown in every frame and made one undoable step when the pointer is let go.
+ */
+export function usePlateDrag() {
+  const bench = useBench();
+  const drag = shallowRef<Drag>();
+  /** How much an arm falls short of the pointer, in mm, while it follows. */
+  const short = ref<number>();
+  const turnAngle = ref(-Math.PI / 4);
+  const targets = computed(() =>
+    drag.value?.kind === 'carry' && drag.value.moved
+      ? drag.value.moves.map((m) => ({ itemId: m.parent.item, mountId: m.parent.mount }))
+      : [],
+  );
+  // Vue does not look into what is dragged; `targets` must know when it has moved.
+  function touch(now: Drag): void {
+    if (now.moved) return;
+    now.moved = true;
+    drag.value = { ...now };
+  }
+
+  function begin(event: PointerEvent, next: Drag): void {
+    drag.value = next;
+    (event.currentTarget as Element).setPointerCapture(event.pointerId);
+  }
+
+  function start(
+    event: PointerEvent,
+    itemId: string,
+    solidId: string | undefined,
+    toPlane: (event: PointerEvent) => Point2,
+    pxPerMm: number,
+  ): void {
+    if (event.button !== 0) return;
+    bench.select(itemId);
+    const assembly = bench.report?.assembly;
+    const placed = assembly?.byId.get(itemId);
+    if (!assembly || !placed || bench.readOnly) return;
+    const base = {
+      pointerId: event.pointerId,
+      from: [event.clientX, event.clientY] as Point2,
+      moved: false,
+    };
+    const joint = placed.carriedBy;
+    const direction = joint?.slide && measureSlideDirection(assembly, joint);
+    if (joint && direction) {
+      const [x, y] = projectDirection(bench.view, direction);
+      if (Math.hypot(x, y) >= 0.3) {
+        begin(event, { ...base, kind: 'slide', joint, perMm: [x * pxPerMm, -y * pxPerMm] });
+        return;
+      }
+    }
+    const startAt = toPlane(event);
+    const grabbed = toRigPoint(bench.view, startAt, placed.rigFromPart.originMm);
+    const follows = followTarget(assembly, bench.parts, itemId, solidId, grabbed, grabbed);
+    if (!follows) return;
+    begin(event, { ...base, kind: 'pose', itemId, solidId, grabbed, toPlane, start: startAt });
+  }
+
+  function startTurn(event: PointerEvent, joint: PlacedJoint, x: number, y: number): void {
+    if (event.button !== 0 || joint.mate.state !== 'mates') return;
+    const box = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect();
+    const middle: Point2 = [x + box.left, y + box.top];
+    const [, , towards] = projectDirection3(joint);
+    begin(event, {
+      pointerId: event.pointerId,
+      from: [event.clientX, event.clientY],
+      moved: false,
+      kind: 'turn',
+      joint,
+      turns: listTurnsDeg(joint.mate, joint.parentMount, joint.childMount),
+      middle,
+      startAngle: Math.atan2(event.clientY - middle[1], event.clientX - middle[0]),
+      // Towards the viewer a right-handed turn goes counter-clockwise, and the page's y points down.
+      sign: towards > 0 ? -1 : 1,
+    });
+  }
+
+  function projectDirection3(joint: PlacedJoint): readonly [number, number, number] {
+    const normal = joint.rigFromParentMount.rotation.z;
+    const [x, y] = projectDirection(bench.view, normal);
+    return [x, y, towardsViewer(bench.view, normal)];
+  }
+
+  function startCarry(event: PointerEvent, itemId: string): void {
+    if (event.button !== 0) return;
+    bench.select(itemId);
+    const assembly = bench.report?.assembly;
+    const joint = assembly?.byId.get(itemId)?.carriedBy;
+    if (!assembly || !joint || bench.readOnly) return;
+    const moves = listMoves(assembly, joint, () => true, mostTargets);
+    begin(event, {
+      pointerId: event.pointerId,
+      from: [event.clientX, event.clientY],
+      moved: false,
+      kind: 'carry',
+      itemId,
+      moves,
+    });
+  }
+
+  function isMoved(event: PointerEvent, now: Drag): boolean {
+    const far = Math.hypot(event.clientX - now.from[0], event.clientY - now.from[1]);
+    return now.moved || far >= slackPx;
+  }
+
+  function move(event: PointerEvent): void {
+    const now = drag.value;
+    if (!now || event.pointerId !== now.pointerId || !isMoved(event, now)) return;
+    touch(now);
+    const { setupId } = bench;
+    if (now.kind === 'slide') {
+      const [dx, dy] = [event.clientX - now.from[0], event.clientY - now.from[1]];
+      const [px, py] = now.perMm;
+      const byMm = (dx * px + dy * py) / (px * px + py * py);
+      const { joint, slide } = now.joint;
+      const slideMm = toAllowedSlideMm(slide!, joint.slideMm + Math.round(byMm));
+      bench.tryOut({ type: 'slide', setupId, jointId: joint.id, slideMm });
+    } else if (now.kind === 'pose') {
+      const rig = bench.history?.present;
+      const assembly = bench.settled?.assembly;
+      if (!rig || !assembly) return;
+      const at = now.toPlane(event);
+      const target = toRigPoint(bench.view, at, now.grabbed);
+      const follows = followTarget(
+        assembly,
+        bench.parts,
+        now.itemId,
+        now.solidId,
+        now.grabbed,
+        target,
+      );
+      if (!follows) return;
+      short.value = follows.shortMm;
+      bench.tryOut({ type: 'all', edits: follows.edits });
+    }
+  }
+
+  function moveTurn(event: PointerEvent): void {
+    const now = drag.value;
+    if (now?.kind !== 'turn' || event.pointerId !== now.pointerId || !isMoved(event, now)) return;
+    touch(now);
+    const angle = Math.atan2(event.clientY - now.middle[1], event.clientX - now.middle[0]);
+    turnAngle.value = angle;
+    const by = ((angle - now.startAngle) * 180) / Math.PI;
+    const wanted = now.joint.joint.turnDeg + now.sign * by;
+    const apart = (deg: number) => Math.min(wrapDeg(deg - wanted), wrapDeg(wanted - deg));
+    const turnDeg = [...now.turns].sort((a, b) => apart(a) - apart(b))[0]!;
+    bench.tryOut({ type: 'turn', setupId: bench.setupId, jointId: now.joint.joint.id, turnDeg });
+  }
+
+  function moveCarry(
+    event: PointerEvent,
+    markAt: (event: PointerEvent) => { itemId: string; mountId: string } | undefined,
+  ): void {
+    const now = drag.value;
+    if (now?.kind !== 'carry' || event.pointerId !== now.pointerId || !isMoved(event, now)) return;
+    touch(now);
+    const over = markAt(event);
+    const edit = over
+      ? now.moves.find((m) => m.parent.item === over.itemId && m.parent.mount === over.mountId)
+      : undefined;
+    if (edit) bench.tryOut(edit);
+    else bench.letGo();
+  }
+
+  function reset(): void {
+    drag.value = undefined;
+    short.value = undefined;
+    turnAngle.value = -Math.PI / 4;
+  }
+
+  function end(event: PointerEvent): void {
+    const now = drag.value;
+    if (!now || event.pointerId !== now.pointerId) return;
+    if (now.moved) bench.keep();
+    reset();
+  }
+
+  function cancel(): void {
+    if (drag.value?.moved) bench.letGo();
+    reset();
+  }
+
+  return {
+    targets,
+    short,
+    turnAngle,
+    start,
+    move,
+    startTurn,
+    moveTurn,
+    startCarry,
+    moveCarry,
+    end,
+    cancel,
+  };
+}
+
+function towardsViewer(
+  view: Parameters<typeof toRigPoint>[0],
+  direction: readonly [number, number, number],
+): number {
+  // A point of the rig one mm towards the viewer, less the same point: the viewer's own direction.
+  const [ax, ay, az] = toRigPoint(view, [0, 0], [0, 0, 0]);
+  const [bx, by, bz] = toRigPoint(view, [0, 0], [0, 0, 0], 1);
+  return direction[0] * (bx - ax) + direction[1] * (by - ay) + direction[2] * (bz - az);
+}
