@@ -1,38 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
-
-/** A rig of the test's own, from nothing but a body. Ends on the bench. */
-async function startRig(page: Page, name: string): Promise<void> {
-  await page.goto('/');
-  await page.getByRole('button', { name: 'New rig' }).click();
-  await page.getByLabel('Its name').fill(name);
-  await page.getByLabel('Camera body').selectOption({ label: 'Corvane Petrel' });
-  await page.getByRole('button', { name: 'Put it on the bench' }).click();
-  await expect(page.getByRole('textbox', { name: 'Name of the rig' })).toHaveValue(name);
-}
-
-/** Fits a part through the list of free mounts, by keyboard alone: `/`, the mount, Enter, the part, Enter. */
-async function fit(page: Page, mount: string, part: string): Promise<void> {
-  await page.keyboard.press('Escape');
-  await page.locator('body').press('/');
-  const mounts = page.getByRole('searchbox', { name: 'Search free mounts' });
-  await expect(mounts).toBeFocused();
-  await mounts.fill(mount);
-  await mounts.press('Enter');
-  const parts = page.getByRole('searchbox', { name: 'Search parts' });
-  await expect(parts).toBeFocused();
-  await parts.fill(part);
-  await parts.press('Enter');
-  await expect(stack(page).getByRole('button', { name: part })).toBeVisible();
-}
-
-const stack = (page: Page) => page.getByRole('list', { name: 'Parts, from the body outwards' });
-const strip = (page: Page, question: string) =>
-  page
-    .getByRole('navigation', { name: 'The six questions' })
-    .getByRole('button', { name: question });
-const saved = (page: Page) =>
-  expect(page.getByTestId('save-state')).toHaveAttribute('data-state', 'saved');
+import { expect, test } from '@playwright/test';
+import { fit, itemOf, saved, stack, startRig, strip } from './bench';
 
 test('a rig is built from empty, a finding provoked, mended by its remedy, saved and there after a reload', async ({
   page,
@@ -102,11 +70,6 @@ test('a part is dragged along its rail with the figures live, in one undoable st
   await page.locator('body').press('Shift+Z');
   await expect.poll(tilt).toBe(after);
 });
-
-async function itemOf(page: Page, name: string): Promise<string> {
-  const id = await stack(page).getByRole('button', { name }).getAttribute('data-item');
-  return id!;
-}
 
 test('a part is moved to another mount, with all that it carries, and back', async ({ page }) => {
   await startRig(page, 'Moving rig');

@@ -112,7 +112,7 @@ export interface AskContext {
 
 /**
  * Who is asked: the owned individuals of the drawer that are not in this setup, each once, then one new
- * wish for every part of the catalogue. `makeId` names the wishes. For a need only those that serve it, for
+ * wish for every part of the catalogue that is fitted to a mount. `makeId` names the wishes. For a need only those that serve it, for
  * a replacement only parts of the same kind.
  */
 export function listAsked(

@@ -61,7 +61,9 @@ export function createCage(f: CageFigures): Made {
       formFit: true,
       carrier: true,
     },
-    socket('under-quarter', 'quarter-20', [middle + 12, 0, under], [0, 0, -1], [1, 0, 0]),
+    socket('under-quarter', 'quarter-20', [middle + 12, 0, under], [0, 0, -1], [1, 0, 0], {
+      name: 'underside ¼″',
+    }),
     socket(
       'under-three-eighths',
       'three-eighths-16',
@@ -70,6 +72,7 @@ export function createCage(f: CageFigures): Made {
       [1, 0, 0],
       {
         holes: true,
+        name: 'underside ⅜″ with pin holes',
       },
     ),
   ];
@@ -104,7 +107,9 @@ export function createCage(f: CageFigures): Made {
       box('roof', [back, right, at.top + gapMm], [front, left, top], 'metal', 4),
     );
     mounts.push(
-      socket('left-low', 'quarter-20', [middle, left, at.bottom + 8], [0, 1, 0], [1, 0, 0]),
+      socket('left-low', 'quarter-20', [middle, left, at.bottom + 8], [0, 1, 0], [1, 0, 0], {
+        name: 'foot of the left side ¼″',
+      }),
       socket(
         'front-left',
         'quarter-20',
@@ -116,7 +121,9 @@ export function createCage(f: CageFigures): Made {
           name: 'front of the left bar, with pin holes',
         },
       ),
-      socket('roof-quarter', 'quarter-20', [middle, right + 16, top], [0, 0, 1], [1, 0, 0]),
+      socket('roof-quarter', 'quarter-20', [middle, right + 16, top], [0, 0, 1], [1, 0, 0], {
+        name: 'roof ¼″',
+      }),
       socket(
         'roof-three-eighths',
         'three-eighths-16',
@@ -197,6 +204,7 @@ export function createCage(f: CageFigures): Made {
       );
       mounts.push(
         mount(`shoe-${i + 1}`, 'cold-shoe', 'shoe', [middle, y, top + 5], [0, 0, 1], [1, 0, 0], {
+          name: i === 0 ? 'cold shoe on the roof, left' : 'cold shoe on the roof, right',
           lengthwise: along([1, 0, 0], 20),
         }),
       );

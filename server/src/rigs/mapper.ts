@@ -5,6 +5,7 @@ import {
   rigFormatVersion,
   sayFigure,
   sayG,
+  type Collider,
   type PartBook,
   type Rig,
   type Version,
@@ -18,9 +19,9 @@ export const kitId = 'kit';
 type Summary = Omit<RigSummary, 'id' | 'name' | 'revision' | 'savedAt'>;
 
 /** The figures that the shelf shows, computed by the same core that the bench uses, from the first setup. */
-export function summarise(rig: Rig, parts: PartBook): Summary {
+export function summarise(rig: Rig, parts: PartBook, collider: Collider): Summary {
   const setup = rig.setups[0]!;
-  const report = measureReport(rig, setup.id, parts);
+  const report = measureReport(rig, setup.id, parts, { collider });
   const count = countFindings(report.findings);
   return {
     setup: setup.name,
@@ -33,7 +34,13 @@ export function summarise(rig: Rig, parts: PartBook): Summary {
   };
 }
 
-export function toRigRow(rig: Rig, parts: PartBook, revision: number, savedAt: Date): RigRow {
+export function toRigRow(
+  rig: Rig,
+  parts: PartBook,
+  revision: number,
+  savedAt: Date,
+  collider: Collider,
+): RigRow {
   const { kit: _, ...doc } = rig;
   return {
     id: rig.id,
@@ -42,7 +49,7 @@ export function toRigRow(rig: Rig, parts: PartBook, revision: number, savedAt: D
     revision,
     formatVersion: rigFormatVersion,
     doc,
-    summary: summarise(rig, parts),
+    summary: summarise(rig, parts, collider),
     savedAt,
   };
 }

@@ -22,6 +22,7 @@ import {
   toVersionRow,
   toVersionSummary,
 } from './mapper.js';
+import { findCollider } from './collider.js';
 import type { RigSummary, VersionSummary } from './schema.js';
 
 /** A rig with the parts that it draws on. */
@@ -142,7 +143,7 @@ export async function insertRig(manager: EntityManager, rig: Rig, now: Date): Pr
     await manager.insert(KitEntity, { id: kitId, name: 'My kit' });
   }
   await bumpSharers(manager, await writeKit(manager, rig));
-  await manager.insert(RigEntity, toRigRow(rig, parts, 1, now) as never);
+  await manager.insert(RigEntity, toRigRow(rig, parts, 1, now, await findCollider()) as never);
   await linkKit(manager, rig);
   return { rig, parts, revision: 1, savedAt: now };
 }
@@ -174,7 +175,7 @@ export async function updateRig(
   }
   const parts = await checkRig(manager, rig);
   await bumpSharers(manager, await writeKit(manager, rig));
-  const { id, ...columns } = toRigRow(rig, parts, revision + 1, now);
+  const { id, ...columns } = toRigRow(rig, parts, revision + 1, now, await findCollider());
   await manager.update(RigEntity, { id }, columns as never);
   await linkKit(manager, rig);
   return { revision: revision + 1, savedAt: now };

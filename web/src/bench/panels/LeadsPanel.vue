@@ -122,14 +122,14 @@ function unplug(id: string): void {
       <h3 class="font-serif text-base">Plan a lead</h3>
       <label class="mt-1 block text-xs">
         <span class="text-faint">From</span>
-        <select v-model="from" class="field mt-0.5 w-full">
+        <select v-model="from" aria-label="From port" class="field mt-0.5 w-full">
           <option value="">choose a port</option>
           <option v-for="e in ends" :key="e.key" :value="e.key">{{ e.name }}</option>
         </select>
       </label>
       <label class="mt-1 block text-xs">
         <span class="text-faint">To</span>
-        <select v-model="to" class="field mt-0.5 w-full">
+        <select v-model="to" aria-label="To port" class="field mt-0.5 w-full">
           <option value="">choose a port</option>
           <option v-for="e in ends" :key="e.key" :value="e.key">{{ e.name }}</option>
         </select>
@@ -137,7 +137,7 @@ function unplug(id: string): void {
       <template v-if="chosen.from && chosen.to">
         <label v-if="leads.length > 0" class="mt-1 block text-xs">
           <span class="text-faint">Lead</span>
-          <select v-model="lead" class="field mt-0.5 w-full">
+          <select v-model="lead" aria-label="Which lead" class="field mt-0.5 w-full">
             <option value="">{{ leads[0]!.name }}</option>
             <option v-for="l in leads.slice(1)" :key="l.key" :value="l.key">{{ l.name }}</option>
           </select>

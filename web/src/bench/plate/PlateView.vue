@@ -464,9 +464,6 @@ function markAt(event: PointerEvent): { itemId: string; mountId: string } | unde
           :data-item="run.itemId"
           :class="isSliding(run.itemId) ? 'cursor-grab touch-none' : 'cursor-pointer'"
           @pointerdown="drag.start($event, run.itemId, solidAt($event), toRigPlane, frame.pxPerMm)"
-          @pointermove="drag.move"
-          @pointerup="drag.end"
-          @pointercancel="drag.cancel"
         >
           <path
             v-for="(solid, k) in run.solids"
@@ -691,9 +688,6 @@ function markAt(event: PointerEvent): { itemId: string; mountId: string } | unde
             class="fill-leaf cursor-grab touch-none"
             data-testid="turn-knob"
             @pointerdown.stop="drag.startTurn($event, turning.joint, turning.x, turning.y)"
-            @pointermove="drag.moveTurn"
-            @pointerup="drag.end"
-            @pointercancel="drag.cancel"
           >
             <title>Drag to turn it</title>
           </circle>
@@ -704,10 +698,7 @@ function markAt(event: PointerEvent): { itemId: string; mountId: string } | unde
           :key="`n${l.itemId}`"
           class="cursor-pointer touch-none"
           :data-number="l.itemId"
-          @pointerdown="drag.startCarry($event, l.itemId)"
-          @pointermove="drag.moveCarry($event, markAt)"
-          @pointerup="drag.end"
-          @pointercancel="drag.cancel"
+          @pointerdown="drag.startCarry($event, l.itemId, markAt)"
         >
           <title>{{ l.name }}: drag its number onto a lit mount to move it</title>
           <circle

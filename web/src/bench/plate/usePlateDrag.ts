@@ -11,8 +11,11 @@ import {
   type PlacedJoint,
   type Point2,
 } from '@zucchini/core';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, onScopeDispose, ref, shallowRef } from 'vue';
 import { useBench } from '../benchStore';
+
+/** Which lit mount the pointer is over. */
+type MarkAt = (event: PointerEvent) => { itemId: string; mountId: string } | undefined;
 
 type Drag = {
   readonly pointerId: number;
@@ -41,7 +44,12 @@ type Drag = {
       readonly startAngle: number;
       readonly sign: 1 | -1;
     }
-  | { readonly kind: 'carry'; readonly itemId: string; readonly moves: readonly MoveEdit[] }
+  | {
+      readonly kind: 'carry';
+      readonly itemId: string;
+      readonly moves: readonly MoveEdit[];
+      readonly markAt: MarkAt;
+    }
 );
 
 /** How far a pointer moves before it is a drag and not a click, in px. */
@@ -72,9 +80,26 @@ export function usePlateDrag() {
     drag.value = { ...now };
   }
 
-  function begin(event: PointerEvent, next: Drag): void {
+  // Heard on the window: what is dragged may be drawn anew in another place, which would end a capture.
+  const hear: readonly (readonly [string, (event: PointerEvent) => void])[] = [
+    ['pointermove', follow],
+    ['pointerup', end],
+    ['pointercancel', cancel],
+  ];
+
+  function begin(next: Drag): void {
     drag.value = next;
-    (event.currentTarget as Element).setPointerCapture(event.pointerId);
+    for (const [name, heard] of hear) window.addEventListener(name, heard as EventListener);
+  }
+  onScopeDispose(reset);
+
+  function follow(event: PointerEvent): void {
+    const now = drag.value;
+    if (!now || event.pointerId !== now.pointerId || !isMoved(event, now)) return;
+    touch(now);
+    if (now.kind === 'turn') moveTurn(event, now);
+    else if (now.kind === 'carry') moveCarry(event, now);
+    else move(event, now);
   }
 
   function start(
@@ -99,7 +124,7 @@ export function usePlateDrag() {
     if (joint && direction) {
       const [x, y] = projectDirection(bench.view, direction);
       if (Math.hypot(x, y) >= 0.3) {
-        begin(event, { ...base, kind: 'slide', joint, perMm: [x * pxPerMm, -y * pxPerMm] });
+        begin({ ...base, kind: 'slide', joint, perMm: [x * pxPerMm, -y * pxPerMm] });
         return;
       }
     }
@@ -107,7 +132,7 @@ export function usePlateDrag() {
     const grabbed = toRigPoint(bench.view, startAt, placed.rigFromPart.originMm);
     const follows = followTarget(assembly, bench.parts, itemId, solidId, grabbed, grabbed);
     if (!follows) return;
-    begin(event, { ...base, kind: 'pose', itemId, solidId, grabbed, toPlane, start: startAt });
+    begin({ ...base, kind: 'pose', itemId, solidId, grabbed, toPlane, start: startAt });
   }
 
   function startTurn(event: PointerEvent, joint: PlacedJoint, x: number, y: number): void {
@@ -115,7 +140,7 @@ export function usePlateDrag() {
     const box = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect();
     const middle: Point2 = [x + box.left, y + box.top];
     const [, , towards] = projectDirection3(joint);
-    begin(event, {
+    begin({
       pointerId: event.pointerId,
       from: [event.clientX, event.clientY],
       moved: false,
@@ -135,20 +160,21 @@ export function usePlateDrag() {
     return [x, y, towardsViewer(bench.view, normal)];
   }
 
-  function startCarry(event: PointerEvent, itemId: string): void {
+  function startCarry(event: PointerEvent, itemId: string, markAt: MarkAt): void {
     if (event.button !== 0) return;
     bench.select(itemId);
     const assembly = bench.report?.assembly;
     const joint = assembly?.byId.get(itemId)?.carriedBy;
     if (!assembly || !joint || bench.readOnly) return;
     const moves = listMoves(assembly, joint, () => true, mostTargets);
-    begin(event, {
+    begin({
       pointerId: event.pointerId,
       from: [event.clientX, event.clientY],
       moved: false,
       kind: 'carry',
       itemId,
       moves,
+      markAt,
     });
   }
 
@@ -157,10 +183,7 @@ export function usePlateDrag() {
     return now.moved || far >= slackPx;
   }
 
-  function move(event: PointerEvent): void {
-    const now = drag.value;
-    if (!now || event.pointerId !== now.pointerId || !isMoved(event, now)) return;
-    touch(now);
+  function move(event: PointerEvent, now: Extract<Drag, { kind: 'slide' | 'pose' }>): void {
     const { setupId } = bench;
     if (now.kind === 'slide') {
       const [dx, dy] = [event.clientX - now.from[0], event.clientY - now.from[1]];
@@ -169,7 +192,7 @@ export function usePlateDrag() {
       const { joint, slide } = now.joint;
       const slideMm = toAllowedSlideMm(slide!, joint.slideMm + Math.round(byMm));
       bench.tryOut({ type: 'slide', setupId, jointId: joint.id, slideMm });
-    } else if (now.kind === 'pose') {
+    } else {
       const rig = bench.history?.present;
       const assembly = bench.settled?.assembly;
       if (!rig || !assembly) return;
@@ -189,10 +212,7 @@ export function usePlateDrag() {
     }
   }
 
-  function moveTurn(event: PointerEvent): void {
-    const now = drag.value;
-    if (now?.kind !== 'turn' || event.pointerId !== now.pointerId || !isMoved(event, now)) return;
-    touch(now);
+  function moveTurn(event: PointerEvent, now: Extract<Drag, { kind: 'turn' }>): void {
     const angle = Math.atan2(event.clientY - now.middle[1], event.clientX - now.middle[0]);
     turnAngle.value = angle;
     const by = ((angle - now.startAngle) * 180) / Math.PI;
@@ -202,14 +222,8 @@ export function usePlateDrag() {
     bench.tryOut({ type: 'turn', setupId: bench.setupId, jointId: now.joint.joint.id, turnDeg });
   }
 
-  function moveCarry(
-    event: PointerEvent,
-    markAt: (event: PointerEvent) => { itemId: string; mountId: string } | undefined,
-  ): void {
-    const now = drag.value;
-    if (now?.kind !== 'carry' || event.pointerId !== now.pointerId || !isMoved(event, now)) return;
-    touch(now);
-    const over = markAt(event);
+  function moveCarry(event: PointerEvent, now: Extract<Drag, { kind: 'carry' }>): void {
+    const over = now.markAt(event);
     const edit = over
       ? now.moves.find((m) => m.parent.item === over.itemId && m.parent.mount === over.mountId)
       : undefined;
@@ -218,6 +232,7 @@ export function usePlateDrag() {
   }
 
   function reset(): void {
+    for (const [name, heard] of hear) window.removeEventListener(name, heard as EventListener);
     drag.value = undefined;
     short.value = undefined;
     turnAngle.value = -Math.PI / 4;
@@ -235,19 +250,7 @@ export function usePlateDrag() {
     reset();
   }
 
-  return {
-    targets,
-    short,
-    turnAngle,
-    start,
-    move,
-    startTurn,
-    moveTurn,
-    startCarry,
-    moveCarry,
-    end,
-    cancel,
-  };
+  return { targets, short, turnAngle, start, startTurn, startCarry };
 }
 
 function towardsViewer(
