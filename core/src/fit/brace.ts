@@ -1,23 +1,82 @@
 import { createFinding, type Finding } from '../finding/index.js';
-import { measureLength, subtract } from '../placement/index.js';
+import { measureMate, type Mount } from '../part/index.js';
+import { add, dot, measureLength, negate, scale, subtract, type Vec3 } from '../placement/index.js';
 import {
   isInBranch,
+  placeAlong,
+  placeSolids,
   rigFromMount,
   type Assembly,
   type Brace,
+  type MountRef,
+  type PlacedItem,
   type PlacedJoint,
 } from '../rig/index.js';
+import { measureReachMm } from '../solid/index.js';
 import { tolerances } from '../units/index.js';
 
-/** How far apart the two ends of a brace are, in mm; undefined where an end is not in this setup. */
+interface BraceEnd {
+  readonly placed: PlacedItem;
+  readonly mount: Mount;
+  readonly atMm: Vec3;
+}
+
+function findEnd(assembly: Assembly, ref: MountRef): BraceEnd | undefined {
+  const placed = assembly.byId.get(ref.item);
+  const mount = placed?.part.mounts.find((m) => m.id === ref.mount);
+  return placed && mount && { placed, mount, atMm: rigFromMount(placed, mount).originMm };
+}
+
+/** From a point to the nearest place of a lengthwise mount: a clamp may hold anywhere along it. */
+function measureToLength(rail: BraceEnd, point: Vec3): number {
+  const { fromMm, toMm } = rail.mount.lengthwise!;
+  const [a, b] = [
+    placeAlong(rail.placed, rail.mount, fromMm),
+    placeAlong(rail.placed, rail.mount, toMm),
+  ];
+  const along = subtract(b, a);
+  const t = dot(subtract(point, a), along) / dot(along, along);
+  return measureLength(subtract(point, add(a, scale(along, Math.min(1, Math.max(0, t))))));
+}
+
+/**
+ * From a pad to the barrel of the lens it carries, in mm: how far the pad is from the optical axis, less the
+ * radius of the barrel just above the pad. Undefined where the pad is beside the lens.
+ */
+function measureToBarrel(pad: BraceEnd, lens: BraceEnd): number | undefined {
+  const axis = rigFromMount(lens.placed, lens.mount).rotation.z;
+  const off = subtract(pad.atMm, lens.atMm);
+  const along = dot(off, axis);
+  const out = subtract(off, scale(axis, along));
+  const far = measureLength(out);
+  if (far === 0) return undefined;
+  const way = scale(out, 1 / far);
+  const at = dot(pad.atMm, axis);
+  const reaches = placeSolids(lens.placed)
+    .filter(
+      ({ solid, rigFromSolid }) =>
+        measureReachMm(solid, rigFromSolid, axis) >= at &&
+        measureReachMm(solid, rigFromSolid, negate(axis)) >= -at,
+    )
+    .map(({ solid, rigFromSolid }) => measureReachMm(solid, rigFromSolid, way));
+  if (reaches.length === 0) return undefined;
+  return Math.abs(dot(pad.atMm, way) - Math.max(...reaches));
+}
+
+/**
+ * How far apart the two ends of a brace are, in mm; undefined where an end is not in this setup. Two points
+ * must meet; a clamp meets rods anywhere along them; a support meets the barrel of the lens above its pad.
+ */
 export function measureBraceGapMm(assembly: Assembly, brace: Brace): number | undefined {
-  const ends = [brace.a, brace.b].map((ref) => {
-    const placed = assembly.byId.get(ref.item);
-    const mount = placed?.part.mounts.find((m) => m.id === ref.mount);
-    return placed && mount ? rigFromMount(placed, mount).originMm : undefined;
-  });
-  const [a, b] = ends;
-  return a && b ? measureLength(subtract(a, b)) : undefined;
+  const [a, b] = [findEnd(assembly, brace.a), findEnd(assembly, brace.b)];
+  if (!a || !b) return undefined;
+  const lens = [a, b].find((end) => end.placed.part.kind === 'lens');
+  if (brace.kind === 'support' && lens) {
+    return measureToBarrel(lens === a ? b : a, lens) ?? measureLength(subtract(a.atMm, b.atMm));
+  }
+  const rail = [a, b].find((end) => end.mount.lengthwise);
+  if (rail) return measureToLength(rail, (rail === a ? b : a).atMm);
+  return measureLength(subtract(a.atMm, b.atMm));
 }
 
 /** Whether a brace within tolerance closes the loop across a joint. */
@@ -50,4 +109,59 @@ export function findBraceFindings(assembly: Assembly): Finding[] {
       ),
     ];
   });
+}
+
+/** A second contact that is there to be used: two mounts that nearly meet. */
+export interface OfferedBrace {
+  readonly kind: Brace['kind'];
+  readonly a: MountRef;
+  readonly b: MountRef;
+  readonly gapMm: number;
+}
+
+/** Nearer than this two mounts are offered as a brace, in mm: within what a shim or a slide closes (estimate). */
+const offerWithinMm = 3;
+
+function findBraceKind(a: BraceEnd, b: BraceEnd): Brace['kind'] | undefined {
+  if (a.placed.part.kind === 'lens-support' && b.mount.kind === 'lens-mount') {
+    return a.mount.kind === 'rod-pad' ? 'support' : undefined;
+  }
+  const mate = measureMate(a.mount, b.mount);
+  if (mate.state !== 'mates') {
+    return a.mount.lengthwise || b.mount.lengthwise ? undefined : 'stop';
+  }
+  if (mate.as === 'rod-15-pair' || mate.as === 'rod-15-single') return 'rods';
+  return a.mount.thread || b.mount.thread ? 'second-screw' : 'stop';
+}
+
+/**
+ * Second contacts that a part could have with parts it is not joined to: a second screw, rods through
+ * another clamp, a pad under a lens, a stop against a neighbour. Nearest first.
+ */
+export function listBraces(assembly: Assembly, itemId: string): OfferedBrace[] {
+  const placed = assembly.byId.get(itemId);
+  if (!placed) return [];
+  const joined = new Set([
+    itemId,
+    placed.carriedBy?.parent,
+    ...(assembly.carriedBy.get(itemId) ?? []).map((j) => j.child),
+  ]);
+  const found: OfferedBrace[] = [];
+  for (const other of assembly.items) {
+    if (joined.has(other.item.id)) continue;
+    for (const mine of placed.part.mounts) {
+      for (const theirs of other.part.mounts) {
+        const [a, b] = [
+          { item: itemId, mount: mine.id },
+          { item: other.item.id, mount: theirs.id },
+        ];
+        const kind = findBraceKind(findEnd(assembly, a)!, findEnd(assembly, b)!);
+        if (!kind) continue;
+        const gapMm = measureBraceGapMm(assembly, { id: 'offer', kind, a, b });
+        if (gapMm === undefined || gapMm > offerWithinMm) continue;
+        found.push({ kind, a, b, gapMm });
+      }
+    }
+  }
+  return found.sort((x, y) => x.gapMm - y.gapMm);
 }

@@ -3,9 +3,10 @@ import fc from 'fast-check';
 import { createAxes } from '../hold/index.js';
 import { body, createTestRig, cube, handle, joint, mountAt, weightAhead } from '../testing/rigs.js';
 import { measureReport } from '../report/index.js';
-import type { Setup } from '../rig/index.js';
+import { placeSetup, type Setup } from '../rig/index.js';
 import {
   judgeSlip,
+  measureBraceGapMm,
   measureClampForceN,
   measureFrictionRadiusMm,
   measureWeightMomentNm,
@@ -239,5 +240,100 @@ describe('size', () => {
         expect(measureReport(rig, 'low', parts).fit.size.heightMm).toBeCloseTo(60, 9);
       }),
     );
+  });
+});
+
+describe('braces', () => {
+  const clampAt = (z: number) =>
+    cube('rods', 10, {
+      mounts: [
+        mountAt('base', 'quarter-20', 'screw', [0, 0, 0], [0, 0, -1], [1, 0, 0]),
+        mountAt('pair', 'rod-15-pair', 'rods', [0, 0, z], [0, 0, 1], [1, 0, 0], {
+          lengthwise: { axis: [1, 0, 0], fromMm: -100, toMm: 100 },
+        }),
+      ],
+    });
+  const second = cube('second', 10, {
+    mounts: [
+      mountAt('base', 'quarter-20', 'screw', [0, 0, 0], [0, 0, -1], [1, 0, 0]),
+      mountAt('clamp', 'rod-15-pair', 'clamp', [40, 0, 20], [0, 0, 1], [1, 0, 0]),
+    ],
+  });
+  const gapOf = (z: number) => {
+    const made = createTestRig(
+      [body, clampAt(z), second],
+      [joint('r', 'rods.base', 'body.plain'), joint('s', 'second.base', 'body.holes')],
+      {
+        setup: {
+          braces: [
+            {
+              id: 'b',
+              kind: 'rods',
+              a: { item: 'second', mount: 'clamp' },
+              b: { item: 'rods', mount: 'pair' },
+            },
+          ],
+        },
+      },
+    );
+    const assembly = placeSetup(made.rig, made.rig.setups[0]!, made.parts);
+    return measureBraceGapMm(assembly, assembly.setup.braces![0]!);
+  };
+
+  it('rods through a second clamp meet it anywhere along their length, not only at their middle', () => {
+    expect(gapOf(20)).toBeCloseTo(0, 9);
+    expect(gapOf(21.5)).toBeCloseTo(1.5, 9);
+  });
+
+  it('a support meets the barrel above its pad: 30 mm of radius, 32 mm from the axis, is 2 mm', () => {
+    const lens = cube('lens', 100, {
+      kind: 'lens',
+      solids: [
+        {
+          id: 'barrel',
+          type: 'cylinder',
+          atMm: [50, 0, 0],
+          axis: [1, 0, 0],
+          radiusMm: 30,
+          lengthMm: 100,
+        },
+      ],
+      mounts: [
+        mountAt('rear', 'lens-mount', 'lens', [0, 0, 0], [-1, 0, 0], [0, 0, 1], { family: 'F' }),
+      ],
+    });
+    const crutch = cube('crutch', 10, {
+      mounts: [
+        mountAt('base', 'quarter-20', 'screw', [0, 0, 0], [0, 0, -1], [1, 0, 0]),
+        mountAt('pad', 'rod-pad', 'pad', [60, 0, -82], [0, 0, 1], [1, 0, 0]),
+      ],
+    });
+    const camera = {
+      ...body,
+      mounts: [
+        ...body.mounts,
+        mountAt('lens', 'lens-mount', 'body', [0, 0, 0], [1, 0, 0], [0, 0, 1], { family: 'F' }),
+      ],
+    };
+    const made = createTestRig(
+      [camera, lens, crutch],
+      [joint('l', 'lens.rear', 'body.lens'), joint('c', 'crutch.base', 'body.plain')],
+      {
+        setup: {
+          braces: [
+            {
+              id: 'b',
+              kind: 'support',
+              a: { item: 'crutch', mount: 'pad' },
+              b: { item: 'lens', mount: 'rear' },
+            },
+          ],
+        },
+      },
+    );
+    const report = measureReport(made.rig, 'low', made.parts);
+    expect(measureBraceGapMm(report.assembly, report.assembly.setup.braces![0]!)).toBeCloseTo(2, 9);
+    expect(report.findings.map((f) => f.code)).toContain('brace-apart');
+    expect(report.fit.lensLoads[0]!.supported).toBe(false);
   });
 });

@@ -23,6 +23,7 @@ import TopBar from '../shared/TopBar.vue';
 import TroubleBox from '../shared/TroubleBox.vue';
 import { showTheme, theme } from '../theme/theme';
 import { useBench } from './benchStore';
+import { warmCandidates } from './candidates/useCandidates';
 import CandidatesPanel from './panels/CandidatesPanel.vue';
 import FitPanel from './panels/FitPanel.vue';
 import HangPanel from './panels/HangPanel.vue';
@@ -55,6 +56,13 @@ watch(
   { immediate: true },
 );
 onBeforeUnmount(() => bench.close());
+// Once the bench stands, what will be asked next is made ready.
+watch(
+  () => bench.collider !== undefined && bench.parts.size > 0,
+  (ready) => {
+    if (ready && !bench.readOnly) warmCandidates(bench.parts.values());
+  },
+);
 
 const joint = computed<PlacedJoint | undefined>(() =>
   bench.selected === undefined

@@ -13,7 +13,7 @@ import {
   type Part,
   type Report,
 } from '@zucchini/core';
-import type { CandidatesAnswer, CandidatesQuestion, ToldCandidate } from './messages';
+import type { CandidatesAnswer, CandidatesQuestion, ToldCandidate, WarmUp } from './messages';
 
 /** How long the worker works before it lets a newer question in, in ms. */
 const breathMs = 24;
@@ -71,7 +71,12 @@ async function answer(question: CandidatesQuestion): Promise<void> {
   send({ run, found, done, total: asked.length });
 }
 
-self.onmessage = ({ data }: MessageEvent<CandidatesQuestion>) => {
+self.onmessage = ({ data }: MessageEvent<CandidatesQuestion | WarmUp>) => {
+  if ('warm' in data) {
+    for (const part of data.newParts) parts.set(part.id, part);
+    collider ??= loadCollider();
+    return;
+  }
   newest = data.run;
   for (const part of data.newParts) parts.set(part.id, part);
   answer(data).catch((error: unknown) => {

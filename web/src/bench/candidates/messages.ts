@@ -1,5 +1,11 @@
 import type { Ask, Candidate, KitItem, Part, Rig } from '@zucchini/core';
 
+/** Parts the worker will need, sent ahead so that the first question is answered at once. */
+export interface WarmUp {
+  readonly warm: true;
+  readonly newParts: readonly Part[];
+}
+
 /** What the worker is asked. Parts go over once; later questions name only what is new. */
 export interface CandidatesQuestion {
   readonly run: number;

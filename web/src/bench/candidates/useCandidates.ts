@@ -1,7 +1,7 @@
 import type { Ask, Part } from '@zucchini/core';
 import { onScopeDispose, ref, shallowRef, toRaw, watch } from 'vue';
 import { useBench } from '../benchStore';
-import type { CandidatesAnswer, CandidatesQuestion, ToldCandidate } from './messages';
+import type { CandidatesAnswer, CandidatesQuestion, ToldCandidate, WarmUp } from './messages';
 
 /** One worker for the whole bench, started when it is first asked. */
 let worker: Worker | undefined;
@@ -12,6 +12,19 @@ let run = 0;
 function findWorker(): Worker {
   worker ??= new Worker(new URL('./candidates.worker.ts', import.meta.url), { type: 'module' });
   return worker;
+}
+
+/** Parts that the worker has not been given yet, without the interface's wrappings. */
+function takeNew(all: Iterable<Part>): Part[] {
+  const fresh = [...all].map((p) => toRaw(p)).filter((p) => !given.has(p));
+  for (const part of fresh) given.add(part);
+  return fresh;
+}
+
+/** Starts the worker and gives it the catalogue, so that the first question is answered at once. */
+export function warmCandidates(parts: Iterable<Part>): void {
+  const warmUp: WarmUp = { warm: true, newParts: takeNew(parts) };
+  findWorker().postMessage(JSON.parse(JSON.stringify(warmUp)));
 }
 
 /**
@@ -51,15 +64,13 @@ export function useCandidates(ask: () => Ask) {
     fresh = true;
     state.value = 'working';
     done.value = 0;
-    const newParts = [...bench.parts.values()].map((p) => toRaw(p)).filter((p) => !given.has(p));
-    for (const part of newParts) given.add(part);
     const question: CandidatesQuestion = {
       run: mine,
       rig,
       setupId: bench.setupId,
       drawer: bench.drawer,
       ask: ask(),
-      newParts,
+      newParts: takeNew(bench.parts.values()),
     };
     const target = findWorker();
     if (listening !== target) {

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import {
+  listBraces,
   listCarried,
   listJointsAt,
   listTurnsDeg,
   measureOccupancy,
   nameItem,
   nameMount,
-  rigFromMount,
   sayDeg,
   sayFree,
   sayG,
@@ -127,32 +127,22 @@ function setStance(movementId: string, value: number | undefined): void {
 const braces = computed(() =>
   (bench.setup?.braces ?? []).filter((b) => [b.a.item, b.b.item].includes(props.itemId)),
 );
-const touching = computed(() => {
-  const own = part.value.mounts.filter((m) => m.kind !== 'lens-mount');
-  return own.flatMap((mine) => {
-    const here = rigFromMount(placed.value, mine).originMm;
-    return assembly.value.items
-      .filter((p) => p.item.id !== props.itemId && p.item.id !== joint.value?.parent)
-      .filter((p) => p.carriedBy?.parent !== props.itemId)
-      .flatMap((p) =>
-        p.part.mounts.flatMap((theirs) => {
-          const there = rigFromMount(p, theirs).originMm;
-          const gapMm = Math.hypot(here[0] - there[0], here[1] - there[1], here[2] - there[2]);
-          return gapMm <= 3
-            ? [
-                {
-                  key: `${mine.id} ${p.item.id} ${theirs.id}`,
-                  label: `${nameMount(mine)} against ${nameMount(theirs)} of ${nameItem(p)}`,
-                  gapMm,
-                  a: { item: props.itemId, mount: mine.id },
-                  b: { item: p.item.id, mount: theirs.id },
-                },
-              ]
-            : [];
-        }),
-      );
-  });
-});
+const offered = computed(() =>
+  listBraces(assembly.value, props.itemId)
+    .slice(0, 3)
+    .map((o) => ({
+      ...o,
+      key: `${o.a.mount} ${o.b.item} ${o.b.mount}`,
+      label: `${braceWords[o.kind]} ${bench.names!.item(o.b.item)} (${sayMm(o.gapMm)} apart)`,
+    })),
+);
+const braceWords = {
+  'second-screw': 'Second screw into',
+  rods: 'Rods through the clamp of',
+  support: 'Support',
+  stop: 'Stop against',
+} as const;
+
 function setPlay(playMm: number | undefined): void {
   const { joint: now } = joint.value!;
   bench.apply({ type: 'set-play', ...at.value, playMm: playMm ?? 0, playDeg: now.playDeg ?? 0 });
@@ -280,7 +270,7 @@ function setMass(massG: number | undefined): void {
         :model-value="joint.joint.playMm ?? 0"
         @update:model-value="setPlay"
       />
-      <ul v-if="braces.length + touching.length > 0" class="rule mt-2 pt-2" aria-label="Braces">
+      <ul v-if="braces.length + offered.length > 0" class="rule mt-2 pt-2" aria-label="Braces">
         <li
           v-for="b in braces"
           :key="b.id"
@@ -298,17 +288,17 @@ function setMass(massG: number | undefined): void {
           >
         </li>
         <template v-if="!bench.readOnly && braces.length === 0">
-          <li v-for="s in touching.slice(0, 3)" :key="s.key" class="text-xs">
+          <li v-for="o in offered" :key="o.key" class="text-xs">
             <AppButton
               small
               @click="
                 bench.apply({
                   type: 'add-brace',
                   setupId: bench.setupId,
-                  brace: { id: createId(), kind: 'stop', a: s.a, b: s.b },
+                  brace: { id: createId(), kind: o.kind, a: o.a, b: o.b },
                 })
               "
-              >Brace {{ s.label }}</AppButton
+              >{{ o.label }}</AppButton
             >
           </li>
         </template>

@@ -1,0 +1,135 @@
+/** The same rig as a mirror shows it: left and right change places. */
+import type { KeepClear, Mount, Movement, Part, PartBook } from '../part/index.js';
+import type { Rig } from '../rig/index.js';
+import type { Solid } from '../solid/index.js';
+
+type Triple = [number, number, number];
+const flip = ([x, y, z]: readonly [number, number, number]): Triple => [x, -y, z];
+/** Turning senses are the other way round in a mirror. */
+const flipAxis = (v: readonly [number, number, number]): Triple => {
+  const [x, y, z] = flip(v);
+  return [-x, -y, -z];
+};
+
+function mirrorSolid(solid: Solid): Solid {
+  const next = {
+    ...solid,
+    atMm: flip(solid.atMm),
+    ...(solid.axis ? { axis: flip(solid.axis) } : {}),
+    ...(solid.reference ? { reference: flip(solid.reference) } : {}),
+  };
+  return next.type === 'prism'
+    ? { ...next, outlineMm: next.outlineMm.map(([x, y]): [number, number] => [x, -y]).reverse() }
+    : next;
+}
+
+function mirrorMount(mount: Mount): Mount {
+  return {
+    ...mount,
+    originMm: flip(mount.originMm),
+    normal: flip(mount.normal),
+    reference: flip(mount.reference),
+    ...(mount.lengthwise
+      ? { lengthwise: { ...mount.lengthwise, axis: flip(mount.lengthwise.axis) } }
+      : {}),
+    ...(mount.fastening?.access
+      ? {
+          fastening: {
+            ...mount.fastening,
+            access: {
+              atMm: flip(mount.fastening.access.atMm),
+              direction: flip(mount.fastening.access.direction),
+            },
+          },
+        }
+      : {}),
+  };
+}
+
+function mirrorSpace(space: KeepClear): KeepClear {
+  const { shape } = space;
+  const atMm = flip(shape.atMm);
+  switch (shape.type) {
+    case 'box':
+      return { ...space, shape: { ...shape, atMm } };
+    case 'cylinder':
+      return { ...space, shape: { ...shape, atMm, axis: flip(shape.axis) } };
+    case 'sector':
+      return {
+        ...space,
+        shape: { ...shape, atMm, hinge: flipAxis(shape.hinge), shut: flip(shape.shut) },
+      };
+  }
+}
+
+function mirrorMovement(movement: Movement): Movement {
+  return {
+    ...movement,
+    originMm: flip(movement.originMm),
+    axis: movement.type === 'turn' ? flipAxis(movement.axis) : flip(movement.axis),
+  };
+}
+
+export function mirrorPart(part: Part): Part {
+  return {
+    ...part,
+    solids: part.solids.map(mirrorSolid),
+    mounts: part.mounts.map(mirrorMount),
+    ...(part.keepClear ? { keepClear: part.keepClear.map(mirrorSpace) } : {}),
+    ...(part.movements ? { movements: part.movements.map(mirrorMovement) } : {}),
+    ...(part.ports
+      ? {
+          ports: part.ports.map((p) => ({
+            ...p,
+            originMm: flip(p.originMm),
+            normal: flip(p.normal),
+          })),
+        }
+      : {}),
+    ...(part.grips
+      ? { grips: part.grips.map((g) => ({ ...g, fromMm: flip(g.fromMm), toMm: flip(g.toMm) })) }
+      : {}),
+    ...(part.screens
+      ? {
+          screens: part.screens.map((s) => ({
+            ...s,
+            atMm: flip(s.atMm),
+            normal: flip(s.normal),
+          })),
+        }
+      : {}),
+    ...(part.controls
+      ? { controls: part.controls.map((c) => ({ ...c, atMm: flip(c.atMm) })) }
+      : {}),
+    ...(part.opticalAxis
+      ? {
+          opticalAxis: {
+            atMm: flip(part.opticalAxis.atMm),
+            direction: flip(part.opticalAxis.direction),
+          },
+        }
+      : {}),
+  };
+}
+
+export function mirrorRig({ rig, parts }: { readonly rig: Rig; readonly parts: PartBook }): {
+  rig: Rig;
+  parts: PartBook;
+} {
+  const attitude = {
+    level: 'level',
+    'rolled-left': 'rolled-right',
+    'rolled-right': 'rolled-left',
+  } as const;
+  return {
+    parts: new Map([...parts].map(([id, part]) => [id, mirrorPart(part)])),
+    rig: {
+      ...rig,
+      setups: rig.setups.map((setup) => ({
+        ...setup,
+        attitude: attitude[setup.attitude],
+        joints: setup.joints.map((j) => ({ ...j, turnDeg: j.turnDeg === 0 ? 0 : -j.turnDeg })),
+      })),
+    },
+  };
+}
