@@ -101,6 +101,7 @@ export function createBenchRig(
     },
     parts,
     jointId: slid,
-    mount: { item: cage, mount: 'left-rail' },
+    // A plain thread: more of a catalogue fits it than any other mount.
+    mount: { item: cage, mount: 'front-left' },
   };
 }

@@ -291,6 +291,15 @@ test('the bench and the shelf have no accessibility faults that can be found by 
   await check();
   await page.locator('body').press('/');
   await check();
+  // The panels that ask, the sizes and spaces of the drawing, and the solid.
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('list', { name: 'Fits' })).toBeVisible();
+  await check();
+  for (const key of ['w', 'c', 'd', 'k', 's']) {
+    await page.keyboard.press('Escape');
+    await page.locator('body').press(key);
+    await check();
+  }
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'The shelf' })).toBeVisible();
   await check();

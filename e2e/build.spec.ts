@@ -1,4 +1,4 @@
-import { expect, test, type Locator, type Page } from '@playwright/test';
+import { expect, test, type Download, type Locator, type Page } from '@playwright/test';
 import { fit, itemOf, saved, stack, startRig, strip } from './bench';
 
 /** Presses Tab until a control has the focus: it can be reached by keyboard alone. */
@@ -292,7 +292,7 @@ test('a side is kept as SVG in millimetres, the solid as glTF', async ({ page })
   expect(names).toContain('Tern 5 monitor');
 });
 
-async function readFile(download: import('@playwright/test').Download): Promise<string> {
+async function readFile(download: Download): Promise<string> {
   const stream = await download.createReadStream();
   const pieces: Buffer[] = [];
   for await (const piece of stream) pieces.push(piece as Buffer);

@@ -177,13 +177,20 @@ function findFirstMet(
   )[0];
 }
 
+/** Ways out are looked for so many entered spaces: each takes many tries. */
+const mostMended = 4;
+
 /** Keep-clear spaces that another part enters, with what is lost by it. */
 export function findClearFindings(geometry: Geometry, hold: Hold): Finding[] {
+  let mended = 0;
   return geometry.space.assembly.items.flatMap((owner) =>
     (owner.part.keepClear ?? []).flatMap((keep) => {
-      // A lever under a hand is told as such; the lens's view is asked about by its own cone.
+      // The lens's view is asked about by its own cone.
       if (keep.purpose === 'lens-view') return [];
-      return findOne(geometry, hold, owner, keep) ?? [];
+      const parts = mended < mostMended ? geometry.parts : undefined;
+      const found = findOne({ ...geometry, parts }, hold, owner, keep);
+      if (found) mended += 1;
+      return found ?? [];
     }),
   );
 }

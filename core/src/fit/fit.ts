@@ -90,12 +90,15 @@ export interface FitOptions {
   /** Parts that remedies may put in place of others; remedies are looked for only where it is given. */
   readonly catalogue?: PartBook | undefined;
   readonly collider?: Collider | undefined;
+  /** Leaves out the ways of leads, which are searched for: for trying many edits one after the other. */
+  readonly withoutLeadWays?: boolean | undefined;
 }
 
 function findGeometryFindings(
   geometry: Geometry,
   hold: Hold,
   parts: PartBook,
+  withLeadWays: boolean,
 ): { solidity: Solidity; findings: Finding[] } {
   const { space } = geometry;
   const { assembly } = space;
@@ -106,7 +109,7 @@ function findGeometryFindings(
   const order = measureOrder(assembly, entries, access);
   const kit = new Map(assembly.rig.kit.map((i) => [i.id, i]));
   const leads = listLeads(space, (id) => parts.get(kit.get(id)?.partId ?? ''));
-  const leadWays = measureLeadWays(space, leads);
+  const leadWays = withLeadWays ? measureLeadWays(space, leads) : [];
   return {
     solidity: { overlaps, covers, order: order.itemIds, leadWays },
     findings: [
@@ -134,7 +137,7 @@ export function measureFit(
   hold: Hold,
   brief: Brief,
   parts: PartBook,
-  { catalogue, collider }: FitOptions = {},
+  { catalogue, collider, withoutLeadWays = false }: FitOptions = {},
 ): Fit {
   const slips = measureSlips(assembly, hold);
   const size = measureSize(assembly, hold.axes);
@@ -144,6 +147,7 @@ export function measureFit(
         { space: createSpace(assembly, collider), parts: catalogue && parts },
         hold,
         parts,
+        !withoutLeadWays,
       )
     : undefined;
   return {

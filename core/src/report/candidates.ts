@@ -205,7 +205,7 @@ function tryEdit(context: AskContext, edit: Edit, part: Part): Report {
     applyEdit(report.assembly.rig, edit),
     report.assembly.setup.id,
     withPart(parts, part),
-    { collider, oneLens: true },
+    { collider, oneLens: true, withoutLeadWays: true },
   );
 }
 
@@ -217,6 +217,7 @@ function baseOf(context: AskContext): Report {
     base = measureReport(report.assembly.rig, report.assembly.setup.id, parts, {
       collider,
       oneLens: true,
+      withoutLeadWays: true,
     });
     bases.set(context, base);
   }

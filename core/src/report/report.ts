@@ -42,6 +42,8 @@ export interface ReportOptions {
   readonly collider?: Collider | undefined;
   /** Checks only the lens that is on the rig: for trying many edits one after the other. */
   readonly oneLens?: boolean | undefined;
+  /** Leaves out the ways of leads. */
+  readonly withoutLeadWays?: boolean | undefined;
   /** Stands the rig and its operator elsewhere. */
   readonly rigFromBody?: Placement | undefined;
 }
@@ -111,7 +113,10 @@ function findOtherLensFindings(
       options.rigFromBody,
     );
     const hold = findHold(other);
-    const { findings } = measureFit(other, hold, brief, parts, { collider: options.collider });
+    const { findings } = measureFit(other, hold, brief, parts, {
+      collider: options.collider,
+      withoutLeadWays: options.withoutLeadWays,
+    });
     return [...lost, ...findings.filter((f) => !known.has(f.id.replace(item.id, '')))].map((f) =>
       withLens(f, item.id),
     );

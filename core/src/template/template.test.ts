@@ -87,6 +87,34 @@ const figures: Record<string, fc.Arbitrary<object>> = {
     outlets: fc.constantFrom([], ['d-tap'], ['d-tap', 'usb-c']),
   }),
   rods: fc.record({ lengthMm: mm(60, 450) }),
+  ring: fc.record({
+    outerMm: mm(80, 100),
+    innerMm: mm(60, 76),
+    thicknessMm: mm(3, 30),
+    glass: fc.boolean(),
+    back: fc.constant({ kind: 'front-thread', side: 'male', sizeMm: 77 }),
+    front: fc.constant({ kind: 'front-thread', side: 'female', sizeMm: 82 }),
+  }),
+  'matte-box': fc.record({
+    openingMm: fc.tuple(mm(100, 180), mm(70, 130)),
+    depthMm: mm(30, 120),
+    wallMm: mm(2, 5),
+    ringMm: mm(80, 110),
+    holds: fc.constantFrom('rods', 'clamp'),
+    trayMm: fc.constant(100),
+  }),
+  'follow-focus': fc.record({
+    gearMm: mm(25, 60),
+    gearWidthMm: mm(6, 20),
+    reachMm: mm(60, 110),
+    wheelMm: mm(40, 80),
+  }),
+  'lens-support': fc.record({ lowMm: mm(25, 60), liftMm: mm(5, 40), padWidthMm: mm(20, 60) }),
+  cable: fc.record({
+    ends: fc.constant([{ connector: 'hdmi-a' }, { connector: 'hdmi-d' }]),
+    lengthMm: mm(100, 3000),
+    carries: fc.constant(['video']),
+  }),
   plate: fc.record({
     lengthMm: mm(20, 200),
     widthMm: mm(20, 120),
@@ -135,7 +163,15 @@ function measureOutsideMm(part: Part, point: Vec3): number {
 }
 
 /** Mounts that stand for something inside or around a part and not on its skin. */
-const notOnSkin: readonly Mount['kind'][] = ['cell-bay', 'rod-15-pair', 'gear-08'];
+// Rings lie about the axis on which their mounts are.
+const notOnSkin: readonly Mount['kind'][] = [
+  'cell-bay',
+  'rod-15-pair',
+  'gear-08',
+  'front-thread',
+  'clamp-ring',
+  'filter-tray',
+];
 
 describe.each(Object.keys(figures))('the template of a %s', (template) => {
   it('makes a valid part of any sizes, its mounts on its solids, its figures marked', () => {

@@ -96,7 +96,7 @@ function sayTroubles(id: string): string {
                 {{ l.limitStated ? '(stated)' : '(estimate)' }}</span
               >
             </th>
-            <td class="text-right align-top">≈ {{ sayNm(l.momentNm) }}</td>
+            <td class="text-right align-top whitespace-nowrap">≈ {{ sayNm(l.momentNm) }}</td>
           </tr>
         </tbody>
       </table>

@@ -22,6 +22,7 @@ const runs = computed(() => {
       from: `${bench.names!.port(run.from.item, run.from.port)} of ${bench.names!.item(run.from.item)}`,
       to: `${bench.names!.port(run.to.item, run.to.port)} of ${bench.names!.item(run.to.item)}`,
       length: way?.lead.relaxedMm,
+      stretches: way && way.lead.lengthMm !== way.lead.relaxedMm ? way.lead.lengthMm : undefined,
       needed: way?.neededMm,
     };
   });
@@ -109,7 +110,8 @@ function unplug(id: string): void {
           v-if="r.needed !== undefined && r.length !== undefined"
           class="block text-xs tabular-nums"
         >
-          {{ sayMm(r.length) }} long, its way takes ≈ {{ sayMm(Math.round(r.needed)) }}
+          {{ sayMm(r.length) }} long{{ r.stretches ? `, drawn out ${sayMm(r.stretches)}` : '' }};
+          its way takes ≈ {{ sayMm(Math.round(r.needed)) }}
         </span>
         <AppButton v-if="!bench.readOnly" class="mt-1" small @click="unplug(r.id)"
           >Unplug</AppButton
