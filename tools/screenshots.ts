@@ -22,6 +22,7 @@ const shots: readonly Shot[] = [
     then: async (page) => {
       await page.keyboard.press('ArrowRight');
       await page.locator('[data-mount="halyard front-left"]').click();
+      await page.getByText(/parts? fits?$/).waitFor();
     },
   },
   {
@@ -30,6 +31,31 @@ const shots: readonly Shot[] = [
     then: async (page) => {
       await page.keyboard.press('ArrowUp');
       await page.locator('[data-item="yoke"]').first().click();
+    },
+  },
+  {
+    name: 'bench-clear',
+    path: '/rigs/mark-1',
+    then: async (page) => {
+      for (const key of ['ArrowLeft', 'd', 'k']) await page.keyboard.press(key);
+    },
+  },
+  {
+    name: 'bench-solid',
+    path: '/rigs/mark-2',
+    then: async (page) => {
+      await page.keyboard.press('s');
+      await page.getByTestId('solid').waitFor();
+      await page.waitForLoadState('networkidle');
+    },
+  },
+  {
+    name: 'bench-needs',
+    path: '/rigs/mark-2',
+    then: async (page) => {
+      await page.keyboard.press('w');
+      await page.getByRole('button', { name: /light control/ }).click();
+      await page.getByText(/parts? fits?$/).waitFor();
     },
   },
   {
@@ -47,6 +73,8 @@ await withDemo(async (browser, address) => {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(`${address}${shot.path}`, { waitUntil: 'networkidle' });
     await page.evaluate(() => document.fonts.ready);
+    // What stands where is told once the collision library has come.
+    if (shot.path !== '/') await page.getByText('Order of assembly').waitFor();
     await shot.then?.(page);
     await page.screenshot({ path: join(root, 'docs/screenshots', `${shot.name}.png`) });
     await page.close();
