@@ -8,6 +8,7 @@ import {
   type Rotation,
   type Vec3,
 } from '../placement/index.js';
+import { measurePointBounds } from '../solid/index.js';
 import type { Shape } from './shape.js';
 
 /** How two convex bodies stand to each other, in the outer frame. */
@@ -103,6 +104,13 @@ function nudge(at: Vec3): Vec3 {
   return near > 1 ? [at[0] + nudgeMm[0], at[1] + nudgeMm[1], at[2] + nudgeMm[2]] : at;
 }
 
+/** The corners of the box about points, a hundredth of a mm larger than they are: never flat. */
+function listBoxCorners(points: readonly Vec3[]): Vec3[] {
+  const { lowMm, highMm } = measurePointBounds(points);
+  const ends = [0, 1, 2].map((i) => [lowMm[i]! - 0.005, highMm[i]! + 0.005] as const);
+  return ends[0]!.flatMap((x) => ends[1]!.flatMap((y) => ends[2]!.map((z): Vec3 => [x, y, z])));
+}
+
 /** Bodies kept in the library at a time; beyond, it starts afresh, so that long work does not fill memory. */
 const mostBodies = 4000;
 
@@ -140,8 +148,11 @@ export async function loadCollider(): Promise<Collider> {
       case 'cylinder':
         return rapier.ColliderDesc.cylinder(shape.halfLengthMm, shape.radiusMm);
       case 'hull': {
-        const made = rapier.ColliderDesc.convexHull(new Float32Array(shape.pointsMm.flat()));
-        if (!made) throw new Error(`loadCollider: a hull without volume: ${shape.pointsMm.length}`);
+        const hull = (points: readonly Vec3[]) =>
+          rapier.ColliderDesc.convexHull(new Float32Array(points.flat()));
+        // Points as good as in one plane have no hull: the thin box about them stands in for it.
+        const made = hull(shape.pointsMm) ?? hull(listBoxCorners(shape.pointsMm));
+        if (!made) throw new Error(`loadCollider: no body for ${shape.pointsMm.length} points`);
         return made;
       }
     }

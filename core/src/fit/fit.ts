@@ -63,8 +63,8 @@ import { findAxisFindings, findGearFindings, findSupportFindings } from './rods.
 import { findScrewFindings } from './screw.js';
 import { findSizeFindings, measureSize, type Size } from './size.js';
 import { findSlipFindings, measureSlips } from './slip.js';
-import { findSpareFindings } from './spare.js';
-import { findStandFindings } from './stand.js';
+import { findSpareFindings, findSpareScrewFindings } from './spare.js';
+import { findLeadStandFindings, findStandFindings } from './stand.js';
 
 /** What geometry answers: only there where a collision library was given. */
 export interface Solidity {
@@ -124,6 +124,7 @@ function findGeometryFindings(
       ...findThroughFindings(geometry),
       ...findPlugFindings(geometry, leads),
       ...findLeadLengthFindings(leadWays),
+      ...findLeadStandFindings(assembly, hold, leadWays),
       ...findSupportFindings(geometry),
       ...findViewFindings(geometry),
       ...findScreenFindings(geometry, hold),
@@ -156,7 +157,7 @@ export function measureFit(
     lensLoads,
     solidity: solid?.solidity,
     findings: [
-      ...findMateFindings(assembly),
+      ...findMateFindings(assembly, catalogue && new Map([...catalogue, ...parts])),
       ...findOccupancyFindings(assembly),
       ...findStandingFindings(assembly),
       ...findStanceFindings(assembly),
@@ -187,6 +188,7 @@ export function measureFit(
       ...findSupplyFindings(assembly),
       ...findChargerFindings(assembly, parts, brief),
       ...findSpareFindings(assembly, parts),
+      ...findSpareScrewFindings(assembly),
       ...findAheadFindings(assembly, brief),
       ...findSizeFindings(assembly, hold.axes, size, brief),
       ...(solid?.findings ?? []),

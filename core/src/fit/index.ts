@@ -20,3 +20,4 @@ export * from './plugs.js';
 export * from './hands.js';
 export * from './stand.js';
 export * from './spare.js';
+export * from './chains.js';

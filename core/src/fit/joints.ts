@@ -9,21 +9,45 @@ import {
   type PlacedItem,
   type PlacedJoint,
 } from '../rig/index.js';
-import { toAllowedValue, type Mount } from '../part/index.js';
+import { toAllowedValue, type Mount, type PartBook } from '../part/index.js';
 import { tolerances, wrapDeg } from '../units/index.js';
+import { createChainBetween, findChain, listAdaptors, measureReachOver } from './chains.js';
 import { listMoves } from './moves.js';
 
 function removal(assembly: Assembly, itemId: string): Edit {
   return { type: 'remove-item', setupId: assembly.setup.id, itemId };
 }
 
+/** Adaptors that bring the two halves together: the cheapest chain, and the one with the fewest joints. */
+function listBridges(
+  assembly: Assembly,
+  joint: PlacedJoint,
+  catalogue: PartBook | undefined,
+): Edit[] {
+  if (!catalogue) return [];
+  const child = assembly.byId.get(joint.child)!;
+  const adaptors = listAdaptors(catalogue);
+  const seen = new Set<string>();
+  return (['price', 'joints'] as const).flatMap((by) => {
+    const chain = findChain(measureReachOver(joint.parentMount, adaptors, by), child.part);
+    const key = chain?.links.map((l) => l.part.id).join(' ') ?? '';
+    if (!chain || seen.has(key)) return [];
+    seen.add(key);
+    return createChainBetween(assembly, catalogue, joint, chain) ?? [];
+  });
+}
+
 /** Joints whose mounts do not mate, mate with an unknown key, or enter without latching. */
-export function findMateFindings(assembly: Assembly): Finding[] {
+export function findMateFindings(assembly: Assembly, catalogue?: PartBook): Finding[] {
   return assembly.joints.flatMap((joint) => {
     const about = { items: [joint.child, joint.parent], joints: [joint.joint.id] };
     if (joint.mate.state === 'refuses') {
       const { state: _, ...mismatch } = joint.mate;
-      const edits = [...listMoves(assembly, joint, () => true, 2), removal(assembly, joint.child)];
+      const edits = [
+        ...listBridges(assembly, joint, catalogue),
+        ...listMoves(assembly, joint, () => true, 2),
+        removal(assembly, joint.child),
+      ];
       return [createFinding('kinds-do-not-mate', 'stops', about, { mismatch }, edits)];
     }
     if (joint.mate.key === 'unknown') return [createFinding('key-unknown', 'risk', about, {})];

@@ -308,3 +308,95 @@ describe('leads weigh', () => {
     expect(screen.branchMass.massG).toBeCloseTo(11, 9);
   });
 });
+
+describe('a filter of another thread', () => {
+  it('is offered the step ring that mends it, and the ring comes between', () => {
+    const thread = (id: string, side: 'male' | 'female', sizeMm: number, x: number) =>
+      mountAt(id, 'front-thread', side, [x, 0, 0], [side === 'male' ? -1 : 1, 0, 0], [0, 0, 1], {
+        sizeMm,
+      });
+    const camera = { ...body, mounts: [...body.mounts, thread('front', 'female', 72, 20)] };
+    const filter = cube('filter', 20, { kind: 'filter', mounts: [thread('back', 'male', 77, 0)] });
+    const ring = cube('ring', 5, {
+      kind: 'ring',
+      mounts: [
+        { ...thread('back', 'male', 72, 0), carrier: true },
+        thread('front', 'female', 77, 4),
+      ],
+    });
+    const made = createTestRig([camera, filter, ring], [joint('f', 'filter.back', 'body.front')], {
+      kit: [
+        { id: 'body', partId: 'body', owned: true },
+        { id: 'filter', partId: 'filter', owned: true },
+      ],
+    });
+    const look = (rig: typeof made.rig) =>
+      measureReport(rig, 'low', made.parts, { catalogue: made.parts, collider }).findings.find(
+        (f) => f.code === 'kinds-do-not-mate',
+      );
+    const { edit } = look(made.rig)!.remedies[0]!;
+    expect(edit).toMatchObject({ type: 'all', edits: [{ type: 'add-part' }, { type: 'move' }] });
+    const mended = applyEdit(made.rig, edit);
+    expect(look(mended)).toBeUndefined();
+    expect(mended.setups[0]!.joints.map((j) => j.child.item).sort()).toEqual([
+      'filter',
+      'new-ring',
+    ]);
+  });
+});
+
+describe('a rig put down', () => {
+  it('on a lead that hangs below all else, says so', () => {
+    // Both sockets open downwards: the lead leaves them 45 mm below the body's underside.
+    const port = (id: string, direction: 'in' | 'out', x: number) => ({
+      id,
+      connector: 'hdmi-a' as const,
+      direction,
+      carries: ['video' as const],
+      originMm: [x, 0, -5] as Triple,
+      normal: [0, 0, -1] as Triple,
+    });
+    const camera = { ...body, ports: [port('out', 'out', 0)] };
+    const screen = cube('screen', 10, {
+      kind: 'monitor',
+      mounts: [screw],
+      ports: [port('in', 'in', 0)],
+    });
+    const made = createTestRig(
+      [camera, screen, cube('lead', 1, { kind: 'cable' })],
+      [joint('s', 'screen.base', 'body.plain')],
+      {
+        setup: {
+          cables: [
+            {
+              id: 'run',
+              item: 'lead',
+              from: { item: 'body', port: 'out' },
+              to: { item: 'screen', port: 'in' },
+            },
+          ],
+        },
+      },
+    );
+    const found = measureReport(made.rig, 'low', made.parts, { collider }).findings;
+    expect(
+      found.find((f) => f.code === 'does-not-stand' && f.facts.why === 'on-a-lead'),
+    ).toMatchObject({
+      items: ['lead'],
+    });
+  });
+
+  it('a screw 3.5 mm out of the back of its hole is longer than it need be, 3 mm are not', () => {
+    const noteOf = (lengthMm: number) => {
+      const long = { ...screw, thread: { lengthMm } };
+      const made = createTestRig(
+        [body, cube('peg', 1, { mounts: [long] }, [0, 0, 20])],
+        [joint('p', 'peg.base', 'body.plain')],
+      );
+      return measureReport(made.rig, 'low', made.parts).findings.some(
+        (f) => f.code === 'longer-than-needed',
+      );
+    };
+    expect([noteOf(11.5), noteOf(11)]).toEqual([true, false]);
+  });
+});

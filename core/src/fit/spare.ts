@@ -1,6 +1,7 @@
 import { createFinding, type Finding } from '../finding/index.js';
 import type { Mount, Part, PartBook } from '../part/index.js';
 import type { Assembly } from '../rig/index.js';
+import { measureEngagement } from './screw.js';
 
 /** What is unused of a rod or rail must be at least this much, and this share, to be worth a word (estimates). */
 const leastUnusedMm = 40;
@@ -59,5 +60,27 @@ export function findSpareFindings(assembly: Assembly, parts: PartBook): Finding[
         ),
       ];
     });
+  });
+}
+
+/** A screw that comes this much out of the back of its hole is longer than it need be, in mm (estimate). */
+const spareScrewMm = 3;
+
+/** Screws that stand far out of the back of their through hole. */
+export function findSpareScrewFindings(assembly: Assembly): Finding[] {
+  return assembly.joints.flatMap((joint) => {
+    const found = measureEngagement(assembly, joint);
+    if (!found || found.blind || found.standsOutMm - found.depthMm <= spareScrewMm) return [];
+    const about = {
+      items: [joint.child, joint.parent],
+      joints: [joint.joint.id],
+    };
+    return [
+      createFinding('longer-than-needed', 'note', about, {
+        lengthMm: found.standsOutMm,
+        usedMm: found.depthMm,
+        savesG: undefined,
+      }),
+    ];
   });
 }

@@ -5,6 +5,7 @@ import { measureCentreMm } from '../part/index.js';
 import { cross, dot, place, type Vec3 } from '../placement/index.js';
 import { placeSolids, type Assembly, type PlacedItem } from '../rig/index.js';
 import { listCornersMm, measureReachMm } from '../solid/index.js';
+import type { LeadWay } from './plugs.js';
 
 /** Points within this of the lowest touch the table, in mm: what a cloth on it forgives (estimate). */
 const tableMm = 0.5;
@@ -108,4 +109,31 @@ export function findStandFindings(assembly: Assembly, hold: Hold): Finding[] {
       { why, outsideMm: Math.max(0, -(standing.insideMm ?? 0)) },
     ),
   ];
+}
+
+/** Leads that hang lower than all solids: the rig is put down on them. */
+export function findLeadStandFindings(
+  assembly: Assembly,
+  hold: Hold,
+  ways: readonly LeadWay[],
+): Finding[] {
+  if (ways.length === 0 || assembly.items.some((p) => p.part.kind === 'support')) return [];
+  const { down } = hold.axes;
+  const lowest = Math.max(
+    ...assembly.items.flatMap((placed) =>
+      placeSolids(placed).map((s) => measureReachMm(s.solid, s.rigFromSolid, down)),
+    ),
+  );
+  return ways.flatMap(({ lead, way }) => {
+    const below = Math.max(...way.points.map((p) => dot(p, down))) - lowest;
+    if (below <= tableMm) return [];
+    return [
+      createFinding(
+        'does-not-stand',
+        hold.hold === 'set-down' ? 'risk' : 'note',
+        { items: [lead.run.item], key: lead.run.id },
+        { why: 'on-a-lead', outsideMm: below },
+      ),
+    ];
+  });
 }

@@ -30,7 +30,7 @@ import {
   type Chain,
   type ChainMeasure,
   type Reach,
-} from './chains.js';
+} from '../fit/index.js';
 import { countFindings, measureReport, type Report } from './report.js';
 
 /** What fitting a candidate would change. */

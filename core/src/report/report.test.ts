@@ -10,15 +10,8 @@ import {
 } from '../placement/index.js';
 import { applyEdit } from '../rig/index.js';
 import { body, createTestRig, cube, handle, joint, mountAt, weightAhead } from '../testing/rigs.js';
-import {
-  findChain,
-  listAdaptors,
-  listAsked,
-  listCandidates,
-  measureReachOver,
-  measureReport,
-  type Asked,
-} from './index.js';
+import { findChain, listAdaptors, measureReachOver } from '../fit/index.js';
+import { listAsked, listCandidates, measureReport, type Asked } from './index.js';
 
 /** A rig with something of everything: a slid handle, a tilted arm, a gripped weight on a plain screw. */
 function createFull(slideMm: number, tiltDeg: number, turnDeg: number) {

@@ -15,6 +15,15 @@ function sayLeaveOut(itemId: string, names: Names): string {
   return `Leave out ${names.item(itemId)}${also}`;
 }
 
+function sayAll(edits: readonly Edit[], names: Names): string {
+  const added = edits.flatMap((e) => (e.type === 'add-part' ? [names.part(e.item.partId)] : []));
+  // Adaptors put between two parts: the last edit moves the part onto them.
+  if (edits.at(-1)?.type === 'move' && added.length === edits.length - 1) {
+    return `Put ${added.join(' and ')} between`;
+  }
+  return edits.map((e) => sayEdit(e, names)).join(', then ');
+}
+
 /** What an edit does, as its button says it. */
 export function sayEdit(edit: Edit, names: Names): string {
   const child = (jointId: string) => {
@@ -59,7 +68,7 @@ export function sayEdit(edit: Edit, names: Names): string {
     case 'set-lenses':
       return 'Change the set of lenses';
     case 'all':
-      return edit.edits.map((e) => sayEdit(e, names)).join(', then ');
+      return sayAll(edit.edits, names);
     case 'set-item':
       return `Change ${names.item(edit.item.id)}`;
     case 'set-brief':

@@ -18,7 +18,7 @@ import {
   type PlacedJoint,
   type Stretch,
 } from '../rig/index.js';
-import { sayMm } from './figures.js';
+import { sayG, sayMm, sayNm } from './figures.js';
 
 const toolNames: Readonly<Record<Tool, string>> = {
   none: 'no tool',
@@ -143,6 +143,22 @@ export function sayJoint(joint: PlacedJoint): string {
   const pins = mate.pinned ? ' with pins' : '';
   const tool = childMount.fastening?.tool ?? parentMount.fastening?.tool;
   return `${sayKind(mate.as)}${pins}${tool && tool !== 'none' ? ` · ${toolNames[tool]}` : ''}`;
+}
+
+/** "by hand, 5 s · over the end · bears 350 g": how a joint is made and what it is stated to bear. */
+export function sayFastening(joint: PlacedJoint): string {
+  const { childMount, parentMount } = joint;
+  const fastening = childMount.fastening ?? parentMount.fastening;
+  const entry = childMount.entry ?? parentMount.entry;
+  const bears = [parentMount.bears, childMount.bears].find((b) => b !== undefined);
+  return [
+    fastening ? `${toolNames[fastening.tool]}, ${fastening.seconds} s` : undefined,
+    entry === 'end' ? 'goes on over the end' : entry === 'side' ? 'opens sideways' : undefined,
+    bears?.massG === undefined ? undefined : `bears ${sayG(bears.massG)}`,
+    bears?.momentNm === undefined ? undefined : `bears ${sayNm(bears.momentNm)}`,
+  ]
+    .filter((piece) => piece !== undefined)
+    .join(' · ');
 }
 
 /** Names for the ids that findings and edits carry. */

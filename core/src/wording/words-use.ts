@@ -123,8 +123,10 @@ export const useWords: Pick<
     todo: 'Give it a flat base, or put it down another way.',
   },
   'longer-than-needed': {
-    sentence: ({ items: [part], facts }, n) =>
-      `${n.item(part!)} is ${sayMm(facts.lengthMm)} long and your setups use ${sayMm(facts.usedMm)} of it${facts.savesG === undefined ? '' : `; cut to that it saves ≈ ${sayG(facts.savesG)}`}.`,
+    sentence: ({ items: [part], joints, facts }, n) =>
+      joints.length > 0
+        ? `The screw of ${n.item(part!)} is ${sayMm(facts.lengthMm)} long where its hole is ${sayMm(facts.usedMm)} deep.`
+        : `${n.item(part!)} is ${sayMm(facts.lengthMm)} long and your setups use ${sayMm(facts.usedMm)} of it${facts.savesG === undefined ? '' : `; cut to that it saves ≈ ${sayG(facts.savesG)}`}.`,
     why: 'Length that nothing uses is weight, and sticks out.',
     todo: 'Take a shorter one.',
   },

@@ -386,13 +386,14 @@ function findDraft(stored: Rig): Draft | undefined {
   return undefined;
 }
 
-/** A remedy's new individual has an id derived from its part; the kit may hold several of those. */
+/** A remedy's new individuals and joints have ids derived from their parts; the kit may hold several of those. */
 function withOwnId(edit: Edit): Edit {
-  if (edit.type === 'all') return { ...edit, edits: edit.edits.map(withOwnId) };
-  if (edit.type === 'add-cable' && edit.item.id.startsWith('new-')) {
-    const id = createId();
-    return { ...edit, item: { ...edit.item, id }, cable: { ...edit.cable, item: id } };
-  }
-  if (edit.type !== 'swap-part' || !edit.item.id.startsWith('new-')) return edit;
-  return { ...edit, item: { ...edit.item, id: createId() } };
+  const text = JSON.stringify(edit);
+  const made = new Map<string, string>();
+  const own = text.replace(/"new-[a-z0-9-]+"/g, (id) => {
+    const fresh = made.get(id) ?? JSON.stringify(createId());
+    made.set(id, fresh);
+    return fresh;
+  });
+  return made.size === 0 ? edit : (JSON.parse(own) as Edit);
 }

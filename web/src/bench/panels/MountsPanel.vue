@@ -11,7 +11,10 @@ const text = ref('');
 
 const groups = computed(() => {
   const wanted = text.value.trim().toLowerCase();
-  const { assembly } = bench.report!;
+  const { assembly, fit } = bench.report!;
+  const covers = new Map(
+    (fit.solidity?.covers ?? []).map((c) => [`${c.itemId} ${c.mountId}`, c.byItem]),
+  );
   return assembly.items
     .filter((p) => props.itemId === undefined || p.item.id === props.itemId)
     .map((p) => ({
@@ -19,7 +22,15 @@ const groups = computed(() => {
       name: nameItem(p),
       mounts: p.part.mounts
         .filter((m) => m.lengthwise || listJointsAt(assembly, p.item.id, m.id).length === 0)
-        .map((m) => ({ id: m.id, name: nameMount(m), kind: sayMount(m) }))
+        .map((m) => {
+          const by = covers.get(`${p.item.id} ${m.id}`);
+          const kind = sayMount(m);
+          return {
+            id: m.id,
+            name: nameMount(m),
+            kind: by === undefined ? kind : `${kind}, blocked by ${bench.names!.item(by)}`,
+          };
+        })
         .filter((m) => `${m.name} ${m.kind} ${nameItem(p)}`.toLowerCase().includes(wanted)),
     }))
     .filter((g) => g.mounts.length > 0);

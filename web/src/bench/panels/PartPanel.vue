@@ -8,6 +8,7 @@ import {
   nameItem,
   nameMount,
   sayDeg,
+  sayFastening,
   sayFree,
   sayG,
   sayJoint,
@@ -54,6 +55,10 @@ const free = computed(() =>
 );
 /** A mount's standard, and what of a lengthwise one is left. */
 function sayRoom(mount: (typeof free.value)[number]): string {
+  const cover = bench.report!.fit.solidity?.covers.find(
+    (c) => c.itemId === props.itemId && c.mountId === mount.id,
+  );
+  if (cover) return `blocked by ${bench.names!.item(cover.byItem)}`;
   if (!mount.lengthwise) return sayMount(mount);
   const left = sayFree(measureOccupancy(assembly.value, placed.value, mount).free);
   return `${sayMount(mount)}, ${left}`;
@@ -178,6 +183,7 @@ function setMass(massG: number | undefined): void {
     <section v-if="joint" class="mt-4">
       <h3 class="font-serif text-base">How it is held</h3>
       <p>{{ sayJoint(joint) }}</p>
+      <p class="text-faint text-xs">{{ sayFastening(joint) }}</p>
       <p class="text-faint text-xs">
         {{ joint.childMount.name ?? sayMount(joint.childMount) }} on
         {{ nameMount(joint.parentMount) }} of

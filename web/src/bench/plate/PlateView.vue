@@ -238,7 +238,10 @@ const clashes = computed(() =>
 
 /** Ways of the planned leads. */
 const leads = computed(() =>
-  (bench.report!.fit.solidity?.leadWays ?? []).map(({ lead, way }) => ({
+  (bench.question === 'fit' || bench.panel.kind === 'leads'
+    ? (bench.report!.fit.solidity?.leadWays ?? [])
+    : []
+  ).map(({ lead, way }) => ({
     key: lead.run.id,
     d: linePath(
       [lead.from.atMm, ...way.points, lead.to.atMm].map((p) => projectPoint(bench.view, p)),
@@ -258,7 +261,7 @@ const sizes = computed(() => {
     ),
   ];
   return lines.map((line, i) => {
-    const off = line.what === 'across' ? [0, 14] : line.what === 'upright' ? [-14, 0] : [0, 0];
+    const off = line.what === 'across' ? [0, 14] : line.what === 'upright' ? [-26, 0] : [0, 0];
     const shift = (p: Point2) => {
       const [x, y] = toPage(...p);
       return [x + off[0]!, y + off[1]!] as const;
@@ -271,8 +274,9 @@ const sizes = computed(() => {
       upright: line.what === 'upright',
       ports: line.what === 'ports',
       text: sayMm(line.mm),
-      x: (a[0] + b[0]) / 2,
-      y: (a[1] + b[1]) / 2,
+      // From port to port the figure stands off the middle, where other sizes stand.
+      x: a[0] + (b[0] - a[0]) * (line.what === 'ports' ? 0.3 : 0.5),
+      y: a[1] + (b[1] - a[1]) * (line.what === 'ports' ? 0.3 : 0.5),
     };
   });
 });

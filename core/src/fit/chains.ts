@@ -15,6 +15,7 @@ import {
   type Assembly,
   type Edit,
   type KitItem,
+  type PlacedJoint,
 } from '../rig/index.js';
 
 /** What a chain is the cheapest in. */
@@ -257,5 +258,66 @@ export function createChainEdit(
     );
     at = { itemId: step.item.id, mountId: step.next };
   }
+  return { type: 'all', edits };
+}
+
+/**
+ * The edit that puts a chain between the two halves of a joint that do not go together: the adaptors onto the
+ * parent, then the child with all that it carries onto the last of them. New individuals are named after their
+ * parts; whoever applies the edit gives them ids of their own. Undefined where a rail on the way has no room.
+ */
+export function createChainBetween(
+  assembly: Assembly,
+  parts: PartBook,
+  joint: PlacedJoint,
+  chain: Chain,
+): Edit | undefined {
+  const setupId = assembly.setup.id;
+  const edits: Edit[] = [];
+  let now = assembly;
+  let at = { item: joint.parent, mount: joint.parentMount.id };
+  for (const link of chain.links) {
+    const parent = now.byId.get(at.item)!;
+    const parentMount = parent.part.mounts.find((m) => m.id === at.mount)!;
+    const own = link.part.mounts.find((m) => m.id === link.carriedBy)!;
+    const slideMm = suggestSlideMm(now, parent, parentMount, own);
+    if (slideMm === undefined) return undefined;
+    const item = { id: `new-${link.part.id}`, partId: link.part.id, owned: false };
+    const edit: Edit = {
+      type: 'add-part',
+      setupId,
+      item,
+      joint: {
+        id: `new-joint-${link.part.id}`,
+        child: { item: item.id, mount: own.id },
+        parent: at,
+        slideMm,
+        turnDeg: suggestTurnDeg(parent, parentMount, own),
+      },
+    };
+    edits.push(edit);
+    const rig = applyEdit(now.rig, edit);
+    now = placeSetup(
+      rig,
+      rig.setups.find((s) => s.id === setupId)!,
+      parts,
+      assembly.rigFromBody,
+    );
+    at = { item: item.id, mount: link.carriesBy };
+  }
+  const last = now.byId.get(at.item)!;
+  const lastMount = last.part.mounts.find((m) => m.id === at.mount)!;
+  const own = assembly.byId.get(joint.child)!.part.mounts.find((m) => m.id === chain.own)!;
+  const slideMm = suggestSlideMm(now, last, lastMount, own);
+  if (slideMm === undefined) return undefined;
+  edits.push({
+    type: 'move',
+    setupId,
+    jointId: joint.joint.id,
+    childMount: own.id,
+    parent: at,
+    slideMm,
+    turnDeg: suggestTurnDeg(last, lastMount, own),
+  });
   return { type: 'all', edits };
 }
