@@ -45,7 +45,11 @@ export interface Slip {
 
 /** What each finding states about itself: figures and ids, no prose. */
 export interface FindingFacts {
-  'kinds-do-not-mate': { readonly mismatch: Mismatch };
+  'kinds-do-not-mate': {
+    readonly mismatch: Mismatch;
+    /** Parts that bring the two together, from the carrier outwards, where some are known. */
+    readonly bridge?: readonly string[];
+  };
   'mount-taken-twice': {
     readonly itemId: string;
     readonly mountId: string;

@@ -5,6 +5,7 @@ import type { Part } from '../part/index.js';
 import { measureReport } from '../report/index.js';
 import { applyEdit } from '../rig/index.js';
 import { body, createTestRig, cube, handle, joint, mountAt } from '../testing/rigs.js';
+import { createNames, tellFinding } from '../wording/index.js';
 import { findingFixtures } from '../testing/findings.js';
 import { measureOrder, measureOpensDeg, type Access } from './index.js';
 import { createSpace } from '../space/index.js';
@@ -258,6 +259,29 @@ describe('a set of lenses', () => {
     expect(
       report.findings.find((f) => f.lens === 'small' && f.code === 'kinds-do-not-mate'),
     ).toMatchObject({ items: ['filter', 'small'], facts: { mismatch: { reason: 'size' } } });
+  });
+
+  it('names the step ring of the catalogue that mends it', () => {
+    const thread = (id: string, side: 'male' | 'female', sizeMm: number, x: number) =>
+      mountAt(id, 'front-thread', side, [x, 0, 0], [side === 'male' ? -1 : 1, 0, 0], [0, 0, 1], {
+        sizeMm,
+      });
+    const ring = cube('ring', 5, {
+      kind: 'ring',
+      mounts: [
+        { ...thread('back', 'male', 72, 0), carrier: true },
+        thread('front', 'female', 77, 4),
+      ],
+    });
+    const catalogue = new Map([...made.parts, ['ring', ring]]);
+    const found = measureReport(made.rig, 'low', made.parts, { collider, catalogue }).findings.find(
+      (f) => f.lens === 'small' && f.code === 'kinds-do-not-mate',
+    )!;
+    expect(found.facts).toMatchObject({ bridge: ['ring'] });
+    const names = createNames(measureReport(made.rig, 'low', made.parts).assembly, catalogue);
+    expect(tellFinding(found, names).sentence).toBe(
+      'With small: filter does not join small: the sizes differ: 72 mm and 77 mm; with ring between it does.',
+    );
   });
 
   it('of one lens has nothing to add', () => {

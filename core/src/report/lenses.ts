@@ -1,16 +1,19 @@
 import { createFinding, type Finding } from '../finding/index.js';
-import { measureMate, type Part } from '../part/index.js';
+import { findChain, listAdaptors, measureReachOver } from '../fit/index.js';
+import { measureMate, type Mount, type Part, type PartBook } from '../part/index.js';
 import type { Assembly, Edit, KitItem, PlacedItem } from '../rig/index.js';
 
 /**
  * The edit that puts another lens in the place of the present one, with all that is fastened to it as far
- * as the other takes it; what it does not take is left off, and told as a joint that does not mate.
+ * as the other takes it; what it does not take is left off, and told as a joint that does not mate, with the
+ * step ring or adaptor of the catalogue that would mend it.
  */
 export function exchangeLens(
   assembly: Assembly,
   present: PlacedItem,
   item: KitItem,
   part: Part,
+  catalogue?: PartBook,
 ): { edit: Edit; lost: Finding[] } {
   const mounts: Record<string, string> = {};
   const lost: Finding[] = [];
@@ -34,7 +37,7 @@ export function exchangeLens(
         'kinds-do-not-mate',
         'stops',
         { items: [other, item.id], joints: [joint.joint.id] },
-        { mismatch },
+        { mismatch, ...findBridge(assembly, taken, other, catalogue) },
       ),
     );
     if (joint.parent === present.item.id) {
@@ -58,4 +61,17 @@ export function exchangeLens(
     },
     lost,
   };
+}
+
+/** The cheapest adaptors from a mount of the other lens to what is fastened to the present one. */
+function findBridge(
+  assembly: Assembly,
+  mount: Mount | undefined,
+  itemId: string,
+  catalogue: PartBook | undefined,
+): { bridge?: readonly string[] } {
+  const fastened = assembly.byId.get(itemId)?.part;
+  if (!mount || !fastened || !catalogue) return {};
+  const chain = findChain(measureReachOver(mount, listAdaptors(catalogue), 'price'), fastened);
+  return chain ? { bridge: chain.links.map((l) => l.part.id) } : {};
 }

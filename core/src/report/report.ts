@@ -104,7 +104,7 @@ function findOtherLensFindings(
     const item = rig.kit.find((i) => i.id === entry.item);
     const part = item && parts.get(item.partId);
     if (!item || !part || assembly.byId.has(item.id)) return [];
-    const { edit, lost } = exchangeLens(assembly, present, item, part);
+    const { edit, lost } = exchangeLens(assembly, present, item, part, options.catalogue);
     const next = applyEdit(rig, edit);
     const other = placeSetup(
       next,

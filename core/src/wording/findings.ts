@@ -73,7 +73,7 @@ export const findingWords: Table = {
   ...completeWords,
   'kinds-do-not-mate': {
     sentence: ({ items: [child, parent], facts }, n) =>
-      `${n.item(child!)} does not join ${n.item(parent!)}: ${sayMismatch(facts.mismatch)}.`,
+      `${n.item(child!)} does not join ${n.item(parent!)}: ${sayMismatch(facts.mismatch)}${facts.bridge ? `; with ${facts.bridge.map((id) => n.part(id)).join(' and ')} between it does` : ''}.`,
     why: 'What does not join is not held at all.',
     todo: 'Move it to a mount that takes it, or put an adaptor between.',
   },

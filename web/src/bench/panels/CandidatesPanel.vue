@@ -16,7 +16,7 @@ import {
   type CandidateOrder,
   type OfferedChain,
 } from '@zucchini/core';
-import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue';
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { announce } from '../../shared/announce';
 import AppButton from '../../shared/AppButton.vue';
 import { useBench } from '../benchStore';
@@ -36,6 +36,8 @@ const kind = ref('');
 const open = ref<string>();
 const field = useTemplateRef('field');
 onMounted(() => nextTick(() => field.value?.focus({ preventScroll: true })));
+// What is looked at is not kept when the list goes away under the pointer.
+onBeforeUnmount(() => bench.letGo());
 
 const { found, done, total, state, trouble, start, stop } = useCandidates(() => props.ask);
 
@@ -115,6 +117,7 @@ function takeFirst(): void {
   else pending.value = state.value === 'working';
 }
 watch([fitting, text], ([now, written], [, before]) => {
+  bench.letGo();
   if (written !== before) pending.value = false;
   if (pending.value && now[0]) take(now[0]);
 });

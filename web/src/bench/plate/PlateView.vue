@@ -167,7 +167,25 @@ const mountsShown = computed(() => {
 });
 // Lugs and the rings of a lens crowd the drawing and are rarely what one looks for.
 const small = ['strap-lug', 'clamp-ring', 'front-thread', 'gear-08'];
-const marks = computed(() =>
+/** Marks that would lie on each other stand side by side, each within reach. */
+function fanOut<T extends { readonly x: number; readonly y: number }>(list: readonly T[]): T[] {
+  const stood: T[] = [];
+  for (const mark of list) {
+    let at = mark;
+    // Each try is a mark's width farther; there are fewer marks than tries.
+    for (let i = 1; i < 8; i += 1) {
+      const { x, y } = at;
+      if (!stood.some((s) => Math.hypot(s.x - x, s.y - y) < 9)) break;
+      at = { ...mark, y: mark.y + i * 17 };
+    }
+    stood.push(at);
+  }
+  return stood;
+}
+
+const marks = computed(() => fanOut(listMarks()));
+
+const listMarks = () =>
   mountsShown.value
     .filter((m) => !small.includes(m.mount.kind) || m.itemId === bench.selected)
     .map((m) => {
@@ -187,8 +205,7 @@ const marks = computed(() =>
           bench.panel.ask.itemId === m.itemId &&
           bench.panel.ask.mountId === m.mount.id,
       };
-    }),
-);
+    });
 
 /** Outlines of spaces to keep clear: those entered always, all of them where they are asked for. */
 const entered = computed(() => {
