@@ -205,3 +205,88 @@ describe('the history', () => {
     expect(record(history, 'c')).toBe(history);
   });
 });
+
+describe('leads, braces, lenses and several edits at once', () => {
+  const made = createTestRig([body, handle], [joint('h', 'handle.base', 'body.rail')]);
+  const lead = { id: 'lead', partId: 'handle', owned: false };
+  const run = {
+    id: 'run',
+    item: 'lead',
+    from: { item: 'body', port: 'a' },
+    to: { item: 'handle', port: 'b' },
+  };
+  const plugged = applyEdit(made.rig, {
+    type: 'add-cable',
+    setupId: 'low',
+    item: lead,
+    cable: run,
+  });
+
+  it('a lead joins the kit and the setup, and a wished one leaves both', () => {
+    expect(plugged.kit.map((i) => i.id)).toContain('lead');
+    expect(plugged.setups[0]!.cables).toEqual([run]);
+    const out = applyEdit(plugged, { type: 'remove-cable', setupId: 'low', cableId: 'run' });
+    expect(out.kit.map((i) => i.id)).not.toContain('lead');
+    expect(out.setups[0]!.cables).toEqual([]);
+  });
+
+  it('an owned lead stays in the kit when it is unplugged', () => {
+    const own = applyEdit(made.rig, {
+      type: 'add-cable',
+      setupId: 'low',
+      item: { ...lead, owned: true },
+      cable: run,
+    });
+    const out = applyEdit(own, { type: 'remove-cable', setupId: 'low', cableId: 'run' });
+    expect(out.kit.map((i) => i.id)).toContain('lead');
+  });
+
+  it('a lead goes with the part it is plugged into', () => {
+    const off = applyEdit(plugged, { type: 'remove-item', setupId: 'low', itemId: 'handle' });
+    expect(off.setups[0]!.cables).toEqual([]);
+    expect(off.kit.map((i) => i.id)).not.toContain('lead');
+  });
+
+  it('a brace is added, replaced by its id, and taken away', () => {
+    const brace = (mount: string) => ({
+      id: 'b',
+      kind: 'stop' as const,
+      a: { item: 'handle', mount: 'base' },
+      b: { item: 'body', mount },
+    });
+    const once = applyEdit(made.rig, { type: 'add-brace', setupId: 'low', brace: brace('plain') });
+    const twice = applyEdit(once, { type: 'add-brace', setupId: 'low', brace: brace('holes') });
+    expect(twice.setups[0]!.braces!.map((b) => b.b.mount)).toEqual(['holes']);
+    const none = applyEdit(twice, { type: 'remove-brace', setupId: 'low', braceId: 'b' });
+    expect(none.setups[0]!.braces).toEqual([]);
+  });
+
+  it('play that is felt is noted, and taken back by 0', () => {
+    const edit = { type: 'set-play' as const, setupId: 'low', jointId: 'h', playDeg: 0 };
+    const felt = applyEdit(made.rig, { ...edit, playMm: 0.4 });
+    expect(felt.setups[0]!.joints[0]).toMatchObject({ playMm: 0.4 });
+    expect(applyEdit(felt, { ...edit, playMm: 0 }).setups[0]!.joints[0]).toEqual(
+      made.rig.setups[0]!.joints[0],
+    );
+  });
+
+  it('the set of lenses names individuals of the kit only', () => {
+    const lenses = [{ item: 'handle', share: 1 }];
+    expect(applyEdit(made.rig, { type: 'set-lenses', lenses }).lenses).toEqual(lenses);
+    expect(() =>
+      applyEdit(made.rig, { type: 'set-lenses', lenses: [{ item: 'ghost', share: 1 }] }),
+    ).toThrow(/no item ghost/);
+  });
+
+  it('several edits are one step, in their order', () => {
+    const both = applyEdit(made.rig, {
+      type: 'all',
+      edits: [
+        { type: 'rename', name: 'One' },
+        { type: 'rename', name: 'Two' },
+        { type: 'slide', setupId: 'low', jointId: 'h', slideMm: 7 },
+      ],
+    });
+    expect([both.name, both.setups[0]!.joints[0]!.slideMm]).toEqual(['Two', 7]);
+  });
+});

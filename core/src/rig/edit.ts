@@ -179,8 +179,12 @@ function withoutItem(rig: Rig, setupId: string, itemId: string): Rig {
   if (setup?.body === itemId)
     throw new Error('applyEdit: the body cannot be removed from its setup');
   let gone: ReadonlySet<string> = new Set();
+  const leads = new Set<string>();
   const taken = withSetup(rig, setupId, (s) => {
     gone = listSubtree(s, itemId);
+    for (const run of s.cables ?? []) {
+      if (gone.has(run.from.item) || gone.has(run.to.item)) leads.add(run.item);
+    }
     const next: Setup = { ...s, joints: s.joints.filter((j) => !gone.has(j.child.item)) };
     if (s.stances) {
       next.stances = Object.fromEntries(Object.entries(s.stances).filter(([id]) => !gone.has(id)));
@@ -192,10 +196,11 @@ function withoutItem(rig: Rig, setupId: string, itemId: string): Rig {
     }
     return next;
   });
-  // What was only wished for, and is used nowhere else, leaves the kit with it; what is owned stays.
+  // What was only wished for, and is used nowhere else, leaves the kit with it, its leads too; what is owned stays.
+  const isOut = (id: string) => gone.has(id) || leads.has(id);
   return {
     ...taken,
-    kit: taken.kit.filter((item) => item.owned || !gone.has(item.id) || isUsed(taken, item.id)),
+    kit: taken.kit.filter((item) => item.owned || !isOut(item.id) || isUsed(taken, item.id)),
   };
 }
 

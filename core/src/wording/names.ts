@@ -145,14 +145,14 @@ export function sayJoint(joint: PlacedJoint): string {
   return `${sayKind(mate.as)}${pins}${tool && tool !== 'none' ? ` · ${toolNames[tool]}` : ''}`;
 }
 
-/** "by hand, 5 s · over the end · bears 350 g": how a joint is made and what it is stated to bear. */
+/** "5 s to fasten · goes on over the end · bears 350 g": what a joint takes and what it is stated to bear. */
 export function sayFastening(joint: PlacedJoint): string {
   const { childMount, parentMount } = joint;
   const fastening = childMount.fastening ?? parentMount.fastening;
   const entry = childMount.entry ?? parentMount.entry;
   const bears = [parentMount.bears, childMount.bears].find((b) => b !== undefined);
   return [
-    fastening ? `${toolNames[fastening.tool]}, ${fastening.seconds} s` : undefined,
+    fastening ? `${fastening.seconds} s to fasten` : undefined,
     entry === 'end' ? 'goes on over the end' : entry === 'side' ? 'opens sideways' : undefined,
     bears?.massG === undefined ? undefined : `bears ${sayG(bears.massG)}`,
     bears?.momentNm === undefined ? undefined : `bears ${sayNm(bears.momentNm)}`,

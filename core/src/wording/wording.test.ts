@@ -3,8 +3,13 @@ import { body, createTestRig, cube, handle, joint } from '../testing/rigs.js';
 import { measureReport } from '../report/index.js';
 import { mountKinds } from '../part/index.js';
 import {
+  createNames,
+  sayChain,
+  sayChainCost,
   sayChange,
   sayDeg,
+  sayEdit,
+  sayFastening,
   sayFigure,
   sayFree,
   sayG,
@@ -160,5 +165,92 @@ describe('the report in words', () => {
       ],
     });
     expect(text).not.toMatch(/NaN|undefined/);
+  });
+});
+
+describe('how a joint is made', () => {
+  it('says seconds, the way on and what it bears, as far as they are stated', () => {
+    const clamp = cube('clamp', 1, {
+      mounts: [
+        {
+          id: 'base',
+          kind: 'nato-rail',
+          side: 'clamp',
+          originMm: [0, 0, 0],
+          normal: [0, 0, -1],
+          reference: [1, 0, 0],
+          clampLengthMm: 20,
+          entry: 'end',
+          fastening: { tool: 'thumb', seconds: 5 },
+          bears: { massG: 350, momentNm: 2 },
+        },
+      ],
+    });
+    const { rig, parts } = createTestRig([body, clamp], [joint('c', 'clamp.base', 'body.rail')]);
+    const [placed] = measureReport(rig, 'low', parts).assembly.joints;
+    expect(sayFastening(placed!)).toBe(
+      '5 s to fasten · goes on over the end · bears 350 g · bears 2.00 N·m',
+    );
+    const plain = createTestRig([body, handle], [joint('h', 'handle.base', 'body.rail')]);
+    expect(sayFastening(measureReport(plain.rig, 'low', plain.parts).assembly.joints[0]!)).toBe('');
+  });
+});
+
+describe('chains and remedies in words', () => {
+  const chain = {
+    links: [{ part: cube('Cleat', 22), carriedBy: 'a', carriesBy: 'b' }],
+    own: 'x',
+    priceMinor: 1500,
+    massG: 22,
+    heightMm: 9,
+    joints: 1,
+    friction: 1,
+    losesPins: true,
+    priceKnown: true,
+    massKnown: true,
+  };
+  const edit = { type: 'rename' as const, name: 'x' };
+
+  it('say what a chain is best in, adds and loses', () => {
+    const offered = { chain, bestIn: ['price' as const, 'joints' as const], edit };
+    expect(sayChain(offered)).toBe('Cleat');
+    expect(sayChainCost(offered, 'EUR')).toEqual([
+      'cheapest, fewest joints',
+      '+22 g',
+      '+EUR 15',
+      '9 mm taller',
+      '1 more joint',
+      'pins lost',
+      '1 holds by friction',
+    ]);
+    expect(
+      sayChainCost({ ...offered, chain: { ...chain, priceKnown: false, massKnown: false } }, 'EUR'),
+    ).toEqual(expect.arrayContaining(['mass not known', 'price not known']));
+  });
+
+  it('an adaptor put between two halves is one short label', () => {
+    const { rig, parts } = createTestRig([body, handle], [joint('h', 'handle.base', 'body.rail')]);
+    const names = createNames(measureReport(rig, 'low', parts).assembly, parts);
+    const add = {
+      type: 'add-part' as const,
+      setupId: 'low',
+      item: { id: 'new-handle', partId: 'handle', owned: false },
+      joint: joint('j', 'new-handle.base', 'body.plain'),
+    };
+    const move = {
+      type: 'move' as const,
+      setupId: 'low',
+      jointId: 'h',
+      childMount: 'base',
+      parent: { item: 'new-handle', mount: 'top' },
+      slideMm: 0,
+      turnDeg: 0,
+    };
+    expect(sayEdit({ type: 'all', edits: [add, move] }, names)).toBe('Put handle between');
+    const slide = { type: 'slide' as const, setupId: 'low', jointId: 'h', slideMm: 5 };
+    const screw = { type: 'set-screw' as const, setupId: 'low', jointId: 'h', screwMm: 6 };
+    expect(sayEdit({ type: 'all', edits: [slide, screw] }, names)).toBe(
+      'Slide handle by 5 mm, to 5 mm, then Use a screw of 6 mm',
+    );
   });
 });
