@@ -9,7 +9,7 @@ import {
   type Vec3,
 } from '../placement/index.js';
 import {
-  listJointsAt,
+  hasRoom,
   placeSolids,
   rigFromMount,
   type Assembly,
@@ -184,12 +184,11 @@ function drawMounts(
           itemId: placed.item.id,
           mount,
           at: [x, y],
-          state:
-            !mount.lengthwise && listJointsAt(assembly, placed.item.id, mount.id).length > 0
-              ? 'taken'
-              : blockedBy === undefined
-                ? 'free'
-                : 'blocked',
+          state: !hasRoom(assembly, placed, mount)
+            ? 'taken'
+            : blockedBy === undefined
+              ? 'free'
+              : 'blocked',
           blockedBy,
           turnRad: Math.atan2(along[1], along[0]),
           facing: Math.max(0, facing),

@@ -2,7 +2,8 @@ import { createFinding, type Finding } from '../finding/index.js';
 import type { Mount } from '../part/index.js';
 import { compose, type Vec3 } from '../placement/index.js';
 import {
-  listJointsAt,
+  hasRoom,
+  leastRoomMm,
   measureOccupancy,
   placeAlong,
   rigFromMount,
@@ -40,11 +41,13 @@ function findCover(space: Space, placed: PlacedItem, mount: Mount): Cover | unde
   const isOther = (p: PlacedItem) => p.item.id !== placed.item.id;
   const { free } = measureOccupancy(space.assembly, placed, mount);
   const places = mount.lengthwise
-    ? free.flatMap((f) => [
-        f.fromMm + Math.min(room.radiusMm, (f.toMm - f.fromMm) / 2),
-        (f.fromMm + f.toMm) / 2,
-        f.toMm - Math.min(room.radiusMm, (f.toMm - f.fromMm) / 2),
-      ])
+    ? free
+        .filter((f) => f.toMm - f.fromMm >= leastRoomMm)
+        .flatMap((f) => [
+          f.fromMm + Math.min(room.radiusMm, (f.toMm - f.fromMm) / 2),
+          (f.fromMm + f.toMm) / 2,
+          f.toMm - Math.min(room.radiusMm, (f.toMm - f.fromMm) / 2),
+        ])
     : [undefined];
   if (places.length === 0) return undefined;
   let by: PlacedItem | undefined;
@@ -62,9 +65,7 @@ export function listCovers(space: Space): Cover[] {
   return space.assembly.items.flatMap((placed) =>
     placed.part.mounts
       .filter((m) => !quiet.includes(m.kind) && !m.carrier)
-      .filter(
-        (m) => m.lengthwise || listJointsAt(space.assembly, placed.item.id, m.id).length === 0,
-      )
+      .filter((m) => hasRoom(space.assembly, placed, m))
       .flatMap((m) => findCover(space, placed, m) ?? []),
   );
 }

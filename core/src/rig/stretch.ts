@@ -57,6 +57,16 @@ export function measureOccupancy(assembly: Assembly, placed: PlacedItem, mount: 
   return { joints, taken, free };
 }
 
+/** A free piece shorter than this takes no clamp, in mm (estimate: half of a small shoe foot). */
+export const leastRoomMm = 8;
+
+/** Whether a mount can still take something: a point mount that is free, a lengthwise one with a free piece. */
+export function hasRoom(assembly: Assembly, placed: PlacedItem, mount: Mount): boolean {
+  const { joints, free } = measureOccupancy(assembly, placed, mount);
+  if (!mount.lengthwise) return joints.length === 0;
+  return free.some((f) => f.toMm - f.fromMm >= leastRoomMm);
+}
+
 /** A place on a lengthwise mount, `alongMm` from its origin, in the rig's frame. */
 export function placeAlong(placed: PlacedItem, mount: Mount, alongMm: number): Vec3 {
   const axis = mount.lengthwise?.axis;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { listJointsAt, nameItem, nameMount, sayMount } from '@zucchini/core';
+import { hasRoom, nameItem, nameMount, sayMount } from '@zucchini/core';
 import { computed, ref } from 'vue';
 import { useBench } from '../benchStore';
 import PanelFrame from './PanelFrame.vue';
@@ -21,7 +21,7 @@ const groups = computed(() => {
       id: p.item.id,
       name: nameItem(p),
       mounts: p.part.mounts
-        .filter((m) => m.lengthwise || listJointsAt(assembly, p.item.id, m.id).length === 0)
+        .filter((m) => hasRoom(assembly, p, m))
         .map((m) => {
           const by = covers.get(`${p.item.id} ${m.id}`);
           const kind = sayMount(m);

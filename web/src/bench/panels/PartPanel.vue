@@ -2,7 +2,7 @@
 import {
   listBraces,
   listCarried,
-  listJointsAt,
+  hasRoom,
   listTurnsDeg,
   measureOccupancy,
   nameItem,
@@ -49,9 +49,7 @@ const turns = computed(() => {
 const turnNow = computed(() => wrapDeg(joint.value?.joint.turnDeg ?? 0));
 
 const free = computed(() =>
-  part.value.mounts.filter(
-    (m) => m.lengthwise || listJointsAt(assembly.value, props.itemId, m.id).length === 0,
-  ),
+  part.value.mounts.filter((m) => hasRoom(assembly.value, placed.value, m)),
 );
 /** A mount's standard, and what of a lengthwise one is left. */
 function sayRoom(mount: (typeof free.value)[number]): string {
