@@ -135,12 +135,13 @@ for (const size of [100, 300]) {
     item: { id: `asked-${i}`, partId: part.id, owned: false },
     inDrawer: false,
   }));
+  let made = 0;
   const first: number[] = [];
   const all: number[] = [];
   for (let run = 0; run < 5; run += 1) {
     const start = performance.now();
     let seen = 0;
-    const context = { report, parts: book, collider, makeId: () => 'new-joint' };
+    const context = { report, parts: book, collider, makeId: () => `new-${(made += 1)}` };
     for (const _ of judgeCandidates(context, { kind: 'mount', ...nameMount(mount) }, asked)) {
       seen += 1;
       if (seen === 12) first.push(performance.now() - start);

@@ -90,26 +90,26 @@ export interface FitOptions {
   /** Parts that remedies may put in place of others; remedies are looked for only where it is given. */
   readonly catalogue?: PartBook | undefined;
   readonly collider?: Collider | undefined;
-  /** Leaves out the ways of leads, which are searched for: for trying many edits one after the other. */
-  readonly withoutLeadWays?: boolean | undefined;
+  /** Leaves out the ways of leads and which mounts are covered: for trying many edits one after the other. */
+  readonly lean?: boolean | undefined;
 }
 
 function findGeometryFindings(
   geometry: Geometry,
   hold: Hold,
   parts: PartBook,
-  withLeadWays: boolean,
+  lean: boolean,
 ): { solidity: Solidity; findings: Finding[] } {
   const { space } = geometry;
   const { assembly } = space;
   const overlaps = listOverlaps(space);
-  const covers = listCovers(space);
+  const covers = lean ? [] : listCovers(space);
   const entries = listEndEntries(space);
   const access = listAccess(space);
   const order = measureOrder(assembly, entries, access);
   const kit = new Map(assembly.rig.kit.map((i) => [i.id, i]));
   const leads = listLeads(space, (id) => parts.get(kit.get(id)?.partId ?? ''));
-  const leadWays = withLeadWays ? measureLeadWays(space, leads) : [];
+  const leadWays = lean ? [] : measureLeadWays(space, leads);
   return {
     solidity: { overlaps, covers, order: order.itemIds, leadWays },
     findings: [
@@ -138,7 +138,7 @@ export function measureFit(
   hold: Hold,
   brief: Brief,
   parts: PartBook,
-  { catalogue, collider, withoutLeadWays = false }: FitOptions = {},
+  { catalogue, collider, lean = false }: FitOptions = {},
 ): Fit {
   const slips = measureSlips(assembly, hold);
   const size = measureSize(assembly, hold.axes);
@@ -148,7 +148,7 @@ export function measureFit(
         { space: createSpace(assembly, collider), parts: catalogue && parts },
         hold,
         parts,
-        !withoutLeadWays,
+        lean,
       )
     : undefined;
   return {

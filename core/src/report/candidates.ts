@@ -205,7 +205,7 @@ function tryEdit(context: AskContext, edit: Edit, part: Part): Report {
     applyEdit(report.assembly.rig, edit),
     report.assembly.setup.id,
     withPart(parts, part),
-    { collider, oneLens: true, withoutLeadWays: true },
+    { collider, oneLens: true, lean: true },
   );
 }
 
@@ -217,7 +217,7 @@ function baseOf(context: AskContext): Report {
     base = measureReport(report.assembly.rig, report.assembly.setup.id, parts, {
       collider,
       oneLens: true,
-      withoutLeadWays: true,
+      lean: true,
     });
     bases.set(context, base);
   }

@@ -42,8 +42,8 @@ export interface ReportOptions {
   readonly collider?: Collider | undefined;
   /** Checks only the lens that is on the rig: for trying many edits one after the other. */
   readonly oneLens?: boolean | undefined;
-  /** Leaves out the ways of leads. */
-  readonly withoutLeadWays?: boolean | undefined;
+  /** Leaves out the ways of leads and which mounts are covered. */
+  readonly lean?: boolean | undefined;
   /** Stands the rig and its operator elsewhere. */
   readonly rigFromBody?: Placement | undefined;
 }
@@ -115,7 +115,7 @@ function findOtherLensFindings(
     const hold = findHold(other);
     const { findings } = measureFit(other, hold, brief, parts, {
       collider: options.collider,
-      withoutLeadWays: options.withoutLeadWays,
+      lean: options.lean,
     });
     return [...lost, ...findings.filter((f) => !known.has(f.id.replace(item.id, '')))].map((f) =>
       withLens(f, item.id),

@@ -335,19 +335,53 @@ export interface PlacedSolid {
 
 const placedSolids = new WeakMap<PlacedItem, readonly PlacedSolid[]>();
 
-/** An item's solids in the rig's frame, wherever its movements have taken them. Worked out once. */
+/** Where a part stood lately, and its solids there: most parts stand still while one is tried or dragged. */
+interface Stood {
+  readonly at: Placement;
+  readonly solids: readonly PlacedSolid[];
+}
+
+const stood = new WeakMap<Part, Stood[]>();
+/** As many places of one part are kept: more than there are alike on a rig. */
+const mostStood = 6;
+
+function isSamePlace(a: Placement, b: Placement): boolean {
+  const [p, q] = [a.rotation, b.rotation];
+  for (let i = 0; i < 3; i += 1) {
+    if (a.originMm[i] !== b.originMm[i]) return false;
+    if (p.x[i] !== q.x[i] || p.y[i] !== q.y[i] || p.z[i] !== q.z[i]) return false;
+  }
+  return true;
+}
+
+function placeEach(placed: PlacedItem): readonly PlacedSolid[] {
+  return placed.part.solids.map((solid) => ({
+    solid,
+    rigFromSolid: compose(placed.rigFromPart, composeMoved(placed, solid.id, partFromSolid(solid))),
+  }));
+}
+
+/**
+ * An item's solids in the rig's frame, wherever its movements have taken them. Worked out once; an item that
+ * stands where its part stood lately gets the very same list.
+ */
 export function placeSolids(placed: PlacedItem): readonly PlacedSolid[] {
   let list = placedSolids.get(placed);
-  if (!list) {
-    list = placed.part.solids.map((solid) => ({
-      solid,
-      rigFromSolid: compose(
-        placed.rigFromPart,
-        composeMoved(placed, solid.id, partFromSolid(solid)),
-      ),
-    }));
-    placedSolids.set(placed, list);
+  if (list) return list;
+  if (placed.moved.size > 0) {
+    list = placeEach(placed);
+  } else {
+    const known = stood.get(placed.part) ?? [];
+    list = known.find((k) => isSamePlace(k.at, placed.rigFromPart))?.solids;
+    if (!list) {
+      list = placeEach(placed);
+      stood.set(
+        placed.part,
+        [{ at: placed.rigFromPart, solids: list }, ...known].slice(0, mostStood),
+      );
+    }
   }
+  placedSolids.set(placed, list);
   return list;
 }
 

@@ -1,7 +1,7 @@
 import { meetSolids, type Collider, type Meeting } from '../clash/index.js';
 import { mountKinds } from '../part/index.js';
 import type { Vec3 } from '../placement/index.js';
-import { placeSolids, type Assembly, type PlacedItem } from '../rig/index.js';
+import { placeSolids, type Assembly, type PlacedItem, type PlacedSolid } from '../rig/index.js';
 import { mayMeet, noBounds, uniteBounds, type Bounds } from '../solid/index.js';
 import { tolerances } from '../units/index.js';
 import { spaceSolid, type SpacedSolid } from './spaced.js';
@@ -44,17 +44,23 @@ export interface Overlap {
   readonly atMm: Vec3;
 }
 
-const spaced = new WeakMap<PlacedItem, SpacedItem>();
+interface Spaced {
+  readonly solids: readonly SpacedSolid[];
+  readonly bounds: Bounds;
+}
+
+// Kept by the list of placed solids: what stands where it stood has the same list.
+const spaced = new WeakMap<readonly PlacedSolid[], Spaced>();
 
 function spaceItem(placed: PlacedItem): SpacedItem {
-  let item = spaced.get(placed);
-  if (!item) {
-    const solids = placeSolids(placed).map((s) => spaceSolid(s.solid, s.rigFromSolid));
-    const bounds = solids.reduce((sum, s) => uniteBounds(sum, s.bounds), noBounds);
-    item = { placed, solids, bounds };
-    spaced.set(placed, item);
+  const list = placeSolids(placed);
+  let known = spaced.get(list);
+  if (!known) {
+    const solids = list.map((s) => spaceSolid(s.solid, s.rigFromSolid));
+    known = { solids, bounds: solids.reduce((sum, s) => uniteBounds(sum, s.bounds), noBounds) };
+    spaced.set(list, known);
   }
-  return item;
+  return { placed, ...known };
 }
 
 /** The setup's items as bodies in space. Linear in the number of solids. */
