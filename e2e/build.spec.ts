@@ -155,18 +155,44 @@ test('Mark 2 is built from an empty bench by mouse', async ({ page }) => {
   await page.mouse.up();
   await stack(page).getByRole('button', { name: 'Latch rail arm' }).click();
   await expect(tilt.first()).not.toHaveValue('0');
-  await tilt.first().fill('10');
-  await tilt.first().press('Enter');
+  await side.getByRole('slider', { name: 'head tilted' }).fill('10');
 
-  // What is absent is mended by what the findings offer: the leads of the boxes, one for the picture.
-  await page.keyboard.press('Escape');
-  const lead = (text: RegExp) => page.locator('[data-finding="no-lead"]').filter({ hasText: text });
-  await lead(/picture/)
-    .getByRole('button')
+  // Leads: what a finding offers, then the rest by choosing both ends.
+  await strip(page, 'Fit').click();
+  const lead = page.locator('[data-finding="no-lead"]').filter({ hasText: 'picture' });
+  await lead
+    .getByRole('button', { name: /Painter/ })
     .first()
     .click();
-  await expect(lead(/picture/)).toHaveCount(0);
-  await expect(strip(page, 'Fit')).toContainText('0 to mend');
+  await expect(lead).toHaveCount(0);
+  await page.getByRole('button', { name: 'Leads …' }).click();
+  const plugByMouse = async (from: RegExp, to: RegExp, name: RegExp) => {
+    for (const [label, text] of [
+      ['From port', from],
+      ['To port', to],
+      ['Which lead', name],
+    ] as const) {
+      const select = page.getByLabel(label);
+      await select.selectOption(
+        await select.locator('option').filter({ hasText: text }).innerText(),
+      );
+    }
+    await page.getByRole('button', { name: 'Plug it in' }).click();
+  };
+  await page.getByRole('list', { name: 'Planned leads' }).getByRole('button').first().click();
+  await plugByMouse(/^Petrel: HDMI/, /^Tern 5 monitor: HDMI/, /30 cm/);
+  await plugByMouse(/^Sedge.*3\.5/, /^Duet.*microphone in/, /Sheet/);
+  await plugByMouse(/^Duet.*line out/, /^Petrel: 3\.5 mm, in/, /Brace/);
+  await expect(page.getByRole('list', { name: 'Planned leads' }).getByRole('listitem')).toHaveCount(
+    3,
+  );
+
+  // What hangs nose down is held where the remedy says.
+  await strip(page, 'Hang').click();
+  await page.getByRole('button', { name: /^Hold Yoke top handle/ }).click();
+  await expect(strip(page, 'Hang')).toContainText(/0\.\d° nose/);
+  await strip(page, 'Fit').click();
+  await clean(page);
   await saved(page);
 });
 

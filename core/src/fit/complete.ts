@@ -242,6 +242,8 @@ function findBoxLead(
 }
 
 function listLeadEdits(assembly: Assembly, parts: PartBook, want: Want): Edit[] {
+  // Into a socket that is taken no lead is offered.
+  if (isPlugged(assembly, want.source.item.id, want.sourcePort.id)) return [];
   const boxed = findBoxLead(assembly, parts, want);
   const inUse = new Set((assembly.setup.cables ?? []).map((c) => c.item));
   const kit = listKit(assembly, parts).filter(

@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { fitsPorts, nameItem, sayConnector, sayMm, type Part, type Port } from '@zucchini/core';
+import {
+  drawPortToPort,
+  fitsPorts,
+  nameItem,
+  sayConnector,
+  sayMm,
+  type Part,
+  type Port,
+} from '@zucchini/core';
 import { computed, ref } from 'vue';
 import AppButton from '../../shared/AppButton.vue';
 import { announce } from '../../shared/announce';
@@ -52,12 +60,24 @@ const chosen = computed(() => ({
   to: ends.value.find((e) => e.key === to.value),
 }));
 
+const straight = computed(() => {
+  const { from: a, to: b } = chosen.value;
+  if (!a || !b) return 0;
+  const line = drawPortToPort(
+    bench.report!.assembly,
+    bench.view,
+    { item: a.item, port: a.port.id },
+    { item: b.item, port: b.port.id },
+  );
+  return line?.mm ?? 0;
+});
+
 const leads = computed(() => {
   const { from: a, to: b } = chosen.value;
   if (!a || !b) return [];
   const used = new Set((bench.setup!.cables ?? []).map((c) => c.item));
   const fits = (part: Part | undefined) => part !== undefined && fitsPorts(part, a.port, b.port);
-  const owned = [...bench.rig!.kit, ...bench.drawer]
+  const owned = [...bench.rig!.kit, ...bench.drawer.filter((i) => i.owned)]
     .filter((i, n, all) => all.findIndex((o) => o.id === i.id) === n)
     .filter((i) => !used.has(i.id) && fits(bench.parts.get(i.partId)))
     .map((item) => ({
@@ -137,6 +157,9 @@ function unplug(id: string): void {
         </select>
       </label>
       <template v-if="chosen.from && chosen.to">
+        <p class="text-faint mt-2 text-xs tabular-nums">
+          Straight from port to port: {{ sayMm(straight) }}
+        </p>
         <label v-if="leads.length > 0" class="mt-1 block text-xs">
           <span class="text-faint">Lead</span>
           <select v-model="lead" aria-label="Which lead" class="field mt-0.5 w-full">
