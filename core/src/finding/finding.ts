@@ -123,6 +123,11 @@ export interface FindingFacts {
     readonly portId: string;
     readonly connector: Connector;
   };
+  'port-taken-twice': {
+    readonly itemId: string;
+    readonly portId: string;
+    readonly count: number;
+  };
   'lead-too-short': { readonly lengthMm: number; readonly neededMm: number };
   'lead-too-long': { readonly lengthMm: number; readonly neededMm: number };
   'lens-mount-overloaded': {
@@ -266,6 +271,7 @@ export const questionOf: Readonly<Record<FindingCode, Question>> = {
   'plug-cannot-enter': 'fit',
   'bend-too-tight': 'fit',
   'lead-wrong-end': 'fit',
+  'port-taken-twice': 'fit',
   'lead-too-short': 'fit',
   'lead-too-long': 'fit',
   'lens-mount-overloaded': 'fit',

@@ -363,3 +363,35 @@ export function findChargerFindings(assembly: Assembly, parts: PartBook, brief: 
     return [createFinding('no-charger', 'note', { items: [placed.item.id] }, {})];
   });
 }
+
+/** Ports that more than one planned lead goes into. The first keeps it; the later ones are unplugged by a remedy. */
+export function findPortFindings(assembly: Assembly): Finding[] {
+  const byPort = new Map<
+    string,
+    { itemId: string; portId: string; runs: string[]; leads: string[] }
+  >();
+  for (const run of assembly.setup.cables ?? []) {
+    for (const end of [run.from, run.to]) {
+      const key = `${end.item} ${end.port}`;
+      const port = byPort.get(key) ?? { itemId: end.item, portId: end.port, runs: [], leads: [] };
+      port.runs.push(run.id);
+      port.leads.push(run.item);
+      byPort.set(key, port);
+    }
+  }
+  return [...byPort.values()].flatMap(({ itemId, portId, runs, leads }) =>
+    runs.length < 2
+      ? []
+      : [
+          createFinding(
+            'port-taken-twice',
+            'stops',
+            { items: [itemId, ...leads], key: portId },
+            { itemId, portId, count: runs.length },
+            runs.length === 2
+              ? [{ type: 'remove-cable', setupId: assembly.setup.id, cableId: runs[1]! }]
+              : [],
+          ),
+        ],
+  );
+}

@@ -130,10 +130,16 @@ const run: NonNullable<Setup['cables']> = [
   },
 ];
 /** A camera and a screen with a lead between; something may stand 10 mm wide before the camera's socket. */
-const plugged = (lead: Part, blockerY?: number) =>
+const plugged = (lead: Part, blockerY?: number, cables = run) =>
   on(
     [
-      post('screen', [100, 0, -50], { kind: 'monitor', ports: [socketIn] }),
+      post('screen', [100, 0, -50], {
+        kind: 'monitor',
+        ports: [
+          socketIn,
+          { ...socketIn, id: 'second', carries: ['data'], originMm: [120, 5, -50] },
+        ],
+      }),
       lead,
       ...(blockerY === undefined ? [] : [post('block', [-30, blockerY, -50])]),
     ],
@@ -141,7 +147,7 @@ const plugged = (lead: Part, blockerY?: number) =>
       joint('s', 'screen.base', 'body.plain'),
       ...(blockerY === undefined ? [] : [joint('b', 'block.base', 'body.holes')]),
     ],
-    { camera: { ports: [socketOut] }, setup: { cables: run } },
+    { camera: { ports: [socketOut] }, setup: { cables } },
   );
 
 const adapted = (lensFlangeMm: number, thickMm: number) => {
@@ -410,6 +416,13 @@ export const solidFixtures = {
     hasNot: plugged(leadOf('hdmi-a'), 55.6),
   },
   'lead-wrong-end': { has: plugged(leadOf('hdmi-c')), hasNot: plugged(leadOf('hdmi-a')) },
+  'port-taken-twice': {
+    has: plugged(leadOf('hdmi-a'), undefined, [
+      ...run,
+      { ...run[0]!, id: 'again', to: { item: 'screen', port: 'second' } },
+    ]),
+    hasNot: plugged(leadOf('hdmi-a')),
+  },
   // Straight out of both sockets by 45 mm, then 100 mm along x: 190 mm and the two half millimetres.
   'lead-too-short': {
     has: plugged(leadOf('hdmi-a', 185)),

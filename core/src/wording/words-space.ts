@@ -50,6 +50,7 @@ export const spaceWords: Pick<
   | 'plug-cannot-enter'
   | 'bend-too-tight'
   | 'lead-wrong-end'
+  | 'port-taken-twice'
   | 'lead-too-short'
   | 'lead-too-long'
   | 'tool-cannot-reach'
@@ -112,6 +113,12 @@ export const spaceWords: Pick<
       `${n.item(lead!)} has no plug for ${n.port(item!, facts.portId)} of ${n.item(item!)} (${sayConnector(facts.connector)}).`,
     why: 'Plugs that look alike do not go into each other.',
     todo: 'Take a lead with the right ends.',
+  },
+  'port-taken-twice': {
+    sentence: ({ facts }, n) =>
+      `You plan ${facts.count} leads into one socket: ${n.port(facts.itemId, facts.portId)} of ${n.item(facts.itemId)}.`,
+    why: 'A socket takes one plug.',
+    todo: 'Use another socket, a splitter, or a device that loops through.',
   },
   'lead-too-short': {
     sentence: ({ items: [lead], facts }, n) =>
