@@ -4,14 +4,13 @@ import { add, scale } from '../placement/index.js';
 import {
   isInBranch,
   measureSetting,
+  placeRay,
   type Assembly,
   type PlacedItem,
   type PlacedJoint,
   type SettingName,
 } from '../rig/index.js';
 import { createProbe, listIntrusions, type Space } from '../space/index.js';
-import { placeRay } from './cover.js';
-import type { Geometry } from './overlap.js';
 
 /** What a tool needs before a screw's head: its length (a setting) and half its width (estimates). */
 const toolRoom: Readonly<
@@ -72,14 +71,10 @@ export function isThereBefore(blocker: PlacedItem, child: PlacedItem): boolean {
 }
 
 /**
- * Fastenings no tool reaches. What must be there before stops the build; what can go on later is a risk
- * only, since it must come off again to tighten the screw.
+ * Fastenings no tool reaches. What must be there before stops the build; what can go on later is a note
+ * only: it must come off again to tighten the screw.
  */
-export function findAccessFindings(
-  _: Geometry,
-  assembly: Assembly,
-  list: readonly Access[],
-): Finding[] {
+export function findAccessFindings(assembly: Assembly, list: readonly Access[]): Finding[] {
   return list.flatMap(({ joint, tool, roomMm, blockers }) => {
     if (blockers.length === 0) return [];
     const child = assembly.byId.get(joint.child)!;

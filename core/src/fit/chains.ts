@@ -14,7 +14,9 @@ import {
   suggestTurnDeg,
   type Assembly,
   type Edit,
+  type Joint,
   type KitItem,
+  type MountRef,
   type PlacedJoint,
 } from '../rig/index.js';
 
@@ -206,6 +208,45 @@ export function listAdaptors(catalogue: PartBook): Part[] {
   );
 }
 
+/** A rig that grows part by part while an edit is put together. */
+class Growing {
+  readonly edits: Edit[] = [];
+  constructor(
+    private now: Assembly,
+    private readonly parts: PartBook,
+    private at: MountRef,
+  ) {}
+
+  /** How the next part would stand where the last one ends; undefined where a rail has no room. */
+  stand(own: Mount): Pick<Joint, 'parent' | 'slideMm' | 'turnDeg'> | undefined {
+    const parent = this.now.byId.get(this.at.item)!;
+    const mount = parent.part.mounts.find((m) => m.id === this.at.mount)!;
+    const slideMm = suggestSlideMm(this.now, parent, mount, own);
+    if (slideMm === undefined) return undefined;
+    return { parent: this.at, slideMm, turnDeg: suggestTurnDeg(parent, mount, own) };
+  }
+
+  /** Adds a part by one of its mounts; the next one goes onto `next`. False where it has no room. */
+  add(item: KitItem, jointId: string, mountId: string, next: string): boolean {
+    const own = this.parts.get(item.partId)!.mounts.find((m) => m.id === mountId)!;
+    const standing = this.stand(own);
+    if (!standing) return false;
+    const { setup, rigFromBody } = this.now;
+    const edit: Edit = {
+      type: 'add-part',
+      setupId: setup.id,
+      item,
+      joint: { id: jointId, child: { item: item.id, mount: own.id }, ...standing },
+    };
+    this.edits.push(edit);
+    const rig = applyEdit(this.now.rig, edit);
+    const grown = rig.setups.find((s) => s.id === setup.id)!;
+    this.now = placeSetup(rig, grown, this.parts, rigFromBody);
+    this.at = { item: item.id, mount: next };
+    return true;
+  }
+}
+
 /**
  * The edit that fits a part through a chain: each adaptor in turn, then the part, each where it stands most
  * upright and in the middle of what is free. Undefined where a rail on the way has no room.
@@ -218,47 +259,13 @@ export function createChainEdit(
   item: KitItem,
   makeId: () => string,
 ): Edit | undefined {
-  const setupId = assembly.setup.id;
-  const edits: Edit[] = [];
-  let now = assembly;
-  let at = onto;
-  const steps = [
-    ...chain.links.map((link) => ({
-      item: { id: makeId(), partId: link.part.id, owned: false },
-      mount: link.carriedBy,
-      next: link.carriesBy,
-    })),
-    { item, mount: chain.own, next: '' },
-  ];
-  for (const step of steps) {
-    const parent = now.byId.get(at.itemId)!;
-    const parentMount = parent.part.mounts.find((m) => m.id === at.mountId)!;
-    const own = parts.get(step.item.partId)!.mounts.find((m) => m.id === step.mount)!;
-    const slideMm = suggestSlideMm(now, parent, parentMount, own);
-    if (slideMm === undefined) return undefined;
-    const edit: Edit = {
-      type: 'add-part',
-      setupId,
-      item: step.item,
-      joint: {
-        id: makeId(),
-        child: { item: step.item.id, mount: own.id },
-        parent: { item: at.itemId, mount: at.mountId },
-        slideMm,
-        turnDeg: suggestTurnDeg(parent, parentMount, own),
-      },
-    };
-    edits.push(edit);
-    const rig = applyEdit(now.rig, edit);
-    now = placeSetup(
-      rig,
-      rig.setups.find((s) => s.id === setupId)!,
-      parts,
-      assembly.rigFromBody,
-    );
-    at = { itemId: step.item.id, mountId: step.next };
+  const growing = new Growing(assembly, parts, { item: onto.itemId, mount: onto.mountId });
+  for (const { part, carriedBy, carriesBy } of chain.links) {
+    const own = { id: makeId(), partId: part.id, owned: false };
+    if (!growing.add(own, makeId(), carriedBy, carriesBy)) return undefined;
   }
-  return { type: 'all', edits };
+  if (!growing.add(item, makeId(), chain.own, '')) return undefined;
+  return { type: 'all', edits: growing.edits };
 }
 
 /**
@@ -272,52 +279,20 @@ export function createChainBetween(
   joint: PlacedJoint,
   chain: Chain,
 ): Edit | undefined {
-  const setupId = assembly.setup.id;
-  const edits: Edit[] = [];
-  let now = assembly;
-  let at = { item: joint.parent, mount: joint.parentMount.id };
-  for (const link of chain.links) {
-    const parent = now.byId.get(at.item)!;
-    const parentMount = parent.part.mounts.find((m) => m.id === at.mount)!;
-    const own = link.part.mounts.find((m) => m.id === link.carriedBy)!;
-    const slideMm = suggestSlideMm(now, parent, parentMount, own);
-    if (slideMm === undefined) return undefined;
-    const item = { id: `new-${link.part.id}`, partId: link.part.id, owned: false };
-    const edit: Edit = {
-      type: 'add-part',
-      setupId,
-      item,
-      joint: {
-        id: `new-joint-${link.part.id}`,
-        child: { item: item.id, mount: own.id },
-        parent: at,
-        slideMm,
-        turnDeg: suggestTurnDeg(parent, parentMount, own),
-      },
-    };
-    edits.push(edit);
-    const rig = applyEdit(now.rig, edit);
-    now = placeSetup(
-      rig,
-      rig.setups.find((s) => s.id === setupId)!,
-      parts,
-      assembly.rigFromBody,
-    );
-    at = { item: item.id, mount: link.carriesBy };
+  const growing = new Growing(assembly, parts, joint.joint.parent);
+  for (const { part, carriedBy, carriesBy } of chain.links) {
+    const own = { id: `new-${part.id}`, partId: part.id, owned: false };
+    if (!growing.add(own, `new-joint-${part.id}`, carriedBy, carriesBy)) return undefined;
   }
-  const last = now.byId.get(at.item)!;
-  const lastMount = last.part.mounts.find((m) => m.id === at.mount)!;
-  const own = assembly.byId.get(joint.child)!.part.mounts.find((m) => m.id === chain.own)!;
-  const slideMm = suggestSlideMm(now, last, lastMount, own);
-  if (slideMm === undefined) return undefined;
-  edits.push({
+  const child = assembly.byId.get(joint.child)!;
+  const standing = growing.stand(child.part.mounts.find((m) => m.id === chain.own)!);
+  if (!standing) return undefined;
+  const move: Edit = {
     type: 'move',
-    setupId,
+    setupId: assembly.setup.id,
     jointId: joint.joint.id,
-    childMount: own.id,
-    parent: at,
-    slideMm,
-    turnDeg: suggestTurnDeg(last, lastMount, own),
-  });
-  return { type: 'all', edits };
+    childMount: chain.own,
+    ...standing,
+  };
+  return { type: 'all', edits: [...growing.edits, move] };
 }

@@ -16,7 +16,7 @@ import {
   type Intrusion,
   type Space,
 } from '../space/index.js';
-import type { Geometry } from './overlap.js';
+import { mostMended, type Geometry } from './overlap.js';
 import { listWaysOut } from './waysout.js';
 
 /** What is powered from outside keeps its battery door shut all day. */
@@ -177,9 +177,6 @@ function findFirstMet(
   )[0];
 }
 
-/** Ways out are looked for so many entered spaces: each takes many tries. */
-const mostMended = 4;
-
 /** Keep-clear spaces that another part enters, with what is lost by it. */
 export function findClearFindings(geometry: Geometry, hold: Hold): Finding[] {
   let mended = 0;
@@ -189,7 +186,8 @@ export function findClearFindings(geometry: Geometry, hold: Hold): Finding[] {
       if (keep.purpose === 'lens-view') return [];
       const parts = mended < mostMended ? geometry.parts : undefined;
       const found = findOne({ ...geometry, parts }, hold, owner, keep);
-      if (found) mended += 1;
+      // What this setup does without is not mended.
+      if (found && found.weight !== 'note') mended += 1;
       return found ?? [];
     }),
   );

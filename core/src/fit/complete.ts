@@ -241,37 +241,60 @@ function findBoxLead(
   return undefined;
 }
 
+/** A lead that has the plugs for two ports, and the individual that would be used. */
+export interface FittingLead {
+  readonly item: KitItem;
+  readonly part: Part;
+}
+
+/**
+ * Leads for two ports: individuals of the kit, and owned ones of the drawer, that are not plugged in yet, then a
+ * new wish for each part of the catalogue, the cheapest first. A wish is named after its part.
+ */
+export function listFittingLeads(
+  assembly: Assembly,
+  parts: PartBook,
+  a: Port,
+  b: Port,
+  drawer: readonly KitItem[] = [],
+): FittingLead[] {
+  const inUse = new Set((assembly.setup.cables ?? []).map((c) => c.item));
+  const items = new Map(
+    [...assembly.rig.kit, ...drawer.filter((i) => i.owned)].map((i) => [i.id, i]),
+  );
+  const there = [...items.values()].flatMap((item) => {
+    const part = parts.get(item.partId);
+    return part && !inUse.has(item.id) && fitsPorts(part, a, b) ? [{ item, part }] : [];
+  });
+  const price = (part: Part) => part.price?.minor ?? Infinity;
+  const wishes = [...parts.values()]
+    .filter((part) => fitsPorts(part, a, b))
+    .sort((x, y) => price(x) - price(y) || (x.id < y.id ? -1 : 1))
+    .map((part) => ({ item: { id: `new-${part.id}`, partId: part.id, owned: false }, part }));
+  return [...there, ...wishes];
+}
+
 function listLeadEdits(assembly: Assembly, parts: PartBook, want: Want): Edit[] {
   // Into a socket that is taken no lead is offered.
   if (isPlugged(assembly, want.source.item.id, want.sourcePort.id)) return [];
   const boxed = findBoxLead(assembly, parts, want);
-  const inUse = new Set((assembly.setup.cables ?? []).map((c) => c.item));
-  const kit = listKit(assembly, parts).filter(
-    ({ item, part }) => !inUse.has(item.id) && fitsPorts(part, want.sourcePort, want.port),
-  );
-  const wishes = [...parts.values()]
-    .filter((part) => fitsPorts(part, want.sourcePort, want.port))
-    .sort(
-      (a, b) =>
-        (a.price?.minor ?? Infinity) - (b.price?.minor ?? Infinity) || (a.id < b.id ? -1 : 1),
-    )
-    .slice(0, 2)
-    .map((part) => ({ item: { id: `new-${part.id}`, partId: part.id, owned: false }, part }));
-  const from = { item: want.source.item.id, port: want.sourcePort.id };
-  const to = { item: want.device.item.id, port: want.port.id };
   const inBox = boxed
     ? [
         {
-          item: {
-            id: `new-${boxed.partId}`,
-            partId: boxed.partId,
-            owned: boxed.box.item.owned,
-            comesWith: boxed.box.item.id,
-          },
+          id: `new-${boxed.partId}`,
+          partId: boxed.partId,
+          owned: boxed.box.item.owned,
+          comesWith: boxed.box.item.id,
         },
       ]
     : [];
-  return [...kit, ...inBox, ...wishes].slice(0, 2).map(({ item }) => ({
+  const ids = new Set(assembly.rig.kit.map((i) => i.id));
+  const leads = listFittingLeads(assembly, parts, want.sourcePort, want.port).map((l) => l.item);
+  const kit = leads.filter((i) => ids.has(i.id));
+  const wishes = leads.filter((i) => !ids.has(i.id));
+  const from = { item: want.source.item.id, port: want.sourcePort.id };
+  const to = { item: want.device.item.id, port: want.port.id };
+  return [...kit, ...inBox, ...wishes].slice(0, 2).map((item) => ({
     type: 'add-cable',
     setupId: assembly.setup.id,
     item,

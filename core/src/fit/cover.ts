@@ -1,13 +1,12 @@
 import { createFinding, type Finding } from '../finding/index.js';
 import type { Mount } from '../part/index.js';
-import { compose, type Vec3 } from '../placement/index.js';
+import type { Vec3 } from '../placement/index.js';
 import {
   hasRoom,
   leastRoomMm,
   measureOccupancy,
   placeAlong,
   rigFromMount,
-  rigFromThing,
   type PlacedItem,
 } from '../rig/index.js';
 import { createProbe, listIntrusions, type Space, type SpacedSolid } from '../space/index.js';
@@ -85,19 +84,4 @@ export function findCoverFindings(covers: readonly Cover[]): Finding[] {
       { itemId: list[0]!.itemId, mountIds: list.map((c) => c.mountId) },
     ),
   );
-}
-
-/** A point and a direction of a part, in the rig's frame, as its thing `id` has them. */
-export function placeRay(
-  placed: PlacedItem,
-  id: string,
-  atMm: Vec3,
-  direction: Vec3,
-): { atMm: Vec3; direction: Vec3 } {
-  const frame = rigFromThing(placed, id);
-  const moved = compose(frame, {
-    rotation: { x: direction, y: direction, z: direction },
-    originMm: atMm,
-  });
-  return { atMm: moved.originMm, direction: moved.rotation.x };
 }

@@ -11,11 +11,11 @@ import {
 } from '../rig/index.js';
 import { listIntrusions, sweepSolid, type Space } from '../space/index.js';
 import { tolerances } from '../units/index.js';
+import { isThereBefore } from './access.js';
 import type { Geometry } from './overlap.js';
 
-/** One way on: from which end, how far, past what. */
+/** One way on: how far, past what. */
 export interface Way {
-  readonly end: 'from' | 'to';
   readonly travelMm: number;
   /** In tree order; empty where the way is free. */
   readonly blockers: readonly PlacedItem[];
@@ -60,7 +60,7 @@ function measureWay(space: Space, joint: PlacedJoint, end: 'from' | 'to'): Way {
     takesIn + sweepSlackMm,
   );
   const blockers = [...others, ...rail].map((i) => i.placed).sort((a, b) => a.number - b.number);
-  return { end, travelMm, blockers };
+  return { travelMm, blockers };
 }
 
 /** What a part may scrape past on its way on, in mm: less than a finger's play (estimate). */
@@ -76,19 +76,14 @@ export function listEndEntries(space: Space): EndEntry[] {
     }));
 }
 
-/** Whether a part must be on before another: it carries it, near or far. */
-export function carries(space: Space, carrier: PlacedItem, itemId: string): boolean {
-  const placed = space.assembly.byId.get(itemId);
-  return placed !== undefined && isInBranch(carrier, placed);
-}
-
 /**
  * Clamps that can be brought onto their rail from neither end, because what stands in the way must be
  * there before them: it carries them. What could go on later is a matter of the order of assembly.
  */
 export function findEntryFindings({ space }: Geometry, entries: readonly EndEntry[]): Finding[] {
   return entries.flatMap(({ joint, ways }) => {
-    const lasting = ways.map((way) => way.blockers.filter((b) => carries(space, b, joint.child)));
+    const child = space.assembly.byId.get(joint.child)!;
+    const lasting = ways.map((way) => way.blockers.filter((b) => isThereBefore(b, child)));
     if (lasting.some((list) => list.length === 0)) return [];
     const items = [...new Set(lasting.flat().map((b) => b.item.id))];
     const edits: Edit[] = [

@@ -120,7 +120,7 @@ function findGeometryFindings(
       ...findLeverFindings(geometry, hold),
       ...findCoverFindings(covers),
       ...findEntryFindings(geometry, entries),
-      ...findAccessFindings(geometry, assembly, access),
+      ...findAccessFindings(assembly, access),
       ...findOrderFindings(order),
       ...findThroughFindings(geometry),
       ...findPlugFindings(geometry, leads),

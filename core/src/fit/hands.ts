@@ -11,10 +11,9 @@ import {
   toUnit,
   type Vec3,
 } from '../placement/index.js';
-import { measureSetting, type Assembly, type PlacedItem } from '../rig/index.js';
+import { measureSetting, placeRay, type Assembly, type PlacedItem } from '../rig/index.js';
 import { createProbe, listIntrusions } from '../space/index.js';
 import { toDeg } from '../units/index.js';
-import { placeRay } from './cover.js';
 import type { Geometry } from './overlap.js';
 
 /** Ways of holding in which both hands hold and none is free to work a control. */

@@ -1,5 +1,6 @@
 import { createFinding, type Finding } from '../finding/index.js';
 import type { PartBook } from '../part/index.js';
+import type { PlacedItem } from '../rig/index.js';
 import { listOverlaps, type Overlap, type Space } from '../space/index.js';
 import { listWaysOut } from './waysout.js';
 
@@ -10,25 +11,19 @@ export interface Geometry {
   readonly parts: PartBook | undefined;
 }
 
-/** Ways out are looked for so many of the deepest clashes: each takes many tries, and mending one often mends the next. */
-const mostMended = 4;
+/** Ways out are looked for so many clashes, the deepest, and as many entered spaces: each takes many tries, and mending one often mends the next. */
+export const mostMended = 4;
 
 /** Pairs of parts that stand in each other, each with the deepest place. Touching is no overlap. */
 export function findOverlapFindings({ space, parts }: Geometry, overlaps: Overlap[]): Finding[] {
   return overlaps.map((overlap, i) => {
     const { a, b } = overlap;
+    // Tried elsewhere on the tree, the two may stand in it the other way round.
+    const pair = new Set([a.item.id, b.item.id]);
+    const isPair = (x: PlacedItem, y: PlacedItem) => pair.has(x.item.id) && pair.has(y.item.id);
     const edits =
       parts && i < mostMended
-        ? listWaysOut(
-            space,
-            parts,
-            [a, b],
-            (tried) =>
-              listOverlaps(tried, (x, y) => x.item.id === a.item.id && y.item.id === b.item.id)
-                .length === 0 &&
-              listOverlaps(tried, (x, y) => x.item.id === b.item.id && y.item.id === a.item.id)
-                .length === 0,
-          )
+        ? listWaysOut(space, parts, [a, b], (tried) => listOverlaps(tried, isPair).length === 0)
         : [];
     if (parts && b.carriedBy) {
       edits.push({ type: 'remove-item', setupId: space.assembly.setup.id, itemId: b.item.id });

@@ -2,9 +2,8 @@ import { createFinding, type Finding } from '../finding/index.js';
 import type { Port } from '../part/index.js';
 import { add, scale, type Vec3 } from '../placement/index.js';
 import { findWay, type Route } from '../route/index.js';
-import type { CableRun, PlacedItem } from '../rig/index.js';
+import { placeRay, type CableRun, type PlacedItem } from '../rig/index.js';
 import { createProbe, isEntered, listIntrusions, type Space } from '../space/index.js';
-import { placeRay } from './cover.js';
 import type { Geometry } from './overlap.js';
 
 /** What a plug and its cable are where nobody states it, in mm (estimates of common moulded plugs). */

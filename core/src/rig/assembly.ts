@@ -19,8 +19,10 @@ import {
   invert,
   noPlacement,
   place,
+  rotate,
   scale,
   type Placement,
+  type Vec3,
 } from '../placement/index.js';
 import { partFromSolid, type Solid } from '../solid/index.js';
 import { toRad } from '../units/index.js';
@@ -112,6 +114,17 @@ const faceToFace: Placement = {
   rotation: createRotation([1, 0, 0], Math.PI),
   originMm: [0, 0, 0],
 };
+
+/** A point and a direction of a part in the rig's frame, as its thing `id` has them. */
+export function placeRay(
+  placed: PlacedItem,
+  id: string,
+  atMm: Vec3,
+  direction: Vec3,
+): { readonly atMm: Vec3; readonly direction: Vec3 } {
+  const frame = rigFromThing(placed, id);
+  return { atMm: place(frame, atMm), direction: rotate(frame.rotation, direction) };
+}
 
 function findMount(part: Part, id: string): Mount {
   const mount = part.mounts.find((m) => m.id === id);

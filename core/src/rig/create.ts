@@ -28,3 +28,20 @@ export function createRig(
     ],
   };
 }
+
+/**
+ * The set of lenses with one more, or without one that is in it. A new lens is used as much as the others on
+ * average; the shares of the others keep their proportion, and all sum to 1.
+ */
+export function toggleLens(rig: Rig, itemId: string): NonNullable<Rig['lenses']> {
+  const now = rig.lenses ?? [];
+  const rest = now.filter((l) => l.item !== itemId);
+  const own = rest.length === now.length ? [{ item: itemId, share: 1 / (now.length + 1) }] : [];
+  const left = own.reduce((sum, l) => sum - l.share, 1);
+  const used = rest.reduce((sum, l) => sum + l.share, 0);
+  const scaled = rest.map((l) => ({
+    ...l,
+    share: used > 0 ? (l.share * left) / used : left / rest.length,
+  }));
+  return [...scaled, ...own];
+}

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { body, createTestRig, cube, handle, joint, weightAhead } from '../testing/rigs.js';
 import {
   applyEdit,
+  toggleLens,
   createHistory,
   findRigIssues,
   historyLength,
@@ -288,5 +289,45 @@ describe('leads, braces, lenses and several edits at once', () => {
       ],
     });
     expect([both.name, both.setups[0]!.joints[0]!.slideMm]).toEqual(['Two', 7]);
+  });
+});
+
+describe('the set of lenses', () => {
+  const of = (lenses: Rig['lenses']): Rig => ({ ...rig, ...(lenses ? { lenses } : {}) });
+  const sharesOf = (list: NonNullable<Rig['lenses']>) =>
+    Object.fromEntries(list.map((l) => [l.item, Math.round(l.share * 1000) / 1000]));
+
+  it('one more takes its even part, the others keep their proportion', () => {
+    const two = [
+      { item: 'a', share: 0.8 },
+      { item: 'b', share: 0.2 },
+    ];
+    expect(sharesOf(toggleLens(of(two), 'c'))).toEqual({ a: 0.533, b: 0.133, c: 0.333 });
+    expect(sharesOf(toggleLens(of(undefined), 'a'))).toEqual({ a: 1 });
+  });
+
+  it('without one, the rest share what it had in their proportion', () => {
+    const three = [
+      { item: 'a', share: 0.6 },
+      { item: 'b', share: 0.2 },
+      { item: 'c', share: 0.2 },
+    ];
+    expect(sharesOf(toggleLens(of(three), 'c'))).toEqual({ a: 0.75, b: 0.25 });
+    expect(toggleLens(of([{ item: 'a', share: 1 }]), 'a')).toEqual([]);
+  });
+
+  it('always sums to 1, and on and off again leaves the proportions', () => {
+    const share = fc.double({ min: 0.01, max: 1, noNaN: true });
+    fc.assert(
+      fc.property(fc.array(share, { minLength: 1, maxLength: 6 }), (list) => {
+        const sum = list.reduce((a, b) => a + b, 0);
+        const lenses = list.map((s, i) => ({ item: `l${i}`, share: s / sum }));
+        const more = toggleLens(of(lenses), 'new');
+        expect(more.reduce((total, l) => total + l.share, 0)).toBeCloseTo(1, 9);
+        toggleLens(of(more), 'new').forEach((l, i) =>
+          expect(l.share).toBeCloseTo(lenses[i]!.share, 9),
+        );
+      }),
+    );
   });
 });

@@ -1,7 +1,6 @@
 import type { Grip, KeepClear } from '../part/index.js';
 import {
   add,
-  cross,
   measureLength,
   compose,
   scale,
@@ -133,10 +132,4 @@ export function placeHandRoom(placed: PlacedItem, grip: Grip, roomMm = handRoomM
   }
   const frame = rigFromThing(placed, grip.id);
   return [spaceSolid(solid, compose(frame, partFromSolid(solid)))];
-}
-
-/** A unit vector square to another: some direction across it. */
-export function findAcross(direction: Vec3): Vec3 {
-  const away: Vec3 = Math.abs(direction[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0];
-  return toUnit(cross(direction, away));
 }

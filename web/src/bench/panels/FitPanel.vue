@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { questionWords, sayMm, sayNm } from '@zucchini/core';
+import { questionWords, sayMm, sayNm, toggleLens } from '@zucchini/core';
 import { computed } from 'vue';
 import AppButton from '../../shared/AppButton.vue';
 import NumberField from '../../shared/NumberField.vue';
@@ -25,14 +25,6 @@ const lenses = computed(() => {
       onRig: bench.report!.assembly.byId.has(i.id),
     }));
 });
-
-function toggleLens(id: string): void {
-  const now = bench.rig!.lenses ?? [];
-  const has = now.some((l) => l.item === id);
-  const items = has ? now.filter((l) => l.item !== id) : [...now, { item: id, share: 0 }];
-  const share = items.length > 0 ? Math.round(100 / items.length) / 100 : 0;
-  bench.apply({ type: 'set-lenses', lenses: has ? items : items.map((l) => ({ ...l, share })) });
-}
 
 function sayTroubles(id: string): string {
   const count = bench.report!.findings.filter((f) => f.lens === id).length;
@@ -112,7 +104,7 @@ function sayTroubles(id: string): string {
               type="checkbox"
               :checked="l.inSet"
               :disabled="bench.readOnly"
-              @change="toggleLens(l.id)"
+              @change="bench.apply({ type: 'set-lenses', lenses: toggleLens(bench.rig!, l.id) })"
             />
             {{ l.name }}
           </label>

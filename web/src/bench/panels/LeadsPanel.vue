@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import {
   drawPortToPort,
-  fitsPorts,
+  listFittingLeads,
   nameItem,
   sayConnector,
   sayMm,
-  type Part,
   type Port,
 } from '@zucchini/core';
 import { computed, ref } from 'vue';
@@ -75,24 +74,13 @@ const straight = computed(() => {
 const leads = computed(() => {
   const { from: a, to: b } = chosen.value;
   if (!a || !b) return [];
-  const used = new Set((bench.setup!.cables ?? []).map((c) => c.item));
-  const fits = (part: Part | undefined) => part !== undefined && fitsPorts(part, a.port, b.port);
-  const owned = [...bench.rig!.kit, ...bench.drawer.filter((i) => i.owned)]
-    .filter((i, n, all) => all.findIndex((o) => o.id === i.id) === n)
-    .filter((i) => !used.has(i.id) && fits(bench.parts.get(i.partId)))
-    .map((item) => ({
-      item,
-      key: item.id,
-      name: `${bench.parts.get(item.partId)!.name} (in the kit)`,
-    }));
-  const wishes = [...bench.parts.values()]
-    .filter((p) => fits(p))
-    .map((p) => ({
-      item: { id: `new-${p.id}`, partId: p.id, owned: false },
-      key: `new-${p.id}`,
-      name: p.name,
-    }));
-  return [...owned, ...wishes];
+  const kit = new Set([...bench.rig!.kit, ...bench.drawer].map((i) => i.id));
+  const { assembly } = bench.report!;
+  return listFittingLeads(assembly, bench.parts, a.port, b.port, bench.drawer).map((l) => ({
+    item: l.item,
+    key: l.item.id,
+    name: kit.has(l.item.id) ? `${l.part.name} (in the kit)` : l.part.name,
+  }));
 });
 
 function plug(): void {

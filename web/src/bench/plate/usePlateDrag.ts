@@ -34,7 +34,6 @@ type Drag = {
       readonly solidId: string | undefined;
       readonly grabbed: readonly [number, number, number];
       readonly toPlane: (event: PointerEvent) => Point2;
-      readonly start: Point2;
     }
   | {
       readonly kind: 'turn';
@@ -46,7 +45,6 @@ type Drag = {
     }
   | {
       readonly kind: 'carry';
-      readonly itemId: string;
       readonly moves: readonly MoveEdit[];
       readonly markAt: MarkAt;
     }
@@ -128,18 +126,17 @@ export function usePlateDrag() {
         return;
       }
     }
-    const startAt = toPlane(event);
-    const grabbed = toRigPoint(bench.view, startAt, placed.rigFromPart.originMm);
+    const grabbed = toRigPoint(bench.view, toPlane(event), placed.rigFromPart.originMm);
     const follows = followTarget(assembly, bench.parts, itemId, solidId, grabbed, grabbed);
     if (!follows) return;
-    begin({ ...base, kind: 'pose', itemId, solidId, grabbed, toPlane, start: startAt });
+    begin({ ...base, kind: 'pose', itemId, solidId, grabbed, toPlane });
   }
 
   function startTurn(event: PointerEvent, joint: PlacedJoint, x: number, y: number): void {
     if (event.button !== 0 || joint.mate.state !== 'mates') return;
     const box = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect();
     const middle: Point2 = [x + box.left, y + box.top];
-    const [, , towards] = projectDirection3(joint);
+    const towards = towardsViewer(bench.view, joint.rigFromParentMount.rotation.z);
     begin({
       pointerId: event.pointerId,
       from: [event.clientX, event.clientY],
@@ -154,12 +151,6 @@ export function usePlateDrag() {
     });
   }
 
-  function projectDirection3(joint: PlacedJoint): readonly [number, number, number] {
-    const normal = joint.rigFromParentMount.rotation.z;
-    const [x, y] = projectDirection(bench.view, normal);
-    return [x, y, towardsViewer(bench.view, normal)];
-  }
-
   function startCarry(event: PointerEvent, itemId: string, markAt: MarkAt): void {
     if (event.button !== 0) return;
     bench.select(itemId);
@@ -172,7 +163,6 @@ export function usePlateDrag() {
       from: [event.clientX, event.clientY],
       moved: false,
       kind: 'carry',
-      itemId,
       moves,
       markAt,
     });
@@ -193,9 +183,8 @@ export function usePlateDrag() {
       const slideMm = toAllowedSlideMm(slide!, joint.slideMm + Math.round(byMm));
       bench.tryOut({ type: 'slide', setupId, jointId: joint.id, slideMm });
     } else {
-      const rig = bench.history?.present;
       const assembly = bench.settled?.assembly;
-      if (!rig || !assembly) return;
+      if (!assembly) return;
       const at = now.toPlane(event);
       const target = toRigPoint(bench.view, at, now.grabbed);
       const follows = followTarget(
