@@ -1,2 +1,3 @@
 export * from './entities.js';
 export * from './source.js';
+export * from './transact.js';

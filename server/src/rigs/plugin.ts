@@ -11,6 +11,7 @@ import {
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import type { DataSource, EntityManager } from 'typeorm';
 import { z } from 'zod';
+import { transact } from '../database/index.js';
 import { findParts } from '../parts/repository.js';
 import { Problem, ProblemError } from '../problems/index.js';
 import { importRigFile } from './import.js';
@@ -104,7 +105,7 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
     },
     async (request, reply) => {
       const { name, bodyPartId, currency } = request.body;
-      const stored = await database.transaction(async (m) => {
+      const stored = await transact(database, async (m) => {
         const body = (await findParts(m, [bodyPartId])).get(bodyPartId);
         if (!body || body.kind !== 'body') {
           const issue = {
@@ -141,7 +142,7 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
           { issues },
         );
       }
-      const imported = await database.transaction((m) => importRigFile(m, outcome.file, now()));
+      const imported = await transact(database, (m) => importRigFile(m, outcome.file, now()));
       return reply.status(201).send(imported);
     },
   );
@@ -171,7 +172,7 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
         };
         throw new ProblemError('unsound', `${issue.path}: ${issue.message}`, { issues: [issue] });
       }
-      const saved = await database.transaction((m) => updateRig(m, rig, revision, now()));
+      const saved = await transact(database, (m) => updateRig(m, rig, revision, now()));
       return { revision: saved.revision, savedAt: saved.savedAt.toISOString() };
     },
   );
@@ -186,7 +187,7 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
       },
     },
     async (request, reply) => {
-      await database.transaction((m) => deleteRig(m, request.params.id));
+      await transact(database, (m) => deleteRig(m, request.params.id));
       return reply.status(204).send(null);
     },
   );
@@ -238,7 +239,7 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
       },
     },
     async (request, reply) => {
-      const version = await database.transaction(async (m) => {
+      const version = await transact(database, async (m) => {
         const { rig } = await findRig(m, request.params.id);
         const kept = { id: randomUUID(), ...request.body, keptAt: now().toISOString(), rig };
         await insertVersion(m, request.params.id, kept);
