@@ -65,7 +65,7 @@ export function findAheadFindings(assembly: Assembly, brief: Brief): Finding[] {
 /** Parts that somebody made or altered and that carry others: nobody knows what they bear. */
 export function findHomeMadeFindings(assembly: Assembly): Finding[] {
   return assembly.items.flatMap((placed) => {
-    if (!placed.part.homeMade) return [];
+    if (!placed.part.homeMade && !placed.part.altered) return [];
     const carried = (assembly.carriedBy.get(placed.item.id) ?? []).filter(
       (j) => j.parentMount.bears === undefined,
     );

@@ -349,6 +349,15 @@ export const Part = z
     excludes: z.array(PartId).max(60).optional(),
     opensDoor: z.boolean().optional(),
     homeMade: z.boolean().optional(),
+    /** Another maker's part that was drilled, bent, cut or glued. */
+    altered: z.boolean().optional(),
+    /** The template that made it and what was stated to it, so that it can be made again otherwise. */
+    made: z
+      .strictObject({
+        template: z.string().max(40),
+        figures: z.record(z.string().max(60), z.unknown()),
+      })
+      .optional(),
     finish: Name.optional(),
     /** How each figure is known, by its path in the part: `massG`, `solids`, `mounts.base.thread`. */
     provenance: z.record(z.string().max(200), Provenance).optional(),

@@ -54,11 +54,15 @@ export function measureBodyFaces(f: BodyFigures) {
   };
 }
 
+/** A hump lower than this is no finder: the top is then drawn flat. */
+const leastHumpMm = 8;
+
 /** A mirrorless or box body: shell, hand grip, finder hump, screen, dials, its sockets and its doors. */
 export function createBody(f: BodyFigures): Made {
   const at = measureBodyFaces(f);
   const gripWidth = Math.min(38, f.widthMm * 0.3);
   const gripTop = at.shoulder - 3;
+  const hasHump = f.humpHeightMm >= leastHumpMm;
   const solids: Solid[] = [
     box('shell', [at.back, at.right, at.bottom], [at.front, at.left, at.shoulder], 'plastic', 9),
     rod('mount-ring', [at.front, 0, 0], [0, 0, 0], f.mountRadiusMm, 'metal'),
@@ -202,9 +206,16 @@ export function createBody(f: BodyFigures): Made {
       widthMm: 44,
     },
   });
-  if (f.humpHeightMm > 0) {
+  if (hasHump) {
     solids.push(
-      box('hump', [at.back - 2, -24, at.shoulder], [at.front - 6, 24, at.top - 3], 'plastic', 8),
+      box(
+        'hump',
+        // Between the dials at the right and the edge at the left.
+        [at.back - 2, Math.max(-24, at.right + gripWidth * 0.9 + 9), at.shoulder],
+        [at.front - 6, Math.min(24, at.left - 2), at.top - 3],
+        'plastic',
+        8,
+      ),
       box(
         'eyepiece',
         [at.back - 14, -17, at.shoulder - 2],
@@ -214,9 +225,11 @@ export function createBody(f: BodyFigures): Made {
       ),
     );
   }
-  const shoeZ = f.humpHeightMm > 0 ? at.top : at.shoulder;
+  const shoeZ = hasHump ? at.top : at.shoulder;
   const shoeX = at.back + f.depthMm * 0.45;
-  solids.push(box('shoe-block', [shoeX - 9, -10, shoeZ - 3], [shoeX + 9, 10, shoeZ], 'metal'));
+  if (hasHump) {
+    solids.push(box('shoe-block', [shoeX - 9, -10, shoeZ - 3], [shoeX + 9, 10, shoeZ], 'metal'));
+  }
   mounts.push(
     mount('shoe', 'hot-shoe', 'shoe', [shoeX, 0, shoeZ], [0, 0, 1], [1, 0, 0], {
       lengthwise: along([1, 0, 0], 18),
@@ -247,7 +260,7 @@ export function createBody(f: BodyFigures): Made {
     atMm: [at.back + 16, dialY, at.shoulder + 6],
     sizeMm: 16,
   });
-  if (f.humpHeightMm > 0) {
+  if (hasHump) {
     keepClear.push({
       id: 'eye-room',
       purpose: 'eyepiece',
@@ -311,10 +324,14 @@ export function createBody(f: BodyFigures): Made {
   }
   // Clear of the uprights of a cage, a centimetre from each edge of the left side.
   const portX = at.back + f.depthMm * 0.48;
+  // Where the usual heights do not fit on the side, they are drawn together to fit.
+  const [lowest, highest] = [at.bottom + 6, at.shoulder - 5];
+  const fits = lowest <= -18 && highest >= 16;
+  const onSide = (z: number) => (fits ? z : lowest + ((z + 18) / 34) * (highest - lowest));
   const port = (id: string, connector: 'usb-c' | 'jack-3.5' | typeof f.hdmi, z: number) => ({
     id,
     connector,
-    originMm: [portX, at.left, z] as Triple,
+    originMm: [portX, at.left, onSide(z)] as Triple,
     normal: [0, 1, 0] as Triple,
   });
   return {

@@ -31,6 +31,8 @@ export function createCage(f: CageFigures): Made {
   const at = measureBodyFaces(f.around);
   const t = f.wallMm;
   const front = at.front - 6;
+  // The front of the left bar is flush with the body, so that what is screwed on ahead clears it.
+  const face = at.front;
   const back = at.back + 6;
   const middle = (front + back) / 2;
   const left = at.left + gapMm + t;
@@ -81,7 +83,7 @@ export function createCage(f: CageFigures): Made {
       box(
         'left-front',
         [front - 12, at.left + gapMm, at.bottom],
-        [front, left, at.top + gapMm],
+        [face, left, at.top + gapMm],
         'metal',
         3,
       ),
@@ -110,20 +112,20 @@ export function createCage(f: CageFigures): Made {
       socket('left-low', 'quarter-20', [middle, left, at.bottom + 8], [0, 1, 0], [1, 0, 0], {
         name: 'foot of the left side ¼″',
       }),
+      socket('front-left', 'quarter-20', [face, at.left + gapMm + t / 2, 0], [1, 0, 0], [0, 0, 1], {
+        holes: true,
+        name: 'front of the left bar, with pin holes',
+      }),
       socket(
-        'front-left',
+        'roof-quarter',
         'quarter-20',
-        [front, at.left + gapMm + t / 2, 0],
-        [1, 0, 0],
+        [middle, f.coverage === 'full' ? right + 16 : right + 7, top],
         [0, 0, 1],
+        [1, 0, 0],
         {
-          holes: true,
-          name: 'front of the left bar, with pin holes',
+          name: 'roof ¼″',
         },
       ),
-      socket('roof-quarter', 'quarter-20', [middle, right + 16, top], [0, 0, 1], [1, 0, 0], {
-        name: 'roof ¼″',
-      }),
       socket(
         'roof-three-eighths',
         'three-eighths-16',

@@ -102,8 +102,11 @@ export function createMatteBox(f: MatteBoxFigures): Made {
   ];
   const mounts: Mount[] = [];
   if (f.holds === 'rods') {
+    const above = -axisOverRodsMm + 9;
+    if (-h - t > above) {
+      solids.push(box('foot', [back, -12, above - 1], [back + 16, 12, -h - t], 'metal', 2));
+    }
     solids.push(
-      box('foot', [back, -12, -axisOverRodsMm + 8], [back + 16, 12, -h - t], 'metal', 2),
       box(
         'bridge',
         [back, -42, -axisOverRodsMm - 9],
@@ -158,13 +161,15 @@ export type FollowFocusFigures = z.infer<typeof FollowFocusFigures>;
 /** A follow focus: clamp on one rod, gear above it, the hand wheel outside. Origin in the rod's middle. */
 export function createFollowFocus(f: FollowFocusFigures): Made {
   const z0 = f.reachMm;
+  // The hand wheel stands outside the gear.
+  const y0 = Math.max(22, f.gearMm / 2 + 4);
   return {
     solids: [
       box('clamp', [-10, -12, -12], [10, 12, 12], 'metal', 3),
       box('arm', [-7, -3, 12], [7, 9, z0], 'metal', 2),
       rod('gear', [-f.gearWidthMm / 2, 0, z0], [f.gearWidthMm / 2, 0, z0], f.gearMm / 2, 'plastic'),
-      rod('wheel', [0, 22, z0], [0, 40, z0], f.wheelMm / 2, 'rubber'),
-      rod('axle', [0, 9, z0], [0, 22, z0], 5, 'metal'),
+      rod('wheel', [0, y0, z0], [0, y0 + 18, z0], f.wheelMm / 2, 'rubber'),
+      rod('axle', [0, 9, z0], [0, y0, z0], 5, 'metal'),
     ],
     mounts: [
       mount('rod', 'rod-15-single', 'clamp', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
@@ -184,11 +189,11 @@ export function createFollowFocus(f: FollowFocusFigures): Made {
         name: 'focus wheel',
         use: 'focus',
         place: 'other',
-        fromMm: [0, 40, z0 + f.wheelMm / 2],
-        toMm: [0, 40, z0 - f.wheelMm / 2],
+        fromMm: [0, y0 + 18, z0 + f.wheelMm / 2],
+        toMm: [0, y0 + 18, z0 - f.wheelMm / 2],
       },
     ],
-    controls: [{ id: 'wheel-control', name: 'focus wheel', use: 'focus', atMm: [0, 31, z0] }],
+    controls: [{ id: 'wheel-control', name: 'focus wheel', use: 'focus', atMm: [0, y0 + 9, z0] }],
   };
 }
 
@@ -204,11 +209,12 @@ export type LensSupportFigures = z.infer<typeof LensSupportFigures>;
 /** A lens support: bridge over two rods, a post, a pad that rises. Origin between the rods. */
 export function createLensSupport(f: LensSupportFigures): Made {
   const w = f.padWidthMm / 2;
+  const pad = Math.min(6, (f.lowMm - 9) / 2);
   return {
     solids: [
       box('bridge', [-8, -42, -9], [8, 42, 9], 'metal', 3),
-      rod('post', [0, 0, 9], [0, 0, f.lowMm - 6], 5, 'metal'),
-      box('crutch', [-7, -w, f.lowMm - 6], [7, w, f.lowMm], 'rubber', 2),
+      rod('post', [0, 0, 9], [0, 0, f.lowMm - pad], 5, 'metal'),
+      box('crutch', [-7, -w, f.lowMm - pad], [7, w, f.lowMm], 'rubber', 2),
     ],
     mounts: [
       mount('rods', 'rod-15-pair', 'clamp', [0, 0, 0], [0, 0, -1], [1, 0, 0], {

@@ -13,6 +13,10 @@ export const MonitorFigures = z.strictObject({
   /** Whether the socket below has holes for locating pins. */
   pinHoles: z.boolean(),
   cellPlate: z.boolean(),
+  videoIn: z.enum(['hdmi-a', 'hdmi-c', 'hdmi-d', 'sdi', 'usb-c']).optional(),
+  powerIn: z.enum(['barrel', 'usb-c', 'd-tap', 'push-pull-2', 'none']).optional(),
+  minV: z.number().positive().max(1000).optional(),
+  maxV: z.number().positive().max(1000).optional(),
 });
 export type MonitorFigures = z.infer<typeof MonitorFigures>;
 
@@ -74,21 +78,25 @@ export function createMonitor(f: MonitorFigures): Made {
     ports: [
       {
         id: 'hdmi-in',
-        connector: 'hdmi-a',
+        connector: f.videoIn ?? 'hdmi-a',
         direction: 'in',
         carries: ['video', 'audio'],
         originMm: [0, w, h * 0.35],
         normal: [0, 1, 0],
       },
-      {
-        id: 'power-in',
-        connector: 'barrel',
-        direction: 'in',
-        carries: ['power'],
-        originMm: [0, w, h * 0.65],
-        normal: [0, 1, 0],
-        power: { minV: 7, maxV: 17 },
-      },
+      ...(f.powerIn === 'none'
+        ? []
+        : [
+            {
+              id: 'power-in',
+              connector: f.powerIn ?? ('barrel' as const),
+              direction: 'in' as const,
+              carries: ['power' as const],
+              originMm: [0, w, h * 0.65] as [number, number, number],
+              normal: [0, 1, 0] as [number, number, number],
+              power: { minV: f.minV ?? 7, maxV: f.maxV ?? 17 },
+            },
+          ]),
     ],
     grips: [
       {

@@ -22,6 +22,16 @@ import { BodyFigures, createBody } from './body.js';
 import { CageFigures, createCage } from './cage.js';
 import { createSideGrip, createTopHandle, SideGripFigures, TopHandleFigures } from './grip.js';
 import { CableFigures, createCable } from './cable.js';
+import {
+  BatteryPlateFigures,
+  ChargerFigures,
+  createBatteryPlate,
+  createCharger,
+  createDevice,
+  createDummyBattery,
+  DeviceFigures,
+  DummyBatteryFigures,
+} from './device.js';
 import { createLens, LensFigures } from './lens.js';
 import {
   createFollowFocus,
@@ -44,6 +54,22 @@ import {
   PlateFigures,
   RodsFigures,
 } from './small.js';
+import {
+  BracketFigures,
+  createBracket,
+  createLoupe,
+  createRodClamp,
+  createShoulderPad,
+  createSmallThing,
+  createStrap,
+  createSupport,
+  LoupeFigures,
+  RodClampFigures,
+  ShoulderPadFigures,
+  SmallThingFigures,
+  StrapFigures,
+  SupportFigures,
+} from './support.js';
 
 /** What a template makes: the shape of a part and all that hangs on its shape. */
 export type Made = Pick<Part, 'solids' | 'mounts'> &
@@ -80,6 +106,8 @@ const facts = {
   tools: Part.shape.tools,
   opticalAxis: Part.shape.opticalAxis,
   finish: Name.optional(),
+  /** Figures that nobody stated, by their name: marked as guesses in the part. */
+  guessed: z.array(z.string().max(60)).max(60).optional(),
   homeMade: z.boolean().optional(),
   /** What the template does not know of: added to what it makes. */
   more: z
@@ -125,48 +153,74 @@ export const Recipe = z.discriminatedUnion('template', [
   z.strictObject({ ...facts, template: z.literal('follow-focus'), figures: FollowFocusFigures }),
   z.strictObject({ ...facts, template: z.literal('lens-support'), figures: LensSupportFigures }),
   z.strictObject({ ...facts, template: z.literal('cable'), figures: CableFigures }),
+  z.strictObject({ ...facts, template: z.literal('device'), figures: DeviceFigures }),
+  z.strictObject({ ...facts, template: z.literal('battery-plate'), figures: BatteryPlateFigures }),
+  z.strictObject({ ...facts, template: z.literal('dummy-battery'), figures: DummyBatteryFigures }),
+  z.strictObject({ ...facts, template: z.literal('charger'), figures: ChargerFigures }),
+  z.strictObject({ ...facts, template: z.literal('loupe'), figures: LoupeFigures }),
+  z.strictObject({ ...facts, template: z.literal('shoulder-pad'), figures: ShoulderPadFigures }),
+  z.strictObject({ ...facts, template: z.literal('strap'), figures: StrapFigures }),
+  z.strictObject({ ...facts, template: z.literal('support'), figures: SupportFigures }),
+  z.strictObject({ ...facts, template: z.literal('rod-clamp'), figures: RodClampFigures }),
+  z.strictObject({ ...facts, template: z.literal('bracket'), figures: BracketFigures }),
+  z.strictObject({ ...facts, template: z.literal('small-thing'), figures: SmallThingFigures }),
 ]);
 export type Recipe = z.infer<typeof Recipe>;
+export type TemplateName = Recipe['template'];
 
-function make(recipe: Recipe, bodies: ReadonlyMap<string, z.infer<typeof BodyFigures>>): Made {
-  switch (recipe.template) {
-    case 'body':
-      return createBody(recipe.figures);
-    case 'lens':
-      return createLens(recipe.figures);
-    case 'cage': {
-      const { body, ...figures } = recipe.figures;
+type FiguresOf<T extends TemplateName> = Extract<Recipe, { template: T }>['figures'];
+
+/** One line for each template: what makes the part, and its kind where the name is not the kind. */
+const templates: {
+  readonly [T in TemplateName]: {
+    readonly kind: PartKind;
+    readonly make: (figures: FiguresOf<T>, bodies: Bodies) => Made;
+  };
+} = {
+  body: { kind: 'body', make: createBody },
+  lens: { kind: 'lens', make: createLens },
+  cage: {
+    kind: 'cage',
+    make: ({ body, ...figures }, bodies) => {
       const around = bodies.get(body);
-      if (!around) throw new RangeError(`${recipe.id}: figures.body: no body “${body}” is known`);
+      if (!around) throw new RangeError(`figures.body: no body “${body}” is known`);
       return createCage({ ...figures, around });
-    }
-    case 'top-handle':
-      return createTopHandle(recipe.figures);
-    case 'side-grip':
-      return createSideGrip(recipe.figures);
-    case 'monitor':
-      return createMonitor(recipe.figures);
-    case 'arm':
-      return createArm(recipe.figures);
-    case 'microphone':
-      return createMicrophone(recipe.figures);
-    case 'battery':
-      return createBattery(recipe.figures);
-    case 'plate':
-      return createPlate(recipe.figures);
-    case 'rods':
-      return createRods(recipe.figures);
-    case 'ring':
-      return createRing(recipe.figures);
-    case 'matte-box':
-      return createMatteBox(recipe.figures);
-    case 'follow-focus':
-      return createFollowFocus(recipe.figures);
-    case 'lens-support':
-      return createLensSupport(recipe.figures);
-    case 'cable':
-      return createCable(recipe.figures);
-  }
+    },
+  },
+  'top-handle': { kind: 'top-handle', make: createTopHandle },
+  'side-grip': { kind: 'side-grip', make: createSideGrip },
+  monitor: { kind: 'monitor', make: createMonitor },
+  arm: { kind: 'arm', make: createArm },
+  microphone: { kind: 'microphone', make: createMicrophone },
+  battery: { kind: 'battery', make: createBattery },
+  plate: { kind: 'plate', make: createPlate },
+  rods: { kind: 'rod', make: createRods },
+  ring: { kind: 'ring', make: createRing },
+  'matte-box': { kind: 'matte-box', make: createMatteBox },
+  'follow-focus': { kind: 'follow-focus', make: createFollowFocus },
+  'lens-support': { kind: 'lens-support', make: createLensSupport },
+  cable: { kind: 'cable', make: createCable },
+  device: { kind: 'other', make: createDevice },
+  'battery-plate': { kind: 'battery-plate', make: createBatteryPlate },
+  'dummy-battery': { kind: 'dummy-battery', make: createDummyBattery },
+  charger: { kind: 'charger', make: createCharger },
+  loupe: { kind: 'loupe', make: createLoupe },
+  'shoulder-pad': { kind: 'shoulder-pad', make: createShoulderPad },
+  strap: { kind: 'strap', make: createStrap },
+  support: { kind: 'support', make: createSupport },
+  'rod-clamp': { kind: 'clamp', make: createRodClamp },
+  bracket: { kind: 'adaptor', make: createBracket },
+  'small-thing': { kind: 'other', make: createSmallThing },
+};
+
+/** Figures of bodies by id: what cages are made round. */
+export type Bodies = ReadonlyMap<string, z.infer<typeof BodyFigures>>;
+
+function make<T extends TemplateName>(
+  recipe: { readonly template: T; readonly figures: FiguresOf<T> },
+  bodies: Bodies,
+): Made {
+  return templates[recipe.template].make(recipe.figures, bodies);
 }
 
 function correct(made: Made, corrections: Recipe['corrections']): Made {
@@ -220,35 +274,45 @@ function withoutEmpty(part: Part): Part {
  * shape, which the template guessed from it, as a guess; what was corrected, as from the sheet again.
  * Throws a RangeError or a ZodError that names the recipe where the figures make no valid part.
  */
-export function createPart(
-  recipe: Recipe,
-  bodies: ReadonlyMap<string, z.infer<typeof BodyFigures>> = new Map(),
-): Part {
-  const { template, figures: _, corrections, more, ...stated } = recipe;
+export function createPart(recipe: Recipe, bodies: Bodies = new Map()): Part {
+  const { template, figures, corrections, more, guessed = [], ...stated } = recipe;
   const made = correct(extend(make(recipe, bodies), more), corrections);
   const provenance: NonNullable<Part['provenance']> = {
     ...(recipe.massG === undefined ? {} : { massG: 'sheet' }),
     solids: 'guessed',
     mounts: 'guessed',
+    ...(made.keepClear?.length ? { keepClear: 'guessed' } : {}),
+    ...(made.ports?.length ? { ports: 'guessed' } : {}),
   };
+  for (const name of guessed) provenance[name === 'massG' ? name : `figures.${name}`] = 'guessed';
   for (const id of Object.keys(corrections?.mounts ?? {})) provenance[`mounts.${id}`] = 'sheet';
-  const kind: PartKind = recipe.kind ?? (template === 'rods' ? 'rod' : template);
   const sensorMm = recipe.template === 'body' ? recipe.figures.sensorMm : undefined;
   return Part.parse({
     ...withoutEmpty({
       ...stated,
-      kind,
+      kind: recipe.kind ?? templates[template].kind,
       ...made,
       ...(sensorMm ? { sensorMm } : {}),
+      ...(template === 'dummy-battery' ? { opensDoor: true } : {}),
+      made: { template, figures },
       provenance,
     }),
     mounts: made.mounts,
   });
 }
 
+/** What went wrong while a part was made, in one line that names the place. */
+function sayTrouble(error: unknown): string | undefined {
+  if (error instanceof z.ZodError) {
+    const [issue] = error.issues;
+    return `${issue?.path.join('.')}: ${issue?.message}`;
+  }
+  return error instanceof RangeError ? error.message : undefined;
+}
+
 /** All parts of a catalogue written as recipes, by id. Throws with the recipe's id where one makes no valid part. */
 export function createCatalogue(recipes: readonly Recipe[]): PartBook {
-  const bodies = new Map(
+  const bodies: Bodies = new Map(
     recipes.flatMap((r) => (r.template === 'body' ? [[r.id, r.figures] as const] : [])),
   );
   const book = new Map<string, Part>();
@@ -257,14 +321,33 @@ export function createCatalogue(recipes: readonly Recipe[]): PartBook {
     try {
       book.set(recipe.id, createPart(recipe, bodies));
     } catch (error) {
-      if (error instanceof z.ZodError) {
-        const [issue] = error.issues;
-        throw new RangeError(`${recipe.id}: ${issue?.path.join('.')}: ${issue?.message}`, {
-          cause: error,
-        });
-      }
-      throw error;
+      const trouble = sayTrouble(error);
+      if (trouble === undefined) throw error;
+      throw new RangeError(`${recipe.id}: ${trouble}`, { cause: error });
     }
   }
   return book;
+}
+
+/** A part made from a recipe that a person wrote, or what is wrong with it and where. */
+export type Making =
+  | { readonly state: 'made'; readonly part: Part }
+  | { readonly state: 'malformed'; readonly issues: readonly { path: string; message: string }[] };
+
+/** Makes a part from what may be any value; what is wrong is listed with its place, nothing is thrown. */
+export function tryRecipe(value: unknown, bodies: Bodies): Making {
+  const parsed = Recipe.safeParse(value);
+  const issuesOf = (error: z.ZodError) =>
+    error.issues.map((i) => ({ path: i.path.join('.'), message: i.message }));
+  if (!parsed.success) return { state: 'malformed', issues: issuesOf(parsed.error) };
+  try {
+    return { state: 'made', part: createPart(parsed.data, bodies) };
+  } catch (error) {
+    if (error instanceof z.ZodError) return { state: 'malformed', issues: issuesOf(error) };
+    if (error instanceof RangeError) {
+      const [path, ...rest] = error.message.split(': ');
+      return { state: 'malformed', issues: [{ path: path!, message: rest.join(': ') }] };
+    }
+    throw error;
+  }
 }

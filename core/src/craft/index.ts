@@ -1,0 +1,5 @@
+export * from './element.js';
+export * from './edit.js';
+export * from './faults.js';
+export * from './mirror.js';
+export * from './answer.js';

@@ -1,0 +1,3 @@
+export * from './file.js';
+export * from './csv.js';
+export * from './plan.js';

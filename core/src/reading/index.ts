@@ -1,0 +1,3 @@
+export * from './units.js';
+export * from './names.js';
+export * from './read.js';

@@ -1,0 +1,390 @@
+import { nameSpellings, type NamedThing } from './names.js';
+import {
+  currencySigns,
+  findUnit,
+  numberPattern as N,
+  readNumber,
+  unitSpellings,
+  type FigureDimension,
+} from './units.js';
+
+/** Where something stands in the pasted text: from the first character to one past the last. */
+export interface Span {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** One figure or name that was understood, with the words around it. */
+export interface Found extends Span {
+  readonly text: string;
+  /** What stands before it in its line, up to the figure before. */
+  readonly label: string;
+  /** What stands after it in its line, up to the figure behind. */
+  readonly after: string;
+  /** “about”, “approx.”, “~”, “±”: the figure is no promise. */
+  readonly approx: boolean;
+  readonly bound: 'none' | 'most' | 'least';
+  /** Why it wants a second look. */
+  readonly doubt: 'none' | 'separator' | 'disagrees' | 'currency';
+  /** The index of an earlier figure that says the same in another unit. */
+  readonly repeats: number | undefined;
+  readonly is:
+    | { readonly type: 'figure'; readonly dimension: FigureDimension; readonly value: number }
+    | {
+        readonly type: 'range';
+        readonly dimension: FigureDimension;
+        readonly low: number;
+        readonly high: number;
+      }
+    | {
+        readonly type: 'sizes';
+        readonly valuesMm: readonly number[];
+        /** What each is said to be: length, width, height, depth, diameter; undefined where not said. */
+        readonly order: readonly ('l' | 'w' | 'h' | 'd' | 'o' | undefined)[];
+      }
+    | { readonly type: 'money'; readonly value: number; readonly currency: string }
+    | { readonly type: 'count'; readonly value: number; readonly of: string }
+    | { readonly type: 'stop'; readonly letter: 't' | 'f'; readonly value: number }
+    | {
+        readonly type: 'named';
+        readonly thing: NamedThing;
+        readonly direction: 'in' | 'out' | undefined;
+      };
+}
+
+/** What a text says: figures and names in their order, and what was not understood. */
+export interface Reading {
+  readonly found: readonly Found[];
+  /** Stretches of text that hold letters or digits and belong to no figure. */
+  readonly unread: readonly (Span & { readonly text: string })[];
+}
+
+/** The longest text that is read: some thirty printed pages. */
+export const longestSheet = 100_000;
+
+const U = unitSpellings.map((u) => u.spelt).join('|');
+const by = '\\s*(?:[x×*✕]|by)\\s*';
+const to = '\\s*(?:-|–|—|to|…|\\.\\.\\.?|~|bis|and)\\s*';
+const letter = '(?:\\s?\\(?(?:[LWHDØ]|dia\\.?)\\)?)?';
+
+type Draft = Pick<Found, 'is' | 'from' | 'to'> & { readonly doubt: Found['doubt'] };
+
+/** Reads a unit, minding that the letter case of “Mb” and “MB” tells them apart. */
+function unitOf(spelt: string | undefined) {
+  return spelt === undefined ? undefined : findUnit(spelt);
+}
+
+function draft(m: RegExpMatchArray, is: Found['is'], doubt: Found['doubt'] = 'none'): Draft {
+  return { is, from: m.index!, to: m.index! + m[0].trimEnd().length, doubt };
+}
+
+function readSizes(m: RegExpMatchArray): Draft | undefined {
+  const [, a, ua, , b, ub, , c, uc] = m;
+  const last = uc ?? ub ?? ua;
+  const units = [ua ?? last, ub ?? last, ...(c === undefined ? [] : [uc ?? last])].map(unitOf);
+  const numbers = [a, b, ...(c === undefined ? [] : [c])].map((n) => readNumber(n!));
+  if (units.some((u) => u?.dimension !== 'lengthMm') || numbers.some((n) => !n)) return undefined;
+  const letters = [m[3], m[6], m[9]].slice(0, numbers.length).map((l) => {
+    const key = l?.replace(/[\s().]/gu, '').toLowerCase();
+    if (!key) return undefined;
+    return key === 'ø' || key === 'dia' ? 'o' : (key as 'l' | 'w' | 'h' | 'd');
+  });
+  return draft(
+    m,
+    {
+      type: 'sizes',
+      valuesMm: numbers.map((n, i) => n!.value * units[i]!.factor),
+      order: letters,
+    },
+    numbers.some((n) => n!.ambiguous) ? 'separator' : 'none',
+  );
+}
+
+type Matcher = readonly [RegExp, (m: RegExpMatchArray) => Draft | undefined];
+
+const matchers: readonly Matcher[] = [
+  ...nameSpellings.map(([spelt, thing]): Matcher => [
+    new RegExp(`(?<![\\p{L}\\d])(?:${spelt})(?![\\p{L}])`, 'giu'),
+    (m) => draft(m, { type: 'named', thing, direction: undefined }),
+  ]),
+  [
+    new RegExp(
+      `(?<![\\d.,/])(${N})\\s?(${U})?(${letter})${by}(${N})\\s?(${U})?(${letter})(?:${by}(${N})\\s?(${U})?(${letter}))?(?![\\d\\p{L}])`,
+      'giu',
+    ),
+    readSizes,
+  ],
+  [
+    // Pounds and ounces, feet and inches: one figure in two units.
+    new RegExp(
+      `(?<![\\d.,/])(${N})\\s?(lbs?\\.?|pounds?|feet|ft\\.?|['′’])[ ,]?\\s?(${N})\\s?(oz\\.?|ounces?|inch(?:es)?|in\\.?|["″”])(?![\\p{L}\\d])`,
+      'giu',
+    ),
+    (m) => {
+      const [big, small] = [unitOf(m[2]), unitOf(m[4])];
+      const [a, b] = [readNumber(m[1]!), readNumber(m[3]!)];
+      if (!big || !small || !a || !b || big.dimension !== small.dimension) return undefined;
+      const value = a.value * big.factor + b.value * small.factor;
+      return draft(m, { type: 'figure', dimension: big.dimension, value });
+    },
+  ],
+  [
+    new RegExp(`(?<![\\d.,/])(${N})\\s?(${U})?${to}(${N})\\s?(${U})(?![\\p{L}\\d])`, 'giu'),
+    (m) => {
+      const [a, b] = [readNumber(m[1]!), readNumber(m[3]!)];
+      const second = unitOf(m[4]);
+      const first = unitOf(m[2]) ?? second;
+      if (!a || !b || !first || first.dimension !== second?.dimension) return undefined;
+      const [low, high] = [a.value * first.factor, b.value * second.factor];
+      if (low > high) return undefined;
+      const doubt = a.ambiguous || b.ambiguous ? 'separator' : 'none';
+      return draft(m, { type: 'range', dimension: first.dimension, low, high }, doubt);
+    },
+  ],
+  [
+    new RegExp(
+      `(?:(EUR|USD|GBP|CHF|JPY|SEK|NOK|DKK|PLN|CZK|CAD|AUD)\\s?|([€$£¥])\\s?)(${N})(?:[.,][-–—]+)?`,
+      'giu',
+    ),
+    (m) => readMoney(m, m[1]?.toUpperCase(), m[2], m[3]!),
+  ],
+  [
+    new RegExp(
+      `(?<![\\d.,/])(${N})(?:[.,][-–—]+)?\\s?(?:(EUR|USD|GBP|CHF|JPY|SEK|NOK|DKK|PLN|CZK|CAD|AUD)(?![\\p{L}])|([€£¥$])|(?:euros?)(?![\\p{L}]))`,
+      'giu',
+    ),
+    (m) => readMoney(m, m[2]?.toUpperCase() ?? (m[3] ? undefined : 'EUR'), m[3], m[1]!),
+  ],
+  [
+    new RegExp(`(?<![\\p{L}\\d])([TtFf])[/⁄ ]?(\\d{1,2}(?:[.,]\\d{1,2})?)(?![\\d\\p{L}])`, 'gu'),
+    (m) => {
+      const value = readNumber(m[2]!)?.value;
+      const letterOf = m[1]!.toLowerCase() as 't' | 'f';
+      return value ? draft(m, { type: 'stop', letter: letterOf, value }) : undefined;
+    },
+  ],
+  [
+    new RegExp(`(?<![\\d.,/\\p{L}])(${N})[- ]?(${U})(?![\\p{L}\\d²])`, 'giu'),
+    (m) => {
+      const [n, unit] = [readNumber(m[1]!), unitOf(m[2])];
+      if (!n || !unit) return undefined;
+      const doubt = n.ambiguous ? 'separator' : 'none';
+      return draft(
+        m,
+        { type: 'figure', dimension: unit.dimension, value: n.value * unit.factor },
+        doubt,
+      );
+    },
+  ],
+  [
+    /(?<![\d.,/])(\d{1,2}|one|single|two|dual|twin|three|four|six|eight)[- ]?(?:×|x)?\s?(?:(?:cold|accessory)[- ])?(channels?|bays?|shoes?|outlets?|inputs?|outputs?)(?![\p{L}])/giu,
+    (m) => {
+      const words: Record<string, number> = {
+        one: 1,
+        single: 1,
+        two: 2,
+        dual: 2,
+        twin: 2,
+        three: 3,
+        four: 4,
+        six: 6,
+        eight: 8,
+      };
+      const value = words[m[1]!.toLowerCase()] ?? Number(m[1]);
+      return draft(m, { type: 'count', value, of: m[2]!.toLowerCase().replace(/s$/u, '') });
+    },
+  ],
+];
+
+function readMoney(
+  m: RegExpMatchArray,
+  code: string | undefined,
+  sign: string | undefined,
+  figure: string,
+): Draft | undefined {
+  const n = readNumber(figure);
+  const currency = code ?? currencySigns[sign ?? ''];
+  if (!n || !currency) return undefined;
+  const doubt = sign === '$' ? 'currency' : n.ambiguous ? 'separator' : 'none';
+  return draft(m, { type: 'money', value: n.value, currency }, doubt);
+}
+
+const approxWords = /(?:approx(?:imately)?\.?|about|around|circa|ca\.?|c\.|roughly|~|≈|±)\s*$/iu;
+const mostWords = /(?:up to|max(?:imum)?\.?|at most|≤|<|no more than)\s*:?\s*$/iu;
+const leastWords = /(?:min(?:imum)?\.?|at least|from|≥|>)\s*:?\s*$/iu;
+
+/** A word behind a figure that says what it is: “118 mm long”. */
+export const wordBehind =
+  /^[\s(]*(long|length|wide|width|high|height|tall|deep|depth|thick|dia\.?|diameter)(?![\p{L}])/iu;
+
+const abbreviation = /(?:approx|ca|wt|dia|max|min|incl|no|c)\.$/iu;
+
+/** Whether a line, a cell or a sentence ends here: a label does not reach over it. */
+function isBreak(text: string, at: number): boolean {
+  if (/[\n\r;|•]/u.test(text[at]!)) return true;
+  if (text[at] === '·' || text[at] === '—') return /\s/u.test(text[at + 1] ?? '');
+  return (
+    text[at] === '.' &&
+    /\s/u.test(text[at + 1] ?? '') &&
+    !abbreviation.test(text.slice(Math.max(0, at - 8), at + 1))
+  );
+}
+
+function lineAround(text: string, at: Span): Span {
+  let from = at.from;
+  while (from > 0 && !isBreak(text, from - 1)) from -= 1;
+  let end = at.to;
+  while (end < text.length && !isBreak(text, end)) end += 1;
+  return { from, to: end };
+}
+
+/** Every figure that no other one covers; where two lie over each other the longer wins, then the earlier matcher. */
+function collect(text: string): Draft[] {
+  const all = matchers.flatMap(([pattern, read], rank) =>
+    [...text.matchAll(pattern)].flatMap((m) => {
+      const one = read(m);
+      return one ? [{ ...one, rank }] : [];
+    }),
+  );
+  all.sort((a, b) => b.to - b.from - (a.to - a.from) || a.rank - b.rank || a.from - b.from);
+  const taken: Draft[] = [];
+  const used = new Uint8Array(text.length + 1);
+  for (const one of all) {
+    let free = true;
+    for (let i = one.from; i < one.to && free; i += 1) free = used[i] === 0;
+    if (!free) continue;
+    used.fill(1, one.from, one.to);
+    taken.push(one);
+  }
+  return taken.sort((a, b) => a.from - b.from);
+}
+
+/** Letters that name the sizes, as in “Dimensions (W × H × D)”. */
+function orderFromLabel(label: string, count: number) {
+  const match =
+    /\(?\s*([LWHD])\w*\s*[x×*/,]\s*([LWHD])\w*\s*(?:[x×*/,]\s*([LWHD])\w*)?\s*\)?\s*:?\s*$/iu.exec(
+      label,
+    );
+  const letters = match
+    ?.slice(1)
+    .filter(Boolean)
+    .map((l) => l.toLowerCase() as 'l' | 'w' | 'h' | 'd');
+  return letters?.length === count ? letters : undefined;
+}
+
+function sameFigure(a: Found, b: Found): 'same' | 'other' | 'unlike' {
+  const pair = (is: Found['is']): number[] | undefined =>
+    is.type === 'figure'
+      ? [is.value]
+      : is.type === 'range'
+        ? [is.low, is.high]
+        : is.type === 'sizes'
+          ? [...is.valuesMm]
+          : undefined;
+  const dimension = (is: Found['is']) =>
+    is.type === 'sizes' ? 'lengthMm' : 'dimension' in is ? is.dimension : undefined;
+  const [x, y] = [pair(a.is), pair(b.is)];
+  if (!x || !y || x.length !== y.length || dimension(a.is) !== dimension(b.is)) return 'unlike';
+  // Rounding to a tenth of an inch on a small size is a few per cent.
+  return x.every((v, i) => Math.abs(v - y[i]!) <= Math.max(0.04 * v, 0.8)) ? 'same' : 'other';
+}
+
+/** In or out, by the word that stands nearest: behind the plug's name, in it, or before it. */
+function directionOf(label: string, after: string, text: string): 'in' | 'out' | undefined {
+  const places = [
+    /^[\s(-]*(in|out)(?:puts?)?(?![\p{L}])/iu.exec(after),
+    /(?<![\p{L}])(in|out)(?:puts?)?(?![\p{L}])/iu.exec(text),
+    /(?<![\p{L}])(in|out)(?:puts?)?[\s:(]*$/iu.exec(label),
+    /(?<![\p{L}])(in|out)puts?(?![\p{L}])/iu.exec(label),
+  ];
+  return places.find((m) => m)?.[1]?.toLowerCase() as 'in' | 'out' | undefined;
+}
+
+/**
+ * Reads a pasted maker's sheet: figures in metric or imperial units, ranges, sizes, prices, and the names
+ * of threads, rails, plugs and tools, each with where it stands. Nothing is dropped: what belongs to no
+ * figure is in `unread`. Text beyond {@link longestSheet} characters is unread as a whole.
+ */
+export function readSheet(whole: string): Reading {
+  const text = whole.slice(0, longestSheet);
+  const drafts = collect(text);
+  const labelled = new Uint8Array(text.length);
+  const found: Found[] = [];
+  drafts.forEach((one, i) => {
+    const line = lineAround(text, one);
+    const labelFrom = Math.max(line.from, drafts[i - 1]?.to ?? 0);
+    const afterTo = Math.min(line.to, drafts[i + 1]?.from ?? text.length);
+    const space = text.slice(labelFrom, one.from);
+    // A word that belongs to the figure before is no label of this one.
+    const label = i > 0 && labelFrom > line.from ? space.replace(wordBehind, '') : space;
+    const after = text.slice(one.to, Math.max(one.to, afterTo));
+    const own = text.slice(one.from, one.to);
+    let is = one.is;
+    if (is.type === 'sizes' && is.order.every((o) => o === undefined)) {
+      const order = orderFromLabel(label, is.valuesMm.length);
+      if (order) is = { ...is, order };
+    }
+    if (is.type === 'named' && is.thing.what === 'connector') {
+      is = { ...is, direction: directionOf(label, after, own) };
+    }
+    const next: Found = {
+      from: one.from,
+      to: one.to,
+      text: own,
+      label: label.trim().replace(/^[)\s,.:(–-]+|[\s:=(–-]+$/gu, ''),
+      after: after.trim(),
+      approx: approxWords.test(label),
+      bound: mostWords.test(label) ? 'most' : leastWords.test(label) ? 'least' : 'none',
+      doubt: one.doubt,
+      repeats: undefined,
+      is,
+    };
+    // “120 mm (4.72 in)”: the second says the first again, or contradicts it.
+    const before = found.at(-1);
+    const between = before ? text.slice(before.to, one.from) : '';
+    if (before && /^\s*(?:[/|=(]|\bor\b)\s*(?:approx\.?|about|~|≈|±)?\s*$/iu.test(between)) {
+      const same = sameFigure(before, next);
+      if (same !== 'unlike') {
+        const base = before.repeats ?? found.length - 1;
+        found.push({ ...next, repeats: base, doubt: same === 'same' ? next.doubt : 'disagrees' });
+        labelled.fill(1, before.to, one.from);
+        return;
+      }
+    }
+    found.push(next);
+  });
+  for (const one of found) {
+    // The words that say what a figure is are used up with it, back to the last comma.
+    const start = text.lastIndexOf(one.label, one.from);
+    if (one.label !== '' && start >= 0 && one.label.length <= 60) labelled.fill(1, start, one.from);
+    labelled.fill(1, one.from, one.to);
+  }
+  return { found, unread: listUnread(text, whole, labelled) };
+}
+
+function listUnread(text: string, whole: string, used: Uint8Array): Reading['unread'] {
+  const unread: (Span & { text: string })[] = [];
+  let from = -1;
+  const close = (end: number) => {
+    if (from < 0) return;
+    const piece = text.slice(from, end);
+    if (/[\p{L}\d]{2}/u.test(piece)) {
+      const lead = piece.length - piece.trimStart().length;
+      const own = piece.trim().replace(/^[\s,.:;()–-]+|[\s,:;(–-]+$/gu, '');
+      if (own !== '') {
+        const start = text.indexOf(own, from + lead);
+        unread.push({ from: start, to: start + own.length, text: own });
+      }
+    }
+    from = -1;
+  };
+  for (let i = 0; i < text.length; i += 1) {
+    if (used[i] || /[\n\r|•\t]/u.test(text[i]!)) close(i);
+    else if (from < 0) from = i;
+  }
+  close(text.length);
+  if (whole.length > text.length) {
+    unread.push({ from: text.length, to: whole.length, text: whole.slice(text.length) });
+  }
+  return unread;
+}

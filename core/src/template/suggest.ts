@@ -1,0 +1,250 @@
+import { wordBehind, type Found, type Reading } from '../reading/index.js';
+import { toMoney, listQuestions } from './answer.js';
+import type { PartQuestion, Thing } from './ask.js';
+
+/** A figure of a sheet and the question it most likely answers. */
+export interface Suggestion {
+  /** Which of the reading's figures. */
+  readonly index: number;
+  readonly found: Found;
+  /** Answers it would give, by question; empty where no question is sure. */
+  readonly answers: Readonly<Record<string, unknown>>;
+  /** Every question that it could answer, the likeliest first. */
+  readonly could: readonly PartQuestion[];
+}
+
+const round = (value: number, digits = 2) => Math.round(value * 10 ** digits) / 10 ** digits;
+
+/** What a figure would be as an answer to a question, or undefined where it cannot be one. */
+function asAnswer(question: PartQuestion, found: Found): unknown {
+  const { is } = found;
+  switch (question.type) {
+    case 'length':
+      if (is.type === 'figure' && is.dimension === 'lengthMm') return round(is.value);
+      return is.type === 'range' && is.dimension === 'lengthMm' ? round(is.high) : undefined;
+    case 'pair':
+      if (is.type === 'range' && is.dimension === 'lengthMm')
+        return [round(is.low), round(is.high)];
+      if (is.type === 'sizes' && is.valuesMm.length === 2) return is.valuesMm.map((v) => round(v));
+      return is.type === 'figure' && is.dimension === 'lengthMm' && question.name === 'focalMm'
+        ? [round(is.value), round(is.value)]
+        : undefined;
+    case 'money':
+      return is.type === 'money' ? toMoney(is.value, is.currency) : undefined;
+    case 'number':
+    case 'whole':
+      return asNumber(question, found);
+    case 'flag':
+      return asFlag(question, found);
+    case 'choice':
+      return asChoice(question, found);
+    default:
+      return undefined;
+  }
+}
+
+function asNumber(question: PartQuestion, { is }: Found): number | undefined {
+  const dimensions: Record<string, string> = {
+    g: 'massG',
+    'cd/m²': 'luminanceNit',
+    V: 'voltageV',
+    Wh: 'energyWh',
+    '°': 'angleDeg',
+    stops: 'stops',
+  };
+  if (question.unit === 'in' && is.type === 'figure' && is.dimension === 'lengthMm') {
+    return round(is.value / 25.4);
+  }
+  if (question.unit === 'T') return is.type === 'stop' ? is.value : undefined;
+  if (is.type === 'count')
+    return question.name === 'channels' && is.of === 'channel' ? is.value : undefined;
+  const wanted = dimensions[question.unit ?? ''];
+  if (is.type === 'figure' && is.dimension === wanted) return round(is.value);
+  if (is.type === 'range' && is.dimension === wanted) {
+    return round(question.name === 'minV' ? is.low : is.high);
+  }
+  return undefined;
+}
+
+function asFlag(question: PartQuestion, { is }: Found): true | undefined {
+  if (is.type !== 'named') return undefined;
+  const { thing } = is;
+  const says: Record<string, boolean> = {
+    pinHoles: thing.what === 'pins' && thing.name === 'holes',
+    cellPlate: thing.what === 'mount' && thing.name === 'l-series',
+    gearRing: thing.what === 'mount' && thing.name === 'gear-08',
+    rosettes: thing.what === 'mount' && thing.name === 'rosette-m6',
+    shoe: thing.what === 'mount' && thing.name === 'cold-shoe',
+    rubber: thing.what === 'rubber',
+  };
+  return says[question.name] ? true : undefined;
+}
+
+/** How the names of standards are spelt as choices of the questions. */
+const choiceOf: Readonly<Record<string, readonly string[]>> = {
+  'quarter-20': ['quarter', 'quarter-screw', 'quarter-socket', 'quarter-20', 'quarter-pins'],
+  'three-eighths-16': ['three-eighths-pins', 'three-eighths-screw', 'three-eighths-16'],
+  'nato-rail': ['nato'],
+  'rosette-m6': ['rosette'],
+  'rod-15-pair': ['rods'],
+};
+
+function asChoice(question: PartQuestion, { is }: Found): string | number | undefined {
+  if (is.type === 'count') {
+    const of = question.name === 'bays' ? 'bay' : question.name === 'shoes' ? 'shoe' : undefined;
+    return is.of === of && question.choices?.some(([v]) => v === is.value) ? is.value : undefined;
+  }
+  if (is.type !== 'named') return undefined;
+  const { thing } = is;
+  const isPlug = thing.what === 'connector';
+  // A plug that gives is no answer to what a device takes.
+  if (isPlug && question.name.endsWith('In') && is.direction === 'out') return undefined;
+  if (isPlug && question.name === 'powerIn' && thing.name.startsWith('hdmi')) return undefined;
+  const names = [thing.name, ...(choiceOf[thing.name] ?? [])];
+  return names.find((name) => question.choices?.some(([value]) => value === name));
+}
+
+/** How well the words around a figure speak for a question: 0 not at all. */
+function measureWords(question: PartQuestion, found: Found): number {
+  if (!question.words) return 0;
+  // “3.1″ long”: the word behind says it outright.
+  const behind = wordBehind.exec(found.after);
+  if (behind) return question.words.test(behind[1]!) ? 4 : 0;
+  // The label before a figure says more than what stands behind it, and its last words the most.
+  if (question.words.test(found.label.slice(-18))) return 3;
+  if (question.words.test(found.label)) return 2;
+  return question.words.test(found.after.slice(0, 24)) ? 1 : 0;
+}
+
+const letterNames: Readonly<Record<string, readonly string[]>> = {
+  l: ['lengthMm', 'depthMm', 'footMm'],
+  w: ['widthMm', 'diameterMm'],
+  h: ['heightMm', 'uprightMm', 'thicknessMm'],
+  d: ['depthMm', 'lengthMm', 'thicknessMm'],
+  o: ['diameterMm', 'outerMm', 'frontDiameterMm', 'eyeDiameterMm'],
+};
+
+function spreadSizes(thing: Thing, found: Found): Record<string, unknown> {
+  const { is } = found;
+  if (is.type !== 'sizes') return {};
+  const names = new Set(thing.questions.map((q) => q.name));
+  const answers: Record<string, unknown> = {};
+  if (is.order.some((o) => o !== undefined)) {
+    is.valuesMm.forEach((value, i) => {
+      const name = letterNames[is.order[i] ?? '']?.find((n) => names.has(n) && !(n in answers));
+      if (name) answers[name] = round(value);
+    });
+    return answers;
+  }
+  const sorted = [...is.valuesMm].sort((a, b) => b - a);
+  (thing.sizes ?? []).forEach((name, i) => {
+    if (sorted[i] !== undefined) answers[name] = round(sorted[i]);
+  });
+  return answers;
+}
+
+/** A capacity becomes energy with the voltage that stands on the same sheet: Wh = mAh ∕ 1000 · V. */
+function toEnergy(thing: Thing, reading: Reading, found: Found): Record<string, unknown> {
+  const { is } = found;
+  if (is.type !== 'figure' || is.dimension !== 'capacityMah') return {};
+  if (!thing.questions.some((q) => q.name === 'energyWh')) return {};
+  const volts = reading.found.find((f) => f.is.type === 'figure' && f.is.dimension === 'voltageV');
+  if (volts?.is.type !== 'figure') return {};
+  return { energyWh: round((is.value / 1000) * volts.is.value) };
+}
+
+/**
+ * Which question each figure of a sheet most likely answers. Each question is answered by one figure at
+ * most: by the one whose words speak for it, the earlier of two alike. A figure that no question wants
+ * is listed with no answer, never dropped.
+ */
+export function suggestAnswers(thing: Thing, reading: Reading): Suggestion[] {
+  const questions = listQuestions(thing);
+  const taken = new Set<string>();
+  const chosen = new Map<number, Record<string, unknown>>();
+  const options = reading.found.map((found) =>
+    questions
+      .map((question) => ({
+        question,
+        answer: asAnswer(question, found),
+        words: measureWords(question, found),
+      }))
+      .filter((o) => o.answer !== undefined)
+      .sort((a, b) => b.words - a.words),
+  );
+  const take = (index: number, answers: Record<string, unknown>) => {
+    const fresh = Object.fromEntries(Object.entries(answers).filter(([name]) => !taken.has(name)));
+    if (Object.keys(fresh).length === 0) return;
+    for (const name of Object.keys(fresh)) taken.add(name);
+    chosen.set(index, { ...chosen.get(index), ...fresh });
+  };
+  const free = (index: number) => reading.found[index]!.repeats === undefined && !chosen.has(index);
+  // Where words speak, strongest first; then sizes; then what only one question could mean.
+  for (const strength of [4, 3, 2, 1]) {
+    reading.found.forEach((found, i) => {
+      if (!free(i) || found.is.type === 'sizes') return;
+      const best = options[i]!.find((o) => o.words === strength && !taken.has(o.question.name));
+      if (best) take(i, { [best.question.name]: best.answer });
+    });
+  }
+  reading.found.forEach((found, i) => {
+    if (!free(i)) return;
+    take(i, spreadSizes(thing, found));
+  });
+  reading.found.forEach((found, i) => {
+    if (!free(i)) return;
+    const open = options[i]!.filter((o) => !taken.has(o.question.name));
+    const sure =
+      found.is.type === 'named' || found.is.type === 'money' || found.is.type === 'count'
+        ? open[0]
+        : onlyOne(open, found);
+    if (sure) take(i, { [sure.question.name]: sure.answer });
+  });
+  reading.found.forEach((found, i) => {
+    if (free(i)) take(i, toEnergy(thing, reading, found));
+  });
+  // A range of volts answers two questions at once.
+  reading.found.forEach((found, i) => {
+    const { is } = found;
+    if (is.type !== 'range' || is.dimension !== 'voltageV' || found.repeats !== undefined) return;
+    const pair = { minV: round(is.low), maxV: round(is.high) };
+    if (questions.some((q) => q.name === 'minV') && (taken.has('minV') || taken.has('maxV'))) {
+      const mine = chosen.get(i);
+      if (mine && ('minV' in mine || 'maxV' in mine)) {
+        taken.add('minV').add('maxV');
+        chosen.set(i, { ...mine, ...pair });
+      }
+    }
+  });
+  return reading.found.map((found, index) => ({
+    index,
+    found,
+    answers: chosen.get(index) ?? {},
+    could: options[index]!.map((o) => o.question),
+  }));
+}
+
+interface Option {
+  readonly question: PartQuestion;
+  readonly answer: unknown;
+}
+
+/** The option that is left when no other question could be meant: lengths alone are never sure. */
+function onlyOne(open: readonly Option[], found: Found): Option | undefined {
+  const { is } = found;
+  if (is.type === 'figure' && is.dimension === 'lengthMm') return undefined;
+  if (is.type === 'range' && is.dimension === 'lengthMm') {
+    return open.find((o) => o.question.name === 'focalMm');
+  }
+  return open[0];
+}
+
+/** The answer that a figure would give to one question; undefined where it cannot. */
+export function readAnswer(thing: Thing, found: Found, name: string): unknown {
+  if (found.is.type === 'sizes') {
+    const spread = spreadSizes(thing, found);
+    if (name in spread) return spread[name];
+  }
+  const question = listQuestions(thing).find((q) => q.name === name);
+  return question && asAnswer(question, found);
+}
