@@ -30,7 +30,7 @@ describe('health and description', () => {
   it('answers, having looked at the database', async () => {
     const { status, body } = await server.ask({ method: 'GET', url: '/api/health' });
     expect(status).toBe(200);
-    expect(body).toMatchObject({ status: 'well', migrations: 1 });
+    expect(body).toMatchObject({ status: 'well', migrations: 2 });
     expect(body.databaseMs).toBeGreaterThan(0);
   });
 
@@ -336,7 +336,7 @@ describe('migrations', () => {
     await first.destroy();
     const second = await openDatabase(url);
     expect(await second.query('SELECT COUNT(*) AS count FROM zucchini_migrations')).toEqual([
-      { count: '1' },
+      { count: '2' },
     ]);
     await second.destroy();
     await drop();

@@ -91,6 +91,8 @@ function isPossible(thing: Thing, a: Answers): boolean {
     const rim = Math.max(n('backSizeMm') || 0, n('frontSizeMm') || 0);
     return n('innerMm') < n('outerMm') - 2 && rim < n('outerMm');
   }
+  // The finder stands over the axis, the dials at the hand: they need room for both.
+  if (thing.template === 'body') return n('axisFromLeftMm') < n('widthMm') * 0.6;
   if (thing.template === 'bracket') {
     return (
       n('holeFromEndMm') < Math.min(n('footMm'), n('uprightMm')) - n('thicknessMm') - 1 &&

@@ -10,6 +10,9 @@ export interface PartRow {
   currency: string | null;
   formatVersion: number;
   doc: unknown;
+  revision: number;
+  /** What tables show, so that they need not read the whole part. */
+  facts: unknown;
 }
 
 export interface KitRow {
@@ -69,6 +72,8 @@ export const PartEntity = new EntitySchema<PartRow>({
     currency: { type: 'char', length: 3, nullable: true },
     formatVersion: { name: 'format_version', type: 'int' },
     doc: json,
+    revision: { type: 'int', default: 1 },
+    facts: json,
   },
   indices: [{ name: 'parts_by_kind', columns: ['kind'] }],
 });

@@ -1,8 +1,7 @@
-import type { Part } from '@zucchini/core';
-import { rigFormatVersion } from '@zucchini/core';
+import { rigFormatVersion, toPartFacts, type Part } from '@zucchini/core';
 import type { PartRow } from '../database/index.js';
 
-export function toPartRow(part: Part): PartRow {
+export function toPartRow(part: Part, revision = 1): PartRow {
   return {
     id: part.id,
     kind: part.kind,
@@ -13,6 +12,8 @@ export function toPartRow(part: Part): PartRow {
     currency: part.price?.currency ?? null,
     formatVersion: rigFormatVersion,
     doc: part,
+    revision,
+    facts: toPartFacts(part),
   };
 }
 

@@ -1,39 +1,94 @@
-import { Part } from '@zucchini/core';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import type { DataSource } from 'typeorm';
 import { z } from 'zod';
+import { transact } from '../database/index.js';
 import { Problem, ProblemError } from '../problems/index.js';
-import { findParts, listParts } from './repository.js';
+import { deletePart, findPart, listFactsText, listPartsText, storeParts } from './repository.js';
+import { PartRecord, StoreBody, Stored } from './schema.js';
+import { followParts, listUses } from './uses.js';
 
-/** The catalogue. */
+/** The largest import that is read: some ten thousand parts at four kilobytes. */
+const importLimitBytes = 48 * 1024 * 1024;
+
+const ById = z.object({ id: z.string().max(64) });
+const json = 'application/json; charset=utf-8';
+
+/** The catalogue: reading it, storing parts, taking them out. */
 export const partsPlugin: FastifyPluginAsyncZod<{ database: DataSource }> = async (
   app,
   { database },
 ) => {
+  const { manager } = database;
+
+  // These two hand on what is stored as text; their shape is told in the summary instead of a schema.
   app.get(
     '/api/parts',
-    {
-      schema: {
-        summary: 'Every part of the catalogue',
-        response: { 200: z.object({ parts: z.array(Part) }) },
-      },
-    },
-    async () => ({ parts: await listParts(database.manager) }),
+    { schema: { summary: 'Every part of the catalogue: { parts: Part[] }' } },
+    async (_request, reply) => reply.type(json).send(`{"parts":${await listPartsText(manager)}}`),
+  );
+
+  app.get(
+    '/api/parts/facts',
+    { schema: { summary: 'What tables show of each part: { parts: { revision, facts }[] }' } },
+    async (_request, reply) => reply.type(json).send(`{"parts":${await listFactsText(manager)}}`),
   );
 
   app.get(
     '/api/parts/:id',
     {
       schema: {
-        summary: 'One part',
-        params: z.object({ id: z.string().max(64) }),
-        response: { 200: Part, 404: Problem },
+        summary: 'One part, its revision, and the rigs that draw on it',
+        params: ById,
+        response: { 200: PartRecord, 404: Problem },
       },
     },
     async (request) => {
-      const part = (await findParts(database.manager, [request.params.id])).get(request.params.id);
-      if (!part) throw new ProblemError('not-found', `There is no part “${request.params.id}”.`);
-      return part;
+      const { id } = request.params;
+      const found = await findPart(manager, id);
+      if (!found) throw new ProblemError('not-found', `There is no part “${id}”.`);
+      return { ...found, uses: await listUses(manager, id) };
+    },
+  );
+
+  app.post(
+    '/api/parts',
+    {
+      bodyLimit: importLimitBytes,
+      schema: {
+        summary: 'Store parts, new and changed ones, all or none',
+        body: StoreBody,
+        response: { 200: Stored, 400: Problem, 409: Problem, 413: Problem, 422: Problem },
+      },
+    },
+    async (request) =>
+      transact(database, async (m) => {
+        const { parts } = request.body;
+        const stored = await storeParts(m, parts);
+        const changed = parts.filter((p) => p.revision > 0).map((p) => p.part);
+        const issues = changed.length > 0 ? await followParts(m, changed) : [];
+        if (issues.length > 0) {
+          throw new ProblemError(
+            'unsound',
+            `Nothing was stored. ${issues[0]!.path}: ${issues[0]!.message}`,
+            { issues },
+          );
+        }
+        return { stored };
+      }),
+  );
+
+  app.delete(
+    '/api/parts/:id',
+    {
+      schema: {
+        summary: 'Take a part out of the catalogue',
+        params: ById,
+        response: { 204: z.null(), 404: Problem, 409: Problem },
+      },
+    },
+    async (request, reply) => {
+      await transact(database, (m) => deletePart(m, request.params.id));
+      return reply.status(204).send(null);
     },
   );
 };

@@ -1,12 +1,34 @@
 import type { Part, PartBook } from '@zucchini/core';
 import { In, type EntityManager } from 'typeorm';
-import { PartEntity } from '../database/index.js';
+import { KitItemEntity, PartEntity } from '../database/index.js';
+import { ProblemError } from '../problems/index.js';
 import { fromPartRow, toPartRow } from './mapper.js';
+import type { StorePart } from './schema.js';
 
-/** All parts, by kind and name. */
-export async function listParts(manager: EntityManager): Promise<Part[]> {
-  const rows = await manager.find(PartEntity, { order: { kind: 'ASC', name: 'ASC', id: 'ASC' } });
-  return rows.map(fromPartRow);
+/** JSON columns are asked for as text: the driver would read them into values. */
+interface RawRow {
+  readonly text: string;
+  readonly revision: number;
+}
+
+/**
+ * All parts by kind and name, as the text of a JSON array. They were checked when they came in, so thousands
+ * of them are handed on as they are stored, without being read.
+ */
+export async function listPartsText(manager: EntityManager): Promise<string> {
+  const rows = (await manager.query(
+    'SELECT CAST(doc AS CHAR) AS text FROM parts ORDER BY kind, name, id',
+  )) as RawRow[];
+  return `[${rows.map((row) => row.text).join(',')}]`;
+}
+
+/** The flat facts and the revision of every part, by kind and name, as the text of a JSON array. */
+export async function listFactsText(manager: EntityManager): Promise<string> {
+  const rows = (await manager.query(
+    'SELECT revision, CAST(facts AS CHAR) AS text FROM parts ORDER BY kind, name, id',
+  )) as RawRow[];
+  const entries = rows.map((r) => `{"revision":${Number(r.revision)},"facts":${r.text}}`);
+  return `[${entries.join(',')}]`;
 }
 
 /** The parts with these ids; those that are not stored are not in the book. */
@@ -17,14 +39,100 @@ export async function findParts(manager: EntityManager, ids: readonly string[]):
   return new Map(rows.map((row) => [row.id, fromPartRow(row)]));
 }
 
+/** One part with its revision; undefined where there is none. */
+export async function findPart(
+  manager: EntityManager,
+  id: string,
+): Promise<{ part: Part; revision: number } | undefined> {
+  const row = await manager.findOneBy(PartEntity, { id });
+  return row ? { part: fromPartRow(row), revision: row.revision } : undefined;
+}
+
+/** Rows that go over in one statement: a thousand parts are some four megabytes. */
+const batch = 500;
+
 /** Stores parts that are new; those whose id is taken are left as they are. */
 export async function insertParts(manager: EntityManager, parts: readonly Part[]): Promise<void> {
-  if (parts.length === 0) return;
-  await manager
-    .createQueryBuilder()
-    .insert()
-    .into(PartEntity)
-    .values(parts.map(toPartRow) as never)
-    .orIgnore()
-    .execute();
+  for (let i = 0; i < parts.length; i += batch) {
+    await manager
+      .createQueryBuilder()
+      .insert()
+      .into(PartEntity)
+      .values(parts.slice(i, i + batch).map((p) => toPartRow(p)) as never)
+      .orIgnore()
+      .execute();
+  }
+}
+
+/**
+ * Stores parts over the revisions that they were taken from, new ones from revision 0. Where one has
+ * changed meanwhile nothing is stored. Run inside a transaction: the rows are locked first.
+ */
+export async function storeParts(
+  manager: EntityManager,
+  parts: readonly StorePart[],
+): Promise<{ id: string; revision: number }[]> {
+  const ids = parts.map((p) => p.part.id);
+  const twice = findTwice(ids);
+  if (twice !== undefined) {
+    throw new ProblemError('unsound', `“${twice}” is there twice.`);
+  }
+  const rows = await manager.find(PartEntity, {
+    where: { id: In(ids) },
+    select: { id: true, revision: true },
+    lock: { mode: 'pessimistic_write' },
+  });
+  const stored = new Map(rows.map((row) => [row.id, row.revision]));
+  for (const { part, revision } of parts) {
+    const now = stored.get(part.id) ?? 0;
+    if (now !== revision) {
+      throw new ProblemError(
+        'stale',
+        now === 0
+          ? `The part “${part.id}” is no longer there. Nothing was stored.`
+          : `You changed revision ${revision} of the part “${part.id}”; revision ${now} is stored. Nothing was overwritten.`,
+        { revision: now },
+      );
+    }
+  }
+  const fresh = parts.filter((p) => p.revision === 0);
+  for (let i = 0; i < fresh.length; i += batch) {
+    const values = fresh.slice(i, i + batch).map((p) => toPartRow(p.part));
+    await manager
+      .createQueryBuilder()
+      .insert()
+      .into(PartEntity)
+      .values(values as never)
+      .execute();
+  }
+  for (const { part, revision } of parts) {
+    if (revision === 0) continue;
+    const { id, ...columns } = toPartRow(part, revision + 1);
+    await manager.update(PartEntity, { id }, columns as never);
+  }
+  return parts.map(({ part, revision }) => ({ id: part.id, revision: revision + 1 }));
+}
+
+function findTwice(ids: readonly string[]): string | undefined {
+  const seen = new Set<string>();
+  return ids.find((id) => {
+    if (seen.has(id)) return true;
+    seen.add(id);
+    return false;
+  });
+}
+
+/** Takes a part out of the catalogue; one that an individual of the kit is of stays. */
+export async function deletePart(manager: EntityManager, id: string): Promise<void> {
+  if (!(await manager.existsBy(PartEntity, { id }))) {
+    throw new ProblemError('not-found', `There is no part “${id}”.`);
+  }
+  const used = await manager.countBy(KitItemEntity, { partId: id });
+  if (used > 0) {
+    throw new ProblemError(
+      'in-use',
+      `“${id}” is in your kit ${used === 1 ? 'once' : `${used} times`}. Take it out of its rigs first.`,
+    );
+  }
+  await manager.delete(PartEntity, { id });
 }

@@ -19,10 +19,11 @@ const problems = {
   'bad-host': { status: 403, title: 'This address is not served here' },
   'bad-origin': { status: 403, title: 'Another site may not change anything here' },
   'not-found': { status: 404, title: 'This is not here' },
+  'in-use': { status: 409, title: 'This is still used' },
   stale: { status: 409, title: 'This was changed elsewhere meanwhile' },
   'too-large': { status: 413, title: 'This is too large' },
   'wrong-media-type': { status: 415, title: 'JSON is expected here' },
-  unsound: { status: 422, title: 'This does not make a rig' },
+  unsound: { status: 422, title: 'This does not hold together' },
   internal: { status: 500, title: 'Something went wrong here' },
   'database-away': { status: 503, title: 'The database does not answer' },
 } as const;

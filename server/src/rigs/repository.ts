@@ -45,7 +45,7 @@ export async function listKit(manager: EntityManager): Promise<KitItem[]> {
   return rows.map(fromKitItemRow);
 }
 
-async function findKit(manager: EntityManager, rigId: string): Promise<KitItem[]> {
+export async function findKit(manager: EntityManager, rigId: string): Promise<KitItem[]> {
   const links = await manager.find(RigItemEntity, { where: { rigId }, order: { position: 'ASC' } });
   if (links.length === 0) return [];
   const rows = await manager.findBy(KitItemEntity, { id: In(links.map((l) => l.itemId)) });

@@ -1,0 +1,82 @@
+import { findRigIssues, type Issue, type Part, type PartBook, type Rig } from '@zucchini/core';
+import { In, type EntityManager } from 'typeorm';
+import { KitItemEntity, RigEntity, RigItemEntity, VersionEntity } from '../database/index.js';
+import { findCollider } from '../rigs/collider.js';
+import { fromRigRow, summarise } from '../rigs/mapper.js';
+import { findKit } from '../rigs/repository.js';
+import { findParts } from './repository.js';
+import type { PartUse } from './schema.js';
+
+async function listRigIds(manager: EntityManager, partIds: readonly string[]): Promise<string[]> {
+  const items = await manager.find(KitItemEntity, {
+    where: { partId: In([...partIds]) },
+    select: { id: true },
+  });
+  if (items.length === 0) return [];
+  const links = await manager.findBy(RigItemEntity, { itemId: In(items.map((i) => i.id)) });
+  return [...new Set(links.map((l) => l.rigId))].sort();
+}
+
+/** The rigs that draw on a part, with the setups in which it is fitted. */
+export async function listUses(manager: EntityManager, partId: string): Promise<PartUse[]> {
+  const ids = await listRigIds(manager, [partId]);
+  const uses: PartUse[] = [];
+  for (const row of await manager.find(RigEntity, {
+    where: { id: In(ids) },
+    order: { name: 'ASC' },
+  })) {
+    const rig = fromRigRow(row, await findKit(manager, row.id));
+    const own = rig.kit.filter((i) => i.partId === partId);
+    const itemIds = new Set(own.map((i) => i.id));
+    const isFitted = (setup: Rig['setups'][number]) =>
+      itemIds.has(setup.body) ||
+      setup.joints.some((j) => itemIds.has(j.child.item)) ||
+      (setup.cables ?? []).some((c) => itemIds.has(c.item));
+    uses.push({
+      rigId: rig.id,
+      rigName: rig.name,
+      setups: rig.setups.filter(isFitted).map((s) => s.name),
+      owned: own.some((i) => i.owned),
+    });
+  }
+  return uses;
+}
+
+async function bookFor(manager: EntityManager, rig: Rig): Promise<PartBook> {
+  return findParts(
+    manager,
+    rig.kit.map((i) => i.partId),
+  );
+}
+
+/**
+ * What stored parts mean for the rigs that draw on them: the shelf's figures are computed again. A rig or
+ * kept version that could no longer be put together, since a mount that it uses is gone, is listed by its
+ * name; the caller then stores nothing. Run inside the transaction that stored the parts.
+ */
+export async function followParts(
+  manager: EntityManager,
+  parts: readonly Part[],
+): Promise<Issue[]> {
+  const ids = parts.map((p) => p.id);
+  const issues: Issue[] = [];
+  const rows = await manager.findBy(RigEntity, { id: In(await listRigIds(manager, ids)) });
+  for (const row of rows) {
+    const rig = fromRigRow(row, await findKit(manager, row.id));
+    const book = await bookFor(manager, rig);
+    const broken = findRigIssues(rig, book, `rig “${rig.name}”`);
+    issues.push(...broken);
+    if (broken.length > 0) continue;
+    const summary = summarise(rig, book, await findCollider());
+    await manager.update(RigEntity, { id: row.id }, { summary } as never);
+  }
+  // Kept versions draw on the same catalogue; few enough to be looked through one by one.
+  const wanted = new Set(ids);
+  for (const row of await manager.find(VersionEntity)) {
+    const rig = row.doc as Rig;
+    if (!rig.kit.some((i) => wanted.has(i.partId))) continue;
+    const book = await bookFor(manager, rig);
+    issues.push(...findRigIssues(rig, book, `version “${row.name}” of “${rig.name}”`));
+  }
+  return issues;
+}
