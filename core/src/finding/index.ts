@@ -1,1 +1,2 @@
 export * from './finding.js';
+export * from './rests.js';

@@ -46,3 +46,55 @@ export function toPartFacts(part: Part): PartFacts {
     guesses: Object.values(part.provenance ?? {}).filter((p) => p === 'guessed').length,
   };
 }
+
+/** What a table of parts is narrowed by; what is absent narrows nothing. */
+export interface FactsFilter {
+  /** Words that must all stand in the name, maker, kind or id; letter case and accents do not count. */
+  readonly text?: string;
+  readonly kind?: PartKind;
+  readonly mount?: Mount['kind'];
+  readonly serves?: Serves['need'];
+  readonly own?: PartFacts['own'];
+  /** At most, in g; parts of unknown mass are left out. */
+  readonly massG?: number;
+  /** At most, in minor units of any currency; parts without a price are left out. */
+  readonly priceMinor?: number;
+  readonly owned?: 'yes' | 'no';
+}
+
+const plain = (text: string) => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
+
+// What is searched in, made once for each facts: thousands are searched with every letter typed.
+const searched = new WeakMap<PartFacts, string>();
+
+function searchTextOf(facts: PartFacts): string {
+  let text = searched.get(facts);
+  if (text === undefined) {
+    text = plain(`${facts.name} ${facts.maker ?? ''} ${facts.kind} ${facts.id}`);
+    searched.set(facts, text);
+  }
+  return text;
+}
+
+/** The facts that a filter lets through, in their order. Linear; `isOwned` tells what the kit holds. */
+export function filterFacts(
+  list: readonly PartFacts[],
+  filter: FactsFilter,
+  isOwned: (id: string) => boolean,
+): PartFacts[] {
+  const words = plain(filter.text ?? '')
+    .split(/\s+/u)
+    .filter(Boolean);
+  return list.filter(
+    (f) =>
+      (!filter.kind || f.kind === filter.kind) &&
+      (!filter.mount || f.mounts.includes(filter.mount)) &&
+      (!filter.serves || f.serves.includes(filter.serves)) &&
+      (!filter.own || f.own === filter.own) &&
+      (filter.massG === undefined || (f.massG !== undefined && f.massG <= filter.massG)) &&
+      (filter.priceMinor === undefined ||
+        (f.price !== undefined && f.price.minor <= filter.priceMinor)) &&
+      (!filter.owned || isOwned(f.id) === (filter.owned === 'yes')) &&
+      words.every((word) => searchTextOf(f).includes(word)),
+  );
+}

@@ -89,7 +89,9 @@ export interface OfferedChain {
 export type Ask =
   | { readonly kind: 'mount'; readonly itemId: string; readonly mountId: string }
   | { readonly kind: 'need'; readonly need: Serves['need'] }
-  | { readonly kind: 'replace'; readonly itemId: string };
+  | { readonly kind: 'replace'; readonly itemId: string }
+  /** Any free mount that takes it: for a part that is looked at in the catalogue. */
+  | { readonly kind: 'anywhere' };
 
 /** Kinds that are not fitted to a mount: another body is another rig, leads are plugged in. */
 const unasked: readonly Part['kind'][] = ['body', 'cable', 'tool'];
@@ -153,7 +155,8 @@ function weighty(findings: readonly Finding[]): Finding[] {
   return findings.filter((f) => f.weight !== 'note');
 }
 
-function measureChange(before: Report, after: Report): Change {
+/** What changes from one report to another: figures, and the findings that come and go. */
+export function measureChange(before: Report, after: Report): Change {
   const [was, is] = [countFindings(before.findings), countFindings(after.findings)];
   const [tiltWas, tiltIs] = [tiltOf(before), tiltOf(after)];
   const ids = (report: Report) => new Set(report.findings.map((f) => f.id));
@@ -484,7 +487,7 @@ export function* judgeCandidates(
   asked: readonly Asked[],
 ): Generator<Candidate, void, undefined> {
   const { assembly } = context.report;
-  if (ask.kind === 'need') {
+  if (ask.kind === 'need' || ask.kind === 'anywhere') {
     for (const one of asked) yield judgeForNeed(context, one);
     return;
   }

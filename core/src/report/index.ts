@@ -1,3 +1,4 @@
 export * from './report.js';
 export * from './candidates.js';
 export * from './lenses.js';
+export * from './try-part.js';

@@ -10,3 +10,4 @@ export * from './edit.js';
 export * from './history.js';
 export * from './create.js';
 export * from './follow.js';
+export * from './alone.js';

@@ -6,3 +6,4 @@ export * from './candidates.js';
 export * from './report.js';
 export * from './json.js';
 export { purposeWords } from './words-space.js';
+export * from './guesses.js';

@@ -1,0 +1,41 @@
+import { describe, expect, it } from '@jest/globals';
+import type { Part } from '../part/index.js';
+import { standAlone } from '../rig/index.js';
+import { createFinding, findingCodes, isGuessed, listGuesses, restsOn } from './index.js';
+
+const part: Part = {
+  id: 'p',
+  kind: 'plate',
+  name: 'P',
+  massG: 10,
+  solids: [{ id: 'body', type: 'box', atMm: [0, 0, 0], sizeMm: [4, 2, 1] }],
+  mounts: [],
+  provenance: { massG: 'guessed', solids: 'guessed', mounts: 'guessed', 'mounts.a': 'measured' },
+};
+
+describe('what a verdict rests on', () => {
+  it('is said for every finding', () => {
+    expect(Object.keys(restsOn).sort()).toEqual([...findingCodes].sort());
+  });
+
+  it('names the parts whose figures were guessed, and which figures', () => {
+    const assembly = standAlone(part);
+    const stands = createFinding('does-not-stand', 'risk', { items: [] }, {
+      onItems: [],
+      tipDeg: 1,
+    } as never);
+    expect(listGuesses(stands, assembly)).toEqual([
+      { itemId: 'part', partId: 'p', basis: ['mass', 'shape'] },
+    ]);
+    const excludes = createFinding('excludes-part', 'risk', { items: ['part'] }, {});
+    expect(listGuesses(excludes, assembly)).toEqual([]);
+  });
+
+  it('is no guess any more once measured, mount by mount', () => {
+    const known: Part = { ...part, provenance: { ...part.provenance, solids: 'measured' } };
+    expect(isGuessed(known, 'shape')).toBe(false);
+    expect(isGuessed(part, 'mounts', ['a'])).toBe(false);
+    expect(isGuessed(part, 'mounts', ['a', 'b'])).toBe(true);
+    expect(isGuessed({ ...part, provenance: {} }, 'mounts')).toBe(false);
+  });
+});

@@ -1,0 +1,24 @@
+import type { Basis, Guess } from '../finding/index.js';
+import type { Names } from './names.js';
+
+const words: Readonly<Record<Basis, string>> = {
+  mass: 'mass',
+  shape: 'shape',
+  mounts: 'mounts',
+  spaces: 'spaces to keep clear',
+  ports: 'sockets',
+};
+
+/** How many parts are named before the others are only counted. */
+const mostNamed = 2;
+
+/** “Rests on guesses: shape of Yoke top handle; shape and mounts of Tern 5 monitor.” Empty for none. */
+export function sayGuesses(guesses: readonly Guess[], names: Names): string {
+  if (guesses.length === 0) return '';
+  const named = guesses
+    .slice(0, mostNamed)
+    .map((g) => `${g.basis.map((b) => words[b]).join(' and ')} of ${names.item(g.itemId)}`);
+  const more = guesses.length - mostNamed;
+  const rest = more > 0 ? `; and of ${more} more ${more === 1 ? 'part' : 'parts'}` : '';
+  return `≈ Rests on guesses: ${named.join('; ')}${rest}.`;
+}
