@@ -20,6 +20,37 @@ export const router = createRouter({
       meta: { title: 'Version' },
     },
     {
+      path: '/catalogue',
+      name: 'catalogue',
+      component: () => import('./catalogue/CataloguePage.vue'),
+      meta: { title: 'Catalogue' },
+    },
+    {
+      path: '/catalogue/compare',
+      name: 'compare',
+      component: () => import('./catalogue/ComparePage.vue'),
+      meta: { title: 'Side by side' },
+    },
+    {
+      path: '/catalogue/new',
+      name: 'new-part',
+      component: () => import('./catalogue/wizard/NewPartPage.vue'),
+      meta: { title: 'New part' },
+    },
+    {
+      path: '/catalogue/exchange',
+      name: 'exchange',
+      component: () => import('./catalogue/exchange/ExchangePage.vue'),
+      meta: { title: 'In and out' },
+    },
+    {
+      path: '/catalogue/part/:id',
+      name: 'part',
+      component: () => import('./catalogue/editor/EditPartPage.vue'),
+      props: true,
+      meta: { title: 'Part' },
+    },
+    {
       path: '/:rest(.*)',
       name: 'lost',
       component: () => import('./shelf/LostPage.vue'),

@@ -125,20 +125,24 @@ function toServes(thing: Thing, a: Answers): Serves[] | undefined {
 
 /**
  * Makes the part that a person has described so far. What was not answered is guessed where a guess is
- * known, and its name is listed; nothing is made while an answer is missing that cannot be guessed.
+ * known, and its name is listed; nothing is made while an answer is missing that cannot be guessed. Answers
+ * in `rough` were stated as approximate, and count as guesses too.
  */
 export function createFromAnswers(
   thing: Thing,
   id: string,
   stated: Answers,
   bodies: Bodies,
+  rough: ReadonlySet<string> = new Set(),
 ): Drafted {
   const questions = listQuestions(thing);
   const answers: Record<string, unknown> = {};
   const guessed: string[] = [];
   const missing: PartQuestion[] = [];
   for (const q of questions) {
-    if (isAnswered(stated[q.name])) answers[q.name] = stated[q.name];
+    if (!isAnswered(stated[q.name])) continue;
+    answers[q.name] = stated[q.name];
+    if (rough.has(q.name)) guessed.push(q.name);
   }
   // Guesses may rest on one another: in the order of the questions, after what was stated.
   for (const q of questions) {

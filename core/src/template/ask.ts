@@ -280,7 +280,7 @@ export const things: readonly Thing[] = [
   {
     kind: 'cage',
     template: 'cage',
-    label: 'Cage or half cage',
+    label: 'Cage',
     group: 'hold',
     usualG: [40, 900],
     questions: [
@@ -461,7 +461,7 @@ export const things: readonly Thing[] = [
   {
     kind: 'adaptor',
     template: 'plate',
-    label: 'Adaptor or riser',
+    label: 'Adaptor',
     group: 'join',
     usualG: [1, 400],
     sizes: ['lengthMm', 'widthMm', 'heightMm'],
@@ -510,7 +510,7 @@ export const things: readonly Thing[] = [
   {
     kind: 'rod',
     template: 'rods',
-    label: 'Pair of 15 mm rods',
+    label: '15 mm rods',
     group: 'join',
     usualG: [30, 900],
     questions: [length('lengthMm', 'Length', [60, 600], long)],
@@ -518,7 +518,7 @@ export const things: readonly Thing[] = [
   {
     kind: 'arm',
     template: 'arm',
-    label: 'Arm or tilt head',
+    label: 'Arm',
     group: 'join',
     usualG: [25, 500],
     questions: [
@@ -693,7 +693,7 @@ export const things: readonly Thing[] = [
     ],
   },
   device('receiver', 'Wireless receiver', 'hear', 'cold-shoe', { serves: 'wireless-audio' }),
-  device('recorder', 'Sound recorder or box', 'hear', 'quarter-socket', {
+  device('recorder', 'Sound recorder', 'hear', 'quarter-socket', {
     serves: 'wireless-audio',
   }),
   {
@@ -1024,7 +1024,7 @@ export const things: readonly Thing[] = [
   {
     kind: 'cable-clamp',
     template: 'small-thing',
-    label: 'Cable clamp or tie',
+    label: 'Cable clamp',
     group: 'carry',
     serves: 'cable-safety',
     usualG: [1, 120],
@@ -1051,7 +1051,7 @@ export const things: readonly Thing[] = [
   {
     kind: 'support',
     template: 'support',
-    label: 'Tripod head, gimbal or monopod',
+    label: 'Support below',
     group: 'carry',
     serves: 'support',
     usualG: [200, 6000],
@@ -1090,7 +1090,7 @@ export const things: readonly Thing[] = [
       },
     ],
   },
-  device('other', 'Another box or device', 'carry', 'quarter-socket'),
+  device('other', 'Another device', 'carry', 'quarter-socket'),
   {
     kind: 'tool',
     template: 'small-thing',

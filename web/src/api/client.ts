@@ -1,4 +1,4 @@
-import type { KitItem, Part, Rig } from '@zucchini/core';
+import type { KitItem, Part, PartFacts, Rig } from '@zucchini/core';
 
 /** A place in what was sent that is wrong. */
 export interface Issue {
@@ -61,6 +61,32 @@ export interface Imported {
   }[];
 }
 
+/** One line of the catalogue as tables show it. */
+export interface PartLine {
+  readonly revision: number;
+  readonly facts: PartFacts;
+}
+
+/** A rig that draws on a part. */
+export interface PartUse {
+  readonly rigId: string;
+  readonly rigName: string;
+  readonly setups: readonly string[];
+  readonly owned: boolean;
+}
+
+export interface PartRecord {
+  readonly revision: number;
+  readonly part: Part;
+  readonly uses: readonly PartUse[];
+}
+
+/** A part to store, over the revision it was taken from; 0 for a new one. */
+export interface StorePart {
+  readonly revision: number;
+  readonly part: Part;
+}
+
 interface Problem {
   readonly title?: string;
   readonly detail?: string;
@@ -107,6 +133,13 @@ const at = (id: string) => `/api/rigs/${encodeURIComponent(id)}`;
 export const api = {
   listRigs: () => call<{ rigs: RigSummary[] }>('GET', '/api/rigs').then((r) => r.rigs),
   listParts: () => call<{ parts: Part[] }>('GET', '/api/parts').then((r) => r.parts),
+  listPartLines: () => call<{ parts: PartLine[] }>('GET', '/api/parts/facts').then((r) => r.parts),
+  findPart: (id: string) => call<PartRecord>('GET', `/api/parts/${encodeURIComponent(id)}`),
+  storeParts: (parts: readonly StorePart[]) =>
+    call<{ stored: { id: string; revision: number }[] }>('POST', '/api/parts', { parts }).then(
+      (r) => r.stored,
+    ),
+  deletePart: (id: string) => call<undefined>('DELETE', `/api/parts/${encodeURIComponent(id)}`),
   listKit: () => call<{ items: KitItem[] }>('GET', '/api/kit').then((r) => r.items),
   loadDemo: () => call<{ ids: string[] }>('POST', '/api/demo', {}),
   createRig: (name: string, bodyPartId: string, currency: string) =>

@@ -26,6 +26,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { api, ApiError } from '../api/client';
 import { announce } from '../shared/announce';
+import { rememberRig } from '../shared/lastRig';
 import { dropDraft, readDraft, type Draft } from './drafts';
 import { Saver, type SaveState } from './saver';
 
@@ -174,6 +175,7 @@ export const useBench = defineStore('bench', () => {
     try {
       const stored = await api.findRig(id);
       if (mine !== run) return;
+      rememberRig(id);
       show(stored.rig, stored.parts);
       void readCollider();
       const draft = findDraft(stored.rig);

@@ -20,6 +20,14 @@ import AppButton from './AppButton.vue';
       </svg>
       Zucchini
     </RouterLink>
+    <nav class="flex gap-3 text-xs" aria-label="Places">
+      <RouterLink to="/" class="hover:underline" exact-active-class="text-leaf font-medium"
+        >Shelf</RouterLink
+      >
+      <RouterLink to="/catalogue" class="hover:underline" active-class="text-leaf font-medium"
+        >Catalogue</RouterLink
+      >
+    </nav>
     <slot />
     <div class="ml-auto flex items-center gap-2">
       <slot name="right" />

@@ -2,7 +2,7 @@
 import { computed, onMounted, shallowRef } from 'vue';
 import { drawPlate, placeSetup, type Assembly } from '@zucchini/core';
 import { api } from '../api/client';
-import { outlinePath } from '../bench/plate/path';
+import { outlinePath } from '../shared/path';
 
 /** A rig from its near side, small. */
 const props = defineProps<{ rigId: string; revision: number }>();

@@ -54,6 +54,7 @@ const head = computed(() => {
   if (ask.kind === 'replace') {
     return { over: `In place of ${bench.names!.item(ask.itemId)}`, title: 'What instead?' };
   }
+  if (ask.kind === 'anywhere') return { over: 'Any free mount', title: 'What, and where?' };
   return {
     over: `${mount.value ? nameMount(mount.value) : ''} of ${bench.names!.item(ask.itemId)}`,
     title: 'What goes here?',

@@ -29,7 +29,7 @@ import { useElementSize } from '@vueuse/core';
 import { computed, shallowRef, useTemplateRef, watch } from 'vue';
 import { useBench } from '../benchStore';
 import MountGlyph from './MountGlyph.vue';
-import { linePath, outlinePath } from './path';
+import { linePath, outlinePath } from '../../shared/path';
 import PlateTools from './PlateTools.vue';
 import { usePlateDrag } from './usePlateDrag';
 import { viewWords } from './viewWords';

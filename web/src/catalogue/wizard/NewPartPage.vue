@@ -1,0 +1,246 @@
+<script setup lang="ts">
+import { things, viewNames, type Thing, type ViewName } from '@zucchini/core';
+import { computed, nextTick, onMounted, ref, shallowRef, useTemplateRef } from 'vue';
+import { useRouter } from 'vue-router';
+import { viewWords } from '../../bench/plate/viewWords';
+import AppButton from '../../shared/AppButton.vue';
+import PartDrawing from '../../shared/PartDrawing.vue';
+import TopBar from '../../shared/TopBar.vue';
+import TroubleBox from '../../shared/TroubleBox.vue';
+import { ApiError, type Issue } from '../../api/client';
+import { useCatalogue } from '../catalogueStore';
+import TrialBox from '../TrialBox.vue';
+import { saySize } from '../words';
+import { measurePartSizeMm } from '@zucchini/core';
+import QuestionField from './QuestionField.vue';
+import SheetReader from './SheetReader.vue';
+import { useDraft } from './useDraft';
+
+/** A part from what a shop page states: its kind, a few figures, and the drawing that they make. */
+const catalogue = useCatalogue();
+const router = useRouter();
+const thing = shallowRef<Thing>();
+const draft = useDraft(thing);
+const { stated, questions, drafted, sketch, issues, open, twin, ready } = draft;
+const busy = ref(false);
+const trouble = ref<{ title: string; issues?: readonly Issue[] }>();
+const trying = ref(false);
+const form = useTemplateRef('form');
+
+onMounted(() => {
+  if (!catalogue.lines) void catalogue.load();
+});
+
+const groupWords: Record<Thing['group'], string> = {
+  camera: 'Camera',
+  hold: 'To hold it',
+  join: 'To join things',
+  see: 'To see',
+  hear: 'To hear',
+  power: 'Power',
+  lens: 'On the lens',
+  carry: 'Leads, media, supports',
+};
+const groups = (Object.keys(groupWords) as Thing['group'][]).map((group) => ({
+  title: groupWords[group],
+  things: things.filter((t) => t.group === group),
+}));
+
+async function choose(next: Thing): Promise<void> {
+  thing.value = next;
+  trying.value = false;
+  trouble.value = undefined;
+  await nextTick();
+  form.value?.querySelector<HTMLInputElement>('input')?.focus();
+}
+
+/** What must be answered first; what is guessed can wait below. */
+const first = computed(() =>
+  questions.value.filter(
+    (q) =>
+      (!q.guess && !q.optional) || q.name === 'massG' || q.name === 'price' || q.name === 'maker',
+  ),
+);
+const rest = computed(() => questions.value.filter((q) => !first.value.includes(q)));
+const guessedCount = computed(
+  () =>
+    drafted.value?.guessed.filter((name) => rest.value.some((q) => q.name === name)).length ?? 0,
+);
+const faces: readonly ViewName[] = viewNames.filter((v) => v !== 'far' && v !== 'under');
+
+async function store(): Promise<void> {
+  const making = drafted.value?.making;
+  if (making?.state !== 'made' || !ready.value) return;
+  busy.value = true;
+  trouble.value = undefined;
+  try {
+    await catalogue.store([{ revision: 0, part: making.part }]);
+    catalogue.filter = {};
+    catalogue.chosen = making.part.id;
+    await router.push({ name: 'catalogue' });
+  } catch (error) {
+    trouble.value =
+      error instanceof ApiError
+        ? { title: `Not stored; nothing typed is lost. ${error.message}`, issues: error.issues }
+        : { title: `Not stored; nothing typed is lost. ${String(error)}` };
+  } finally {
+    busy.value = false;
+  }
+}
+</script>
+
+<template>
+  <div class="flex min-h-screen flex-col">
+    <TopBar />
+    <main class="mx-auto w-full max-w-6xl flex-1 px-6 pt-4 pb-12">
+      <RouterLink :to="{ name: 'catalogue' }" class="text-leaf text-xs hover:underline"
+        >← back to the catalogue</RouterLink
+      >
+      <h1 class="font-serif text-2xl">
+        {{ thing ? `A new part: ${thing.label.toLowerCase()}` : 'What is it?' }}
+      </h1>
+      <div v-if="!thing" class="mt-4 grid grid-cols-4 gap-x-8 gap-y-6">
+        <section v-for="group in groups" :key="group.title" :aria-label="group.title">
+          <h2 class="eyebrow border-line border-b pb-1">{{ group.title }}</h2>
+          <ul class="mt-1">
+            <li v-for="t in group.things" :key="`${t.kind} ${t.template}`">
+              <button
+                type="button"
+                class="hover:bg-shade w-full rounded-sm px-1 py-1 text-left font-serif text-base"
+                @click="choose(t)"
+              >
+                {{ t.label }}
+              </button>
+            </li>
+          </ul>
+        </section>
+      </div>
+      <div v-else class="mt-3 grid grid-cols-[1fr_25rem] items-start gap-10">
+        <div>
+          <button
+            type="button"
+            class="text-leaf text-xs hover:underline"
+            @click="thing = undefined"
+          >
+            ← it is something else
+          </button>
+          <details class="border-line mt-2 border-y py-2" open>
+            <summary class="font-medium">Read it from a sheet</summary>
+            <SheetReader
+              class="mt-2"
+              :thing="thing"
+              :stated="stated"
+              @take="(name, value, approx) => draft.answer(name, value, approx)"
+            />
+          </details>
+          <form ref="form" class="mt-3" aria-label="The part" @submit.prevent="store">
+            <QuestionField
+              v-for="q in first"
+              :key="q.name"
+              :question="q"
+              :model-value="stated[q.name]"
+              :taken="drafted?.answers[q.name]"
+              :issue="issues.get(q.name)"
+              @update:model-value="(v) => draft.answer(q.name, v)"
+            />
+            <details
+              v-if="rest.length"
+              class="border-line mt-3 border-t pt-2"
+              :open="rest.length < 4"
+            >
+              <summary>
+                {{ guessedCount }} more guessed from these
+                <span class="text-faint text-xs">— correct what you know</span>
+              </summary>
+              <QuestionField
+                v-for="q in rest"
+                :key="q.name"
+                :question="q"
+                :model-value="stated[q.name]"
+                :taken="drafted?.answers[q.name]"
+                :issue="issues.get(q.name)"
+                @update:model-value="(v) => draft.answer(q.name, v)"
+              />
+            </details>
+            <ul
+              v-if="open.length"
+              class="bg-blossom-tint/60 mt-3 px-3 py-2"
+              aria-label="Is this right?"
+            >
+              <li
+                v-for="d in open"
+                :key="`${d.name} ${d.unit}`"
+                class="flex items-center gap-3 py-1"
+              >
+                <span class="text-blossom flex-1"
+                  >▲ {{ d.label }}: {{ d.value }} {{ d.unit }}. Usual is {{ d.usual[0] }} to
+                  {{ d.usual[1] }}.</span
+                >
+                <AppButton small @click="draft.confirm(d)">It is right</AppButton>
+              </li>
+            </ul>
+            <p v-if="twin" class="text-tomato mt-2" role="alert">
+              “{{ twin.name }}” of this maker is already in the catalogue. Give this one another
+              name.
+            </p>
+            <TroubleBox
+              v-if="trouble"
+              class="mt-3"
+              :title="trouble.title"
+              :issues="trouble.issues"
+            />
+            <div class="mt-4 flex items-center gap-3">
+              <AppButton look="main" type="submit" :disabled="!ready || busy">Store it</AppButton>
+              <span v-if="drafted?.missing.length" class="text-faint text-xs"
+                >still to say:
+                {{ drafted.missing.map((q) => q.label.toLowerCase()).join(', ') }}</span
+              >
+              <span v-else-if="open.length" class="text-faint text-xs"
+                >say first whether the unusual figures are right</span
+              >
+            </div>
+          </form>
+        </div>
+        <aside class="bg-sheet border-line sticky top-4 border p-4" aria-label="Drawing">
+          <template v-if="sketch">
+            <div class="grid grid-cols-2 gap-3">
+              <figure v-for="view in faces" :key="view" class="text-center">
+                <div class="h-36"><PartDrawing :part="sketch" :view="view" /></div>
+                <figcaption class="caption text-faint text-xs">{{ viewWords[view] }}</figcaption>
+              </figure>
+            </div>
+            <p class="caption mt-2 text-center text-xs">
+              {{ saySize(measurePartSizeMm(sketch)) }} · {{ sketch.mounts.length }}
+              {{ sketch.mounts.length === 1 ? 'mount' : 'mounts' }}
+              <template v-if="sketch.ports?.length">· {{ sketch.ports.length }} sockets</template>
+            </p>
+            <p class="text-faint mt-2 text-xs">
+              ≈ The shape and where its mounts are is the template’s guess from these figures.
+              Afterwards each can be moved on the faces, by figures or over a photograph.
+            </p>
+            <div class="border-line mt-3 border-t pt-3">
+              <TrialBox v-if="trying" :part="sketch" />
+              <AppButton v-else-if="thing.kind !== 'body'" small @click="trying = true"
+                >Try it on a rig before it is stored</AppButton
+              >
+            </div>
+          </template>
+          <p v-else class="text-faint caption py-16 text-center">
+            The drawing appears once
+            {{
+              drafted?.missing
+                .filter((q) => q.name !== 'name')
+                .map((q) => q.label.toLowerCase())
+                .slice(0, 3)
+                .join(', ') || 'the figures'
+            }}
+            {{
+              (drafted?.missing.filter((q) => q.name !== 'name').length ?? 0) === 1 ? 'is' : 'are'
+            }}
+            said.
+          </p>
+        </aside>
+      </div>
+    </main>
+  </div>
+</template>

@@ -1,0 +1,222 @@
+<script setup lang="ts">
+import {
+  listQuestions,
+  longestSheet,
+  readAnswer,
+  readSheet,
+  suggestAnswers,
+  type Answers,
+  type Found,
+  type Suggestion,
+  type Thing,
+} from '@zucchini/core';
+import { computed, ref, watch } from 'vue';
+import AppButton from '../../shared/AppButton.vue';
+import { sayAnswer, sayFound } from './sayFound';
+
+/**
+ * A pasted maker's sheet beside what was read from it. Each figure waits to be taken or left, one by one;
+ * what was not understood is marked in the text and listed.
+ */
+const props = defineProps<{ thing: Thing; stated: Answers }>();
+const emit = defineEmits<{ take: [name: string, value: unknown, approx: boolean] }>();
+
+const text = ref('');
+const reading = computed(() => readSheet(text.value));
+const suggestions = computed(() => suggestAnswers(props.thing, reading.value));
+const done = ref<ReadonlyMap<number, 'taken' | 'left'>>(new Map());
+/** Another question than the one suggested, by figure. */
+const chosen = ref<ReadonlyMap<number, string>>(new Map());
+watch([text, () => props.thing], () => {
+  done.value = new Map();
+  chosen.value = new Map();
+});
+
+const labels = computed(() => new Map(listQuestions(props.thing).map((q) => [q.name, q.label])));
+
+interface Row {
+  readonly suggestion: Suggestion;
+  readonly answers: Readonly<Record<string, unknown>>;
+  readonly state: 'open' | 'taken' | 'left';
+}
+function answersOf(s: Suggestion): Readonly<Record<string, unknown>> {
+  const name = chosen.value.get(s.index);
+  if (name === undefined) return s.answers;
+  const value = readAnswer(props.thing, s.found, name);
+  return value === undefined ? {} : { [name]: value };
+}
+const rows = computed<readonly Row[]>(() =>
+  suggestions.value.map((suggestion) => ({
+    suggestion,
+    answers: answersOf(suggestion),
+    state: done.value.get(suggestion.index) ?? 'open',
+  })),
+);
+const waiting = computed(
+  () => rows.value.filter((r) => r.state === 'open' && Object.keys(r.answers).length > 0).length,
+);
+
+function settle(row: Row, state: 'taken' | 'left'): void {
+  if (state === 'taken') {
+    for (const [name, value] of Object.entries(row.answers)) {
+      emit('take', name, value, row.suggestion.found.approx);
+    }
+  }
+  done.value = new Map([...done.value, [row.suggestion.index, state]]);
+}
+function reopen(row: Row): void {
+  const next = new Map(done.value);
+  next.delete(row.suggestion.index);
+  done.value = next;
+}
+function choose(index: number, name: string): void {
+  chosen.value = new Map([...chosen.value, [index, name]]);
+}
+
+/** The text in pieces: figures, what was not understood, and the rest. */
+const pieces = computed(() => {
+  const marks = [
+    ...reading.value.found.map((f, i) => ({ ...f, mark: 'found' as const, index: i })),
+    ...reading.value.unread.map((u) => ({ ...u, mark: 'unread' as const, index: -1 })),
+  ].sort((a, b) => a.from - b.from);
+  const list: { text: string; mark: 'plain' | 'found' | 'unread'; index: number }[] = [];
+  let at = 0;
+  for (const m of marks) {
+    if (m.from > at) list.push({ text: text.value.slice(at, m.from), mark: 'plain', index: -1 });
+    if (m.to > at)
+      list.push({
+        text: text.value.slice(Math.max(at, m.from), m.to),
+        mark: m.mark,
+        index: m.index,
+      });
+    at = Math.max(at, m.to);
+  }
+  if (at < text.value.length) list.push({ text: text.value.slice(at), mark: 'plain', index: -1 });
+  return list;
+});
+const pointed = ref<number>();
+const doubtWords: Record<Found['doubt'], string> = {
+  none: '',
+  separator: 'Comma or point: thousands or decimals?',
+  disagrees: 'The two units do not agree.',
+  currency: 'Which dollar?',
+};
+const tooLong = computed(() => text.value.length > longestSheet);
+</script>
+
+<template>
+  <section aria-label="Read from a sheet">
+    <label class="block">
+      <span class="text-faint text-xs"
+        >Paste the maker’s sheet or the shop’s text, as it comes. It stays here.</span
+      >
+      <textarea
+        v-model="text"
+        class="field mt-1 h-24 w-full font-sans text-xs"
+        placeholder="Dimensions 146 × 90 × 28 mm, weight approx. 298 g, 1000 cd/m², DC 7–17 V …"
+      />
+    </label>
+    <p v-if="tooLong" class="text-tomato text-xs" role="alert">
+      Only the first {{ longestSheet.toLocaleString('en-GB') }} characters are read.
+    </p>
+    <template v-if="text.trim() !== ''">
+      <p
+        class="bg-sheet border-line mt-2 max-h-28 overflow-auto border p-2 text-xs leading-relaxed whitespace-pre-wrap"
+        aria-label="The text, with what was read marked"
+      >
+        <template v-for="(p, i) in pieces" :key="i">
+          <mark
+            v-if="p.mark === 'found'"
+            class="text-ink rounded-sm px-0.5"
+            :class="[
+              p.index === pointed ? 'bg-blossom-fill' : 'bg-leaf-tint',
+              { 'opacity-60': done.get(p.index) === 'left' },
+            ]"
+            >{{ p.text }}</mark
+          >
+          <u
+            v-else-if="p.mark === 'unread'"
+            class="decoration-blossom decoration-wavy"
+            title="not understood"
+            >{{ p.text }}</u
+          >
+          <template v-else>{{ p.text }}</template>
+        </template>
+      </p>
+      <p class="mt-1 text-xs" role="status">
+        {{ rows.length }} {{ rows.length === 1 ? 'figure' : 'figures' }} read, {{ waiting }} to
+        confirm<template v-if="reading.unread.length"
+          >; <span class="text-blossom">not understood: </span
+          >{{ reading.unread.map((u) => `“${u.text}”`).join(', ') }}</template
+        >.
+      </p>
+      <ul class="mt-2" aria-label="Figures read">
+        <li
+          v-for="row in rows"
+          :key="row.suggestion.index"
+          class="rule flex items-center gap-2 py-1.5 text-xs"
+          @mouseenter="pointed = row.suggestion.index"
+          @mouseleave="pointed = undefined"
+          @focusin="pointed = row.suggestion.index"
+        >
+          <span
+            class="w-32 shrink-0 truncate"
+            :title="`${row.suggestion.found.label} ${row.suggestion.found.text} ${row.suggestion.found.after}`"
+          >
+            <span class="text-faint">{{ row.suggestion.found.label.slice(-16) }} </span><strong
+              class="font-medium"
+              >{{ row.suggestion.found.text }}</strong
+            >
+          </span>
+          <span aria-hidden="true">→</span>
+          <span class="min-w-0 flex-1">
+            <template v-if="row.suggestion.found.repeats !== undefined"
+              >says the figure before again</template
+            >
+            <template v-else-if="Object.keys(row.answers).length">
+              <span v-for="(value, name) in row.answers" :key="name" class="block">
+                {{ labels.get(String(name)) }}: {{ row.suggestion.found.approx ? '≈ ' : ''
+                }}{{ sayAnswer(thing, String(name), value) }}
+              </span>
+            </template>
+            <template v-else>{{ sayFound(row.suggestion.found) }}: no question wants it</template>
+            <span v-if="doubtWords[row.suggestion.found.doubt]" class="text-blossom block"
+              >▲ {{ doubtWords[row.suggestion.found.doubt] }}</span
+            >
+            <select
+              v-if="row.state === 'open' && row.suggestion.could.length > 1"
+              class="field mt-0.5 max-w-full py-0 text-xs"
+              :aria-label="`What ${row.suggestion.found.text} is`"
+              :value="Object.keys(row.answers).length === 1 ? Object.keys(row.answers)[0] : ''"
+              @change="choose(row.suggestion.index, ($event.target as HTMLSelectElement).value)"
+            >
+              <option value="" disabled>it is …</option>
+              <option v-for="q in row.suggestion.could" :key="q.name" :value="q.name">
+                {{ q.label }}
+              </option>
+            </select>
+          </span>
+          <span v-if="row.state === 'open'" class="flex shrink-0 gap-1">
+            <AppButton
+              v-if="Object.keys(row.answers).length"
+              small
+              :aria-label="`Take ${row.suggestion.found.text}`"
+              @click="settle(row, 'taken')"
+              >Take</AppButton
+            >
+            <AppButton
+              look="quiet"
+              small
+              :aria-label="`Leave ${row.suggestion.found.text}`"
+              @click="settle(row, 'left')"
+              >Leave</AppButton
+            >
+          </span>
+          <button v-else type="button" class="shrink-0 underline" @click="reopen(row)">
+            {{ row.state === 'taken' ? '✓ taken' : 'left' }}
+          </button>
+        </li>
+      </ul>
+    </template>
+  </section>
+</template>

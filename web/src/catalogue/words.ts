@@ -1,0 +1,42 @@
+import {
+  mountKinds,
+  needNames,
+  PartKind,
+  sayMm,
+  things,
+  type MountKind,
+  type PartFacts,
+  type Serves,
+} from '@zucchini/core';
+
+const byKind = new Map(
+  things
+    .filter((t) => !(t.kind === 'adaptor' && t.template === 'bracket'))
+    .map((t) => [t.kind, t.label] as const),
+);
+
+/** A kind of part as the wizard names it. */
+export function sayKind(kind: PartKind): string {
+  return byKind.get(kind) ?? kind;
+}
+
+export const kindOptions = PartKind.options
+  .map((kind) => [kind, sayKind(kind)] as const)
+  .sort((a, b) => a[1].localeCompare(b[1], 'en'));
+
+export const mountOptions = (Object.keys(mountKinds) as MountKind[]).map(
+  (kind) => [kind, mountKinds[kind].label] as const,
+);
+
+export const needOptions = Object.entries(needNames) as [Serves['need'], string][];
+
+/** “146 × 90 × 28 mm”, along the way the lens looks, across, and up. */
+export function saySize(size: PartFacts['sizeMm']): string {
+  return `${size.map((v) => sayMm(v).replace(/[\s\u202f\u00a0]*mm$/u, '')).join(' × ')} mm`;
+}
+
+export const ownWords: Readonly<Record<PartFacts['own'], string>> = {
+  bought: 'as bought',
+  altered: 'altered',
+  'home-made': 'home-made',
+};
