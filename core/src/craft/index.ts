@@ -3,3 +3,4 @@ export * from './edit.js';
 export * from './faults.js';
 export * from './mirror.js';
 export * from './answer.js';
+export * from './photo.js';

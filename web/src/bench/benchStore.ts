@@ -136,6 +136,13 @@ export const useBench = defineStore('bench', () => {
     drawer.value = kit;
   }
 
+  /** Reads the catalogue again: a part of it was corrected while the rig is open. */
+  async function refreshParts(): Promise<void> {
+    const mine = run;
+    const catalogue = await api.listParts();
+    if (mine === run) parts.value = new Map(catalogue.map((p) => [p.id, p]));
+  }
+
   function fail(error: unknown): void {
     const message = error instanceof Error ? error.message : String(error);
     opened.value = {
@@ -332,6 +339,7 @@ export const useBench = defineStore('bench', () => {
   }
 
   return {
+    refreshParts,
     opened,
     readOnly,
     versionName,

@@ -23,8 +23,9 @@ import PartDrawing from '../shared/PartDrawing.vue';
 import { saveText } from '../shared/saveText';
 import { viewWords } from '../bench/plate/viewWords';
 import { useCatalogue } from './catalogueStore';
+import MatesSection from './MatesSection.vue';
 import TrialBox from './TrialBox.vue';
-import { ownWords, sayKind, saySize } from './words';
+import { ownWords, sayKind, sayPath, saySize } from './words';
 
 /** One part: its faces, its facts, where it is used, what it would do on the open rig. */
 const props = defineProps<{ id: string }>();
@@ -60,14 +61,7 @@ const provenanceWords = {
 const guessed = computed(() =>
   Object.entries(part.value?.provenance ?? {})
     .filter(([, by]) => by === 'guessed')
-    .map(([path]) =>
-      path
-        .replace(/^figures\./u, '')
-        .replace(/Mm$/u, '')
-        .replace(/([A-Z])/gu, ' $1')
-        .toLowerCase(),
-    )
-    .map((p) => (p === 'solids' ? 'shape' : p === 'keep clear' ? 'spaces to keep clear' : p)),
+    .map(([path]) => sayPath(path)),
 );
 const massBy = computed(() => {
   const by = part.value?.provenance?.['massG'];
@@ -177,6 +171,7 @@ const faces = ['near', 'front', 'top'] as const;
       ▲ {{ d.label }} {{ d.value }} {{ d.unit }} is unusual for this kind ({{ d.usual[0] }} to
       {{ d.usual[1] }}). Is it right?
     </p>
+    <MatesSection class="mt-4" :part="part" @answered="catalogue.load()" />
     <section class="mt-4" aria-label="Where it is used">
       <h3 class="eyebrow">Where it is used</h3>
       <p v-if="record!.uses.length === 0" class="text-faint mt-1 text-xs">In no rig.</p>

@@ -40,3 +40,23 @@ export const ownWords: Readonly<Record<PartFacts['own'], string>> = {
   altered: 'altered',
   'home-made': 'home-made',
 };
+
+const pathWords: Readonly<Record<string, string>> = {
+  solids: 'its shape',
+  mounts: 'where its mounts are',
+  keepClear: 'spaces to keep clear',
+  ports: 'its sockets',
+  massG: 'its mass',
+};
+
+/** A figure of a part by its path, in words. */
+export function sayPath(path: string): string {
+  const known = pathWords[path];
+  if (known) return known;
+  const name = path.replace(/^figures\./u, '');
+  for (const thing of things) {
+    const question = thing.questions.find((q) => q.name === name);
+    if (question) return question.label.toLowerCase();
+  }
+  return path.replaceAll('.', ' ').replaceAll('-', ' ');
+}

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { sayEdit, tellFinding, type Finding } from '@zucchini/core';
+import { listGuesses, sayEdit, sayGuesses, tellFinding, type Finding } from '@zucchini/core';
 import { computed } from 'vue';
 import { announce } from '../../shared/announce';
 import AppButton from '../../shared/AppButton.vue';
 import WeightMark from '../../shared/WeightMark.vue';
+import MateQuestion from '../../catalogue/MateQuestion.vue';
 import { useBench } from '../benchStore';
 
 /** A finding as a sentence, with its ways out as buttons that take them. */
@@ -13,6 +14,24 @@ const told = computed(() => tellFinding(props.finding, bench.names!));
 const remedies = computed(() =>
   props.finding.remedies.map((r) => ({ edit: r.edit, label: sayEdit(r.edit, bench.names!) })),
 );
+
+/** What the verdict rests on that nobody has stated or measured. */
+const guesses = computed(() => listGuesses(props.finding, bench.report!.assembly));
+const guessText = computed(() => sayGuesses(guesses.value, bench.names!));
+/** Two mounts that nobody has tried together: the question that ends the finding. */
+const mates = computed(() => {
+  const { code, joints } = props.finding;
+  if (code !== 'key-unknown' && code !== 'enters-not-latches') return undefined;
+  const joint = joints[0] === undefined ? undefined : bench.names!.joint(joints[0]);
+  const assembly = bench.report!.assembly;
+  const placed = joint && assembly.byId.get(joint.child.item);
+  const carrier = joint && assembly.byId.get(joint.parent.item);
+  if (!joint || !placed || !carrier) return undefined;
+  return {
+    a: { partId: placed.part.id, mountId: joint.child.mount },
+    b: { partId: carrier.part.id, mountId: joint.parent.mount },
+  };
+});
 
 function take(remedy: { edit: Finding['remedies'][number]['edit']; label: string }): void {
   bench.apply(remedy.edit);
@@ -29,6 +48,22 @@ function take(remedy: { edit: Finding['remedies'][number]['edit']; label: string
       <p class="mt-1">{{ told.why }} {{ told.todo }}</p>
     </details>
     <p v-else class="text-faint mt-1 text-xs">{{ told.why }}</p>
+    <p v-if="guessText" class="text-faint mt-1 text-xs">
+      {{ guessText }}
+      <RouterLink
+        v-for="g in guesses.slice(0, 2)"
+        :key="g.itemId"
+        class="mr-2 underline"
+        :to="{ name: 'part', params: { id: g.partId } }"
+        >Correct {{ bench.names!.part(g.partId) }}</RouterLink
+      >
+    </p>
+    <MateQuestion
+      v-if="mates && !bench.readOnly"
+      class="mt-2"
+      v-bind="mates"
+      @answered="bench.refreshParts"
+    />
     <div v-if="remedies.length > 0 && !bench.readOnly" class="mt-2 flex flex-col items-start gap-1">
       <AppButton v-for="r in remedies" :key="r.label" small @click="take(r)">{{
         r.label

@@ -1,0 +1,417 @@
+<script setup lang="ts">
+import {
+  drawPlate,
+  drawSpaces,
+  findElement,
+  listElements,
+  measurePhotoScale,
+  measurePlaceMm,
+  projectDirection,
+  projectPoint,
+  standAlone,
+  toFaceMm,
+  toRigPoint,
+  type Element,
+  type Part,
+  type PartEdit,
+  type Vec3,
+} from '@zucchini/core';
+import { useElementSize } from '@vueuse/core';
+import { computed, ref, useTemplateRef } from 'vue';
+import MountGlyph from '../../bench/plate/MountGlyph.vue';
+import { viewWords } from '../../bench/plate/viewWords';
+import { outlinePath } from '../../shared/path';
+import type { FacePhoto } from './photos';
+import type { Editor } from './useEditor';
+
+/**
+ * One face of the part, to scale: what is on it is dragged in the plane of the page in whole millimetres
+ * (tenths with Alt), and turned at the knob in steps of 15° (1° with Alt). A photograph may lie behind.
+ */
+const props = defineProps<{
+  editor: Editor;
+  part: Part;
+  photo: FacePhoto | undefined;
+  /** Where a click on the photograph goes, while its two points are set. */
+  picking: 'a' | 'b' | 'origin' | undefined;
+}>();
+const emit = defineEmits<{ pick: [pixel: readonly [number, number]] }>();
+
+const area = useTemplateRef('area');
+const { width, height } = useElementSize(area);
+const view = computed(() => props.editor.view.value);
+// The frame is that of the part at rest, so that the page does not swim under a drag.
+const settled = computed(() => props.editor.history.value!.present);
+const frame = computed(() => {
+  const alone = standAlone(settled.value);
+  const { lowMm, highMm } = drawPlate(alone, view.value);
+  // What must stay clear is to be seen whole as well.
+  const xy = drawSpaces(alone, view.value).flatMap((s) => s.outlines.flat());
+  const low = [
+    Math.min(lowMm[0], ...xy.map((p) => p[0])),
+    Math.min(lowMm[1], ...xy.map((p) => p[1])),
+  ] as const;
+  const high = [
+    Math.max(highMm[0], ...xy.map((p) => p[0])),
+    Math.max(highMm[1], ...xy.map((p) => p[1])),
+  ] as const;
+  const w = Math.max(high[0] - low[0], 10);
+  const h = Math.max(high[1] - low[1], 10);
+  const scale = Math.min((width.value - 120) / w, (height.value - 110) / h, 14);
+  return {
+    scale: scale > 0.05 ? scale : 1,
+    middle: [(low[0] + high[0]) / 2, (low[1] + high[1]) / 2] as const,
+  };
+});
+const toPage = (x: number, y: number): readonly [number, number] => [
+  width.value / 2 + (x - frame.value.middle[0]) * frame.value.scale,
+  height.value / 2 - (y - frame.value.middle[1]) * frame.value.scale,
+];
+const toMm = (x: number, y: number): readonly [number, number] => [
+  (x - width.value / 2) / frame.value.scale + frame.value.middle[0],
+  -(y - height.value / 2) / frame.value.scale + frame.value.middle[1],
+];
+
+const assembly = computed(() => standAlone(props.part));
+const plate = computed(() => drawPlate(assembly.value, view.value));
+const spaces = computed(() => drawSpaces(assembly.value, view.value));
+const chosen = computed(() => props.editor.chosen.value);
+const towards = computed<Vec3>(() => toRigPoint(view.value, [0, 0], [0, 0, 0], 1));
+
+const path = (points: readonly (readonly [number, number])[]) =>
+  `M${points
+    .map((p) =>
+      toPage(p[0], p[1])
+        .map((v) => v.toFixed(1))
+        .join(' '),
+    )
+    .join('L')}Z`;
+
+/** Marks that look at the viewer or lie across; those behind are faint. */
+const marks = computed(() =>
+  listElements(props.part)
+    .filter(
+      (e) =>
+        e.list === 'mounts' || e.list === 'ports' || e.list === 'screens' || e.list === 'controls',
+    )
+    .map((element) => {
+      const [x, y] = projectPoint(view.value, measurePlaceMm(element));
+      const normal = 'normal' in element.is ? element.is.normal : undefined;
+      const t = towards.value;
+      const facing = normal ? normal[0] * t[0] + normal[1] * t[1] + normal[2] * t[2] : 1;
+      const [nx, ny] = normal ? projectDirection(view.value, normal) : [0, 0];
+      return { element, at: toPage(x, y), facing, out: [nx, -ny] as const };
+    })
+    .filter((m) => m.facing > -0.2 || m.element.is.id === chosen.value),
+);
+const lines = computed(() =>
+  (props.part.grips ?? []).map((g) => ({
+    id: g.id,
+    name: g.name,
+    from: toPage(...projectPoint(view.value, g.fromMm)),
+    to: toPage(...projectPoint(view.value, g.toMm)),
+  })),
+);
+const element = computed<Element | undefined>(() =>
+  chosen.value === undefined ? undefined : findElement(props.part, chosen.value),
+);
+const handle = computed(() => {
+  if (!element.value) return undefined;
+  const [x, y] = projectPoint(view.value, measurePlaceMm(element.value));
+  return toPage(x, y);
+});
+const angle = ref(-Math.PI / 4);
+const knobPx = 46;
+const knob = computed(() =>
+  handle.value
+    ? ([
+        handle.value[0] + knobPx * Math.cos(angle.value),
+        handle.value[1] + knobPx * Math.sin(angle.value),
+      ] as const)
+    : undefined,
+);
+
+type Drag = { readonly id: string; readonly from: readonly [number, number]; moved: boolean } & (
+  { readonly kind: 'move' } | { readonly kind: 'turn'; readonly start: number }
+);
+let drag: Drag | undefined;
+let last: PartEdit | undefined;
+
+function pageOf(event: PointerEvent): readonly [number, number] {
+  const box = area.value!.getBoundingClientRect();
+  return [event.clientX - box.left, event.clientY - box.top];
+}
+
+function down(event: PointerEvent, id: string, kind: 'move' | 'turn'): void {
+  if (event.button !== 0 || props.picking) return;
+  event.preventDefault();
+  event.stopPropagation();
+  props.editor.choose(id);
+  (area.value as HTMLElement).focus({ preventScroll: true });
+  const from = pageOf(event);
+  const at = handle.value ?? from;
+  drag =
+    kind === 'move'
+      ? { kind, id, from, moved: false }
+      : { kind, id, from, moved: false, start: Math.atan2(from[1] - at[1], from[0] - at[0]) };
+  (event.currentTarget as Element & SVGElement).setPointerCapture?.(event.pointerId);
+  window.addEventListener('pointermove', move);
+  window.addEventListener('pointerup', up, { once: true });
+}
+
+function createEdit(now: Drag, event: PointerEvent): PartEdit | undefined {
+  const at = pageOf(event);
+  if (now.kind === 'move') {
+    const step = event.altKey ? 0.1 : 1;
+    const snap = (px: number) => Math.round(px / frame.value.scale / step) * step;
+    const [dx, dy] = [snap(at[0] - now.from[0]), -snap(at[1] - now.from[1])];
+    if (dx === 0 && dy === 0) return undefined;
+    const zero = toRigPoint(view.value, [0, 0], [0, 0, 0]);
+    const to = toRigPoint(view.value, [dx, dy], [0, 0, 0]);
+    return {
+      type: 'move',
+      ids: [now.id],
+      byMm: [to[0] - zero[0], to[1] - zero[1], to[2] - zero[2]],
+    };
+  }
+  const centre = handle.value!;
+  const turned = Math.atan2(at[1] - centre[1], at[0] - centre[0]) - now.start;
+  const step = event.altKey ? 1 : 15;
+  // The page has y down: turning clockwise on it is turning left-handed about what looks at the viewer.
+  const byDeg = -Math.round((turned * 180) / Math.PI / step) * step;
+  angle.value = now.start + turned;
+  return byDeg === 0 ? undefined : { type: 'turn', id: now.id, axis: towards.value, byDeg };
+}
+
+function move(event: PointerEvent): void {
+  if (!drag) return;
+  const at = pageOf(event);
+  if (!drag.moved && Math.hypot(at[0] - drag.from[0], at[1] - drag.from[1]) < 3) return;
+  drag.moved = true;
+  last = createEdit(drag, event);
+  if (last) props.editor.tryOut(last);
+  else props.editor.letGo();
+}
+
+function up(event: PointerEvent): void {
+  window.removeEventListener('pointermove', move);
+  if (drag?.moved) {
+    const edit = createEdit(drag, event);
+    if (edit) props.editor.apply(edit);
+  }
+  props.editor.letGo();
+  drag = undefined;
+  last = undefined;
+  angle.value = -Math.PI / 4;
+}
+
+const scale = computed(() => (props.photo ? measurePhotoScale(props.photo.fit) : undefined));
+const photoBox = computed(() => {
+  const { photo } = props;
+  if (!photo || scale.value?.state !== 'scaled') return undefined;
+  const { mmPerPx } = scale.value;
+  const k = mmPerPx * frame.value.scale;
+  const [ox, oy] = toPage(0, 0);
+  const [x, y] = photo.fit.origin;
+  return {
+    transform: `translate(${ox} ${oy}) rotate(${photo.fit.turnDeg}) scale(${k}) translate(${-x} ${-y})`,
+    marks: [photo.fit.a, photo.fit.b].map((p) => toPage(...toFaceMm(photo.fit, mmPerPx, p))),
+  };
+});
+
+function pick(event: PointerEvent): void {
+  const { photo } = props;
+  if (!props.picking || !photo || scale.value?.state !== 'scaled') {
+    if (!props.picking) props.editor.choose(undefined);
+    return;
+  }
+  // From the page back to the picture: the inverse of the transform that lays it there.
+  const [px, py] = pageOf(event);
+  const [ox, oy] = toPage(0, 0);
+  const turn = (-photo.fit.turnDeg * Math.PI) / 180;
+  const k = scale.value.mmPerPx * frame.value.scale;
+  const [x, y] = [(px - ox) / k, (py - oy) / k];
+  emit('pick', [
+    x * Math.cos(turn) - y * Math.sin(turn) + photo.fit.origin[0],
+    x * Math.sin(turn) + y * Math.cos(turn) + photo.fit.origin[1],
+  ]);
+}
+
+const rulerMm = computed(
+  () => [1, 2, 5, 10, 20, 50, 100, 200].find((mm) => mm * frame.value.scale >= 60) ?? 200,
+);
+const say = (id: string) => id.replaceAll('-', ' ');
+defineExpose({ toMm });
+</script>
+
+<template>
+  <div
+    ref="area"
+    class="relative h-full w-full overflow-hidden outline-offset-[-2px]"
+    tabindex="0"
+    role="application"
+    :aria-label="`${viewWords[view]} of ${part.name}. Arrow keys move what is chosen.`"
+    data-face
+  >
+    <svg
+      v-if="width > 0"
+      :width="width"
+      :height="height"
+      class="absolute inset-0 touch-none"
+      :class="{ 'cursor-crosshair': picking }"
+      @pointerdown="pick"
+    >
+      <image
+        v-if="photo && photoBox"
+        :href="photo.url"
+        :width="photo.widthPx"
+        :height="photo.heightPx"
+        :transform="photoBox.transform"
+        :opacity="photo.opacity"
+        preserveAspectRatio="none"
+        data-photo
+      />
+      <g :class="{ 'pointer-events-none': picking }">
+        <template v-for="(run, i) in plate.runs" :key="i">
+          <path
+            v-for="d in run.solids"
+            :key="d.solid.id"
+            :d="outlinePath(d.seen, toPage, frame.scale)"
+            fill-rule="evenodd"
+            class="cursor-move"
+            :class="d.solid.id === chosen ? 'stroke-leaf' : 'stroke-ink'"
+            :stroke-width="d.solid.id === chosen ? 2.4 : 1"
+            :fill-opacity="photo ? 0.25 : 1"
+            :style="{ fill: `var(--color-${d.solid.surface ?? 'plastic'})` }"
+            :data-element="d.solid.id"
+            @pointerdown="down($event, d.solid.id, 'move')"
+          >
+            <title>{{ say(d.solid.id) }}</title>
+          </path>
+        </template>
+        <path
+          v-for="s in spaces"
+          :key="s.spaceId"
+          :d="s.outlines.map(path).join('')"
+          class="cursor-move"
+          :class="s.spaceId === chosen ? 'stroke-leaf' : 'stroke-blossom'"
+          fill="var(--color-blossom-fill)"
+          :fill-opacity="s.spaceId === chosen ? 0.28 : 0.08"
+          stroke-dasharray="4 3"
+          :data-element="s.spaceId"
+          @pointerdown="down($event, s.spaceId, 'move')"
+        >
+          <title>{{ say(s.spaceId) }}, to keep clear</title>
+        </path>
+        <g
+          v-for="l in lines"
+          :key="l.id"
+          class="cursor-move"
+          :data-element="l.id"
+          @pointerdown="down($event, l.id, 'move')"
+        >
+          <title>{{ l.name ?? say(l.id) }}, a grip</title>
+          <line
+            :x1="l.from[0]"
+            :y1="l.from[1]"
+            :x2="l.to[0]"
+            :y2="l.to[1]"
+            stroke="transparent"
+            stroke-width="12"
+          />
+          <line
+            :x1="l.from[0]"
+            :y1="l.from[1]"
+            :x2="l.to[0]"
+            :y2="l.to[1]"
+            :class="l.id === chosen ? 'stroke-leaf' : 'stroke-faint'"
+            stroke-width="2"
+            stroke-dasharray="1 4"
+            stroke-linecap="round"
+          />
+        </g>
+        <g
+          v-for="m in marks"
+          :key="m.element.is.id"
+          :transform="`translate(${m.at[0]} ${m.at[1]})`"
+          class="cursor-move"
+          :opacity="m.facing > -0.2 ? 1 : 0.4"
+          :data-element="m.element.is.id"
+          @pointerdown="down($event, m.element.is.id, 'move')"
+        >
+          <title>{{ ('name' in m.element.is && m.element.is.name) || say(m.element.is.id) }}</title>
+          <line
+            v-if="Math.hypot(...m.out) > 0.3"
+            :x2="m.out[0] * 20"
+            :y2="m.out[1] * 20"
+            class="stroke-leaf"
+            stroke-width="1.5"
+          />
+          <MountGlyph
+            v-if="m.element.list === 'mounts'"
+            :kind="m.element.is.kind"
+            state="free"
+            :chosen="m.element.is.id === chosen"
+          />
+          <template v-else>
+            <circle r="11" fill="transparent" />
+            <path
+              :d="
+                m.element.list === 'ports'
+                  ? 'M-6-4H6V4H-6Z'
+                  : m.element.list === 'screens'
+                    ? 'M-7-5H7V5H-7ZM-5-3H5V3H-5Z'
+                    : 'M0-5 5 4H-5Z'
+              "
+              fill-rule="evenodd"
+              :class="
+                m.element.is.id === chosen ? 'fill-leaf-tint stroke-leaf' : 'fill-sheet stroke-ink'
+              "
+              :stroke-width="m.element.is.id === chosen ? 2 : 1.2"
+            />
+          </template>
+        </g>
+      </g>
+      <template v-if="photoBox && picking !== undefined">
+        <g
+          v-for="(p, i) in photoBox.marks"
+          :key="i"
+          :transform="`translate(${p[0]} ${p[1]})`"
+          class="pointer-events-none"
+        >
+          <path d="M-9 0H9M0-9V9" class="stroke-tomato" stroke-width="2" />
+          <text x="8" y="-6" class="fill-tomato text-xs font-medium">{{ i + 1 }}</text>
+        </g>
+      </template>
+      <g v-if="handle && knob && !picking">
+        <line
+          :x1="handle[0]"
+          :y1="handle[1]"
+          :x2="knob[0]"
+          :y2="knob[1]"
+          class="stroke-leaf pointer-events-none"
+          stroke-dasharray="2 3"
+        />
+        <circle
+          :cx="knob[0]"
+          :cy="knob[1]"
+          r="7"
+          class="fill-leaf-tint stroke-leaf cursor-grab"
+          stroke-width="1.6"
+          data-knob
+          @pointerdown="down($event, chosen!, 'turn')"
+        >
+          <title>turn</title>
+        </circle>
+      </g>
+      <g class="pointer-events-none">
+        <path
+          :d="`M16 ${height - 18}h${rulerMm * frame.scale}m0-4v8M16 ${height - 22}v8`"
+          class="stroke-ink"
+          fill="none"
+        />
+        <text :x="16" :y="height - 26" class="fill-ink text-xs">{{ rulerMm }} mm</text>
+      </g>
+    </svg>
+  </div>
+</template>

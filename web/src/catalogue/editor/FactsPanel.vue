@@ -1,0 +1,121 @@
+<script setup lang="ts">
+import { measureMinorDigits, toMoney, type Part } from '@zucchini/core';
+import { computed } from 'vue';
+import AppButton from '../../shared/AppButton.vue';
+import QuantityField from '../../shared/QuantityField.vue';
+import { sayPath } from '../words';
+import type { Editor } from './useEditor';
+
+/** Facts of the part as a whole, and what was guessed about it. */
+const props = defineProps<{ editor: Editor; part: Part }>();
+
+function state(facts: Record<string, unknown>): void {
+  props.editor.apply({ type: 'state', facts });
+}
+const text = (event: Event) => (event.target as HTMLInputElement).value.trim() || undefined;
+const amount = computed(() =>
+  props.part.price
+    ? props.part.price.minor / 10 ** measureMinorDigits(props.part.price.currency)
+    : undefined,
+);
+const guesses = computed(() =>
+  Object.entries(props.part.provenance ?? {})
+    .filter(([, by]) => by === 'guessed')
+    .map(([path]) => ({ path, label: sayPath(path) })),
+);
+function approve(path: string): void {
+  state({ provenance: { ...props.part.provenance, [path]: 'measured' } });
+}
+</script>
+
+<template>
+  <p class="eyebrow">The part</p>
+  <label class="flex items-baseline justify-between gap-3 py-1"
+    >Name
+    <input
+      class="field w-48"
+      :value="part.name"
+      maxlength="120"
+      @change="state({ name: text($event) })"
+  /></label>
+  <label class="flex items-baseline justify-between gap-3 py-1"
+    >Maker
+    <input
+      class="field w-48"
+      :value="part.maker ?? ''"
+      maxlength="120"
+      @change="state({ maker: text($event) })"
+  /></label>
+  <QuantityField
+    label="Mass"
+    unit="g"
+    hint="Weighed yourself counts as measured"
+    :model-value="part.massG"
+    @update:model-value="(v) => state({ massG: v })"
+  />
+  <QuantityField
+    label="Price"
+    :unit="part.price?.currency ?? 'EUR'"
+    :model-value="amount"
+    @update:model-value="
+      (v) =>
+        state({ price: v === undefined ? undefined : toMoney(v, part.price?.currency ?? 'EUR') })
+    "
+  />
+  <label class="flex items-baseline justify-between gap-3 py-1"
+    >Finish
+    <input
+      class="field w-48"
+      :value="part.finish ?? ''"
+      maxlength="120"
+      @change="state({ finish: text($event) })"
+  /></label>
+  <label class="flex items-center gap-2 py-1"
+    ><input
+      type="checkbox"
+      :checked="part.homeMade"
+      @change="state({ homeMade: ($event.target as HTMLInputElement).checked || undefined })"
+    />home-made</label
+  >
+  <label class="flex items-center gap-2 py-1"
+    ><input
+      type="checkbox"
+      :checked="part.altered"
+      @change="state({ altered: ($event.target as HTMLInputElement).checked || undefined })"
+    />a bought part, altered (drilled, bent, cut, glued)</label
+  >
+  <p v-if="part.homeMade || part.altered" class="text-blossom py-1 text-xs">
+    ▲ Break its edges. The maker’s warranty may end, and what it bears is not known: try it low,
+    over something soft, and use a tether.
+  </p>
+  <label class="block py-1"
+    >Note
+    <textarea
+      class="field mt-1 h-20 w-full text-xs"
+      :value="part.note ?? ''"
+      maxlength="4000"
+      @change="state({ note: text($event) })"
+    />
+  </label>
+  <AppButton class="mt-1" small @click="editor.apply({ type: 'mirror' })"
+    >Mirror the whole part, left to right</AppButton
+  >
+  <section class="mt-4" aria-label="Guessed">
+    <h3 class="eyebrow">≈ Guessed by its template</h3>
+    <p v-if="guesses.length === 0" class="text-faint mt-1 text-xs">
+      Nothing: all of it was stated or measured.
+    </p>
+    <ul v-else class="mt-1">
+      <li
+        v-for="g in guesses"
+        :key="g.path"
+        class="rule flex items-center justify-between gap-2 py-1 text-xs"
+      >
+        {{ g.label }}
+        <AppButton small :aria-label="`${g.label} is right`" @click="approve(g.path)"
+          >It is right</AppButton
+        >
+      </li>
+    </ul>
+  </section>
+</template>
