@@ -1047,7 +1047,7 @@ export const things: readonly Thing[] = [
       ),
     ],
   },
-  device('media', 'Card or drive', 'carry', 'hook-loop', { serves: 'media' }),
+  device('media', 'Card or drive', 'carry', 'hook-loop', { serves: 'media', usualG: [1, 400] }),
   {
     kind: 'support',
     template: 'support',

@@ -38,7 +38,8 @@ export function createCage(f: CageFigures): Made {
   const left = at.left + gapMm + t;
   const right = f.coverage === 'full' ? at.right - gapMm - t : -24;
   // The cell's door opens in the underside: there the floor of a full cage is a bar ahead of it.
-  const floorRight = f.coverage === 'full' ? Math.max(right, at.right + 50) : right;
+  // It reaches past the screw in its middle, however narrow the body is.
+  const floorRight = f.coverage === 'full' ? Math.min(-14, Math.max(right, at.right + 50)) : right;
   const under = at.bottom - t;
   const top = at.top + gapMm + t;
   const solids: Solid[] = [
@@ -150,10 +151,18 @@ export function createCage(f: CageFigures): Made {
       ),
     );
     mounts.push(
-      socket('right-quarter', 'quarter-20', [back + 5, right, 0], [0, -1, 0], [0, 0, 1], {
-        holes: true,
-        name: 'right side, with pin holes',
-      }),
+      // Above the rail for a grip, where there is one.
+      socket(
+        'right-quarter',
+        'quarter-20',
+        [back + 5, right, f.rightRailMm ? f.rightRailMm / 2 + 9 : 0],
+        [0, -1, 0],
+        [0, 0, 1],
+        {
+          holes: true,
+          name: 'right side, with pin holes',
+        },
+      ),
     );
   }
   if (f.coverage === 'full' && f.rightRailMm) {
@@ -183,11 +192,13 @@ export function createCage(f: CageFigures): Made {
   if (f.coverage !== 'plate' && f.leftRailMm > 0) {
     const z = (at.bottom + at.shoulder) / 2;
     const half = f.leftRailMm / 2;
+    // Beside a rosette the rail stands at the very front.
+    const x = f.rosettes ? face - 6 : front - 6;
     solids.push(
-      box('left-rail-bar', [front - 12, left, z - half], [front, left + 5, z + half], 'metal'),
+      box('left-rail-bar', [x - 6, left, z - half], [x + 6, left + 5, z + half], 'metal'),
     );
     mounts.push(
-      mount('left-rail', 'nato-rail', 'rail', [front - 6, left + 5, z], [0, 1, 0], [0, 0, 1], {
+      mount('left-rail', 'nato-rail', 'rail', [x, left + 5, z], [0, 1, 0], [0, 0, 1], {
         name: 'rail on the left side',
         lengthwise: along([0, 0, 1], f.leftRailMm),
       }),
@@ -213,9 +224,10 @@ export function createCage(f: CageFigures): Made {
     }
   }
   if (f.rosettes) {
-    solids.push(rod('rosette', [middle, left, 0], [middle, left + 8, 0], 15, 'metal'));
+    const x = f.leftRailMm > 0 ? back + 13 : middle;
+    solids.push(rod('rosette', [x, left, 0], [x, left + 8, 0], 13, 'metal'));
     mounts.push(
-      mount('left-rosette', 'rosette-m6', 'face', [middle, left + 8, 0], [0, 1, 0], [0, 0, 1], {
+      mount('left-rosette', 'rosette-m6', 'face', [x, left + 8, 0], [0, 1, 0], [0, 0, 1], {
         toothPhaseDeg: 3,
       }),
     );

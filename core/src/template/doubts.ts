@@ -95,6 +95,6 @@ export function listPartDoubts(part: Part): Doubt[] {
 }
 
 function longestMm(part: Part): number {
-  if (part.kind === 'rod') return 600;
+  if (part.kind === 'rod' || part.kind === 'strap') return 600;
   return part.kind === 'support' ? 1600 : 450;
 }
