@@ -30,7 +30,7 @@ export function readDemoCatalogue(): PartBook {
 }
 
 /** The rigs of the demo, in the order in which the shelf shows them. */
-export const demoRigs = ['mark-1', 'mark-2'] as const;
+export const demoRigs = ['mark-1', 'mark-2', 'skiff', 'barge', 'buoy', 'cutter'] as const;
 
 /** One rig of the demo as a self-contained file, with just the parts that it draws on. */
 export function createDemoRigFile(name: string, catalogue: PartBook): RigFile {

@@ -24,6 +24,9 @@ const room = { radiusMm: 5, heightMm: 8, offMm: 0.5 };
 /** Kinds that other parts stand before as a rule, so that it says nothing. */
 const quiet: readonly Mount['kind'][] = ['lens-mount', 'cell-bay', 'strap-lug', 'front-thread'];
 
+/** Kinds that are made to meet a lens: a lens before them does not cover them. */
+const meetsLens: readonly Mount['kind'][] = ['gear-08', 'rod-pad'];
+
 function placeRoom(placed: PlacedItem, mount: Mount, alongMm: number | undefined): SpacedSolid {
   const frame = rigFromMount(placed, mount);
   const at = alongMm === undefined ? frame.originMm : placeAlong(placed, mount, alongMm);
@@ -37,7 +40,8 @@ function placeRoom(placed: PlacedItem, mount: Mount, alongMm: number | undefined
 }
 
 function findCover(space: Space, placed: PlacedItem, mount: Mount): Cover | undefined {
-  const isOther = (p: PlacedItem) => p.item.id !== placed.item.id;
+  const isOther = (p: PlacedItem) =>
+    p.item.id !== placed.item.id && !(meetsLens.includes(mount.kind) && p.part.kind === 'lens');
   const { free } = measureOccupancy(space.assembly, placed, mount);
   const places = mount.lengthwise
     ? free
@@ -63,7 +67,7 @@ function findCover(space: Space, placed: PlacedItem, mount: Mount): Cover | unde
 export function listCovers(space: Space): Cover[] {
   return space.assembly.items.flatMap((placed) =>
     placed.part.mounts
-      .filter((m) => !quiet.includes(m.kind) && !m.carrier)
+      .filter((m) => !quiet.includes(m.kind) && !m.carrier && m.alongside === undefined)
       .filter((m) => hasRoom(space.assembly, placed, m))
       .flatMap((m) => findCover(space, placed, m) ?? []),
   );

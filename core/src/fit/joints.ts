@@ -88,13 +88,17 @@ function findTakenTwice(
 }
 
 function findOverlaps(assembly: Assembly, placed: PlacedItem, mount: Mount): Finding[] {
-  const { taken } = measureOccupancy(assembly, placed, mount);
+  const { taken: all, joints: own } = measureOccupancy(assembly, placed, mount);
   const byJoint = new Map(assembly.joints.map((j) => [j.joint.id, j]));
+  const ownIds = new Set(own.map((j) => j.joint.id));
+  // One rod is told with all that grips it; the pair with its own clamps, or each would be told twice.
+  const taken = mount.alongside === undefined ? all.filter((t) => ownIds.has(t.jointId)) : all;
   return taken.flatMap((next, i) => {
     const before = taken[i - 1];
     if (!before) return [];
     const overlapMm = before.toMm - next.fromMm;
     if (overlapMm <= tolerances.lengthMm) return [];
+    if (!ownIds.has(before.jointId) && !ownIds.has(next.jointId)) return [];
     const [a, b] = [byJoint.get(before.jointId)!, byJoint.get(next.jointId)!];
     const edits: Edit[] = [a, b].flatMap((joint, k): Edit[] => {
       if (!joint.slide || joint.slide.along !== 'parent') return [];
@@ -122,11 +126,9 @@ export function findOccupancyFindings(assembly: Assembly): Finding[] {
   return [...assembly.jointsAt].flatMap(([itemId, byMount]) => {
     const placed = assembly.byId.get(itemId)!;
     return [...byMount].flatMap(([mountId, joints]) => {
-      if (joints.length < 2) return [];
       const mount = placed.part.mounts.find((m) => m.id === mountId)!;
-      return mount.lengthwise
-        ? findOverlaps(assembly, placed, mount)
-        : [findTakenTwice(assembly, placed, mount, joints)];
+      if (mount.lengthwise) return findOverlaps(assembly, placed, mount);
+      return joints.length < 2 ? [] : [findTakenTwice(assembly, placed, mount, joints)];
     });
   });
 }

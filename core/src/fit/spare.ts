@@ -1,6 +1,6 @@
 import { createFinding, type Finding } from '../finding/index.js';
 import type { Mount, Part, PartBook } from '../part/index.js';
-import type { Assembly } from '../rig/index.js';
+import type { Assembly, PlacedItem } from '../rig/index.js';
 import { measureEngagement } from './screw.js';
 
 /** What is unused of a rod or rail must be at least this much, and this share, to be worth a word (estimates). */
@@ -10,19 +10,23 @@ const leastUnusedShare = 0.4;
 /** Kinds that one buys in lengths. */
 const byLength: readonly Part['kind'][] = ['rod', 'plate', 'adaptor'];
 
-/** The stretch of a mount that clamps need in any setup of the rig, in mm along it. */
+/** The stretch of a mount, or of those that share its length, that clamps need in any setup, in mm along it. */
 function measureUsed(
   assembly: Assembly,
   parts: PartBook,
-  itemId: string,
+  placed: PlacedItem,
   mount: Mount,
 ): { fromMm: number; toMm: number } | undefined {
   let [fromMm, toMm] = [Infinity, -Infinity];
   const kit = assembly.rig.kit;
+  const itemId = placed.item.id;
+  const shared = placed.part.mounts
+    .filter((m) => m.id === mount.id || m.alongside === mount.id)
+    .map((m) => m.id);
   for (const setup of assembly.rig.setups) {
     for (const joint of setup.joints) {
       const end = [joint.child, joint.parent].find(
-        (ref) => ref.item === itemId && ref.mount === mount.id,
+        (ref) => ref.item === itemId && shared.includes(ref.mount),
       );
       if (!end) continue;
       const other = end === joint.child ? joint.parent : joint.child;
@@ -40,9 +44,9 @@ export function findSpareFindings(assembly: Assembly, parts: PartBook): Finding[
   return assembly.items.flatMap((placed) => {
     if (!byLength.includes(placed.part.kind)) return [];
     return placed.part.mounts.flatMap((mount) => {
-      if (!mount.lengthwise) return [];
+      if (!mount.lengthwise || mount.alongside !== undefined) return [];
       const lengthMm = mount.lengthwise.toMm - mount.lengthwise.fromMm;
-      const used = measureUsed(assembly, parts, placed.item.id, mount);
+      const used = measureUsed(assembly, parts, placed, mount);
       if (!used) return [];
       const usedMm = used.toMm - used.fromMm;
       const unusedMm = lengthMm - usedMm;

@@ -291,7 +291,6 @@ const crossMates: readonly {
   readonly as: MountKind;
 }[] = [
   { carried: ['cold-shoe', 'foot'], by: ['hot-shoe', 'shoe'], as: 'hot-shoe' },
-  { carried: ['rod-15-single', 'clamp'], by: ['rod-15-pair', 'rods'], as: 'rod-15-single' },
   { carried: ['rod-pad', 'pad'], by: ['rod-15-pair', 'rods'], as: 'rod-pad' },
 ];
 

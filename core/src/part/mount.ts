@@ -143,6 +143,11 @@ export const Mount = z
     normal: Direction,
     reference: Direction,
     lengthwise: Lengthwise.optional(),
+    /**
+     * The lengthwise mount of the same part whose length this one shares, with the same axis and zero: one
+     * rod of a pair. What takes a stretch of either leaves less of the other.
+     */
+    alongside: LocalId.optional(),
     /** How much of a lengthwise partner this mount takes up. */
     clampLengthMm: LengthMm.optional(),
     /** How a clamp comes onto its rail: over the end, or from the side. */

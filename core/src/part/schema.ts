@@ -386,6 +386,17 @@ export const Part = z
         seen.set(entry.id, list);
       });
     }
+    part.mounts.forEach((mount, i) => {
+      if (mount.alongside === undefined) return;
+      const whole = part.mounts.find((m) => m.id === mount.alongside);
+      if (!mount.lengthwise || !whole?.lengthwise || whole.alongside !== undefined) {
+        context.addIssue({
+          code: 'custom',
+          path: ['mounts', i, 'alongside'],
+          message: `“${mount.alongside}” is no mount with a length of its own to share`,
+        });
+      }
+    });
     const movements = new Set((part.movements ?? []).map((m) => m.id));
     (part.movements ?? []).forEach((movement, i) => {
       movement.carries.forEach((id, k) => {

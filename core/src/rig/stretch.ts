@@ -17,7 +17,7 @@ export interface TakenStretch extends Stretch {
 /** What one mount of an item holds. */
 export interface Occupancy {
   readonly joints: readonly PlacedJoint[];
-  /** Only for lengthwise mounts, sorted by place. */
+  /** Only for lengthwise mounts, sorted by place; with what sits on mounts that share the length. */
   readonly taken: readonly TakenStretch[];
   readonly free: readonly Stretch[];
 }
@@ -31,6 +31,13 @@ export function listJointsAt(
   return assembly.jointsAt.get(itemId)?.get(mountId) ?? [];
 }
 
+/** Joints that take a stretch of a lengthwise mount: its own, and those on mounts that share its length. */
+function listJointsAlong(assembly: Assembly, placed: PlacedItem, mount: Mount): PlacedJoint[] {
+  return placed.part.mounts
+    .filter((m) => m.id === mount.id || m.alongside === mount.id || mount.alongside === m.id)
+    .flatMap((m) => listJointsAt(assembly, placed.item.id, m.id));
+}
+
 /**
  * What a mount of an item holds, and for a lengthwise one which stretches are taken and free. Stretches
  * that only touch leave no free piece between them.
@@ -38,7 +45,7 @@ export function listJointsAt(
 export function measureOccupancy(assembly: Assembly, placed: PlacedItem, mount: Mount): Occupancy {
   const joints = listJointsAt(assembly, placed.item.id, mount.id);
   if (!mount.lengthwise) return { joints, taken: [], free: [] };
-  const taken = joints
+  const taken = listJointsAlong(assembly, placed, mount)
     .flatMap((j): TakenStretch[] => {
       const half = (j.slide?.clampMm ?? 0) / 2;
       const { slideMm, id } = j.joint;

@@ -237,18 +237,20 @@ export function createBody(f: BodyFigures): Made {
     }),
   );
   const dialY = at.right + gripWidth * 0.9;
+  // On a flat top the dials are sunk, so that a cage goes over them.
+  const dialMm = hasHump ? 6 : 0.8;
   solids.push(
     rod(
       'dial',
       [at.back + 16, dialY, at.shoulder],
-      [at.back + 16, dialY, at.shoulder + 6],
+      [at.back + 16, dialY, at.shoulder + dialMm],
       8,
       'metal',
     ),
     rod(
       'wheel',
       [at.back + 14, dialY - 20, at.shoulder],
-      [at.back + 14, dialY - 20, at.shoulder + 4],
+      [at.back + 14, dialY - 20, at.shoulder + Math.min(4, dialMm)],
       7,
       'metal',
     ),
@@ -257,7 +259,7 @@ export function createBody(f: BodyFigures): Made {
     id: 'dial-control',
     name: 'dial',
     use: 'dials',
-    atMm: [at.back + 16, dialY, at.shoulder + 6],
+    atMm: [at.back + 16, dialY, at.shoulder + dialMm],
     sizeMm: 16,
   });
   if (hasHump) {

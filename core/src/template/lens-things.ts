@@ -158,6 +158,9 @@ export const FollowFocusFigures = z.strictObject({
 });
 export type FollowFocusFigures = z.infer<typeof FollowFocusFigures>;
 
+/** How far the arm can be drawn out from over its rod, in mm: from thin lenses to thick ones (estimate). */
+const drawMm = 50;
+
 /** A follow focus: clamp on one rod, gear above it, the hand wheel outside. Origin in the rod's middle. */
 export function createFollowFocus(f: FollowFocusFigures): Made {
   const z0 = f.reachMm;
@@ -166,7 +169,9 @@ export function createFollowFocus(f: FollowFocusFigures): Made {
   return {
     solids: [
       box('clamp', [-10, -12, -12], [10, 12, 12], 'metal', 3),
-      box('arm', [-7, -3, 12], [7, 9, z0], 'metal', 2),
+      // The arm slides out along it, to lenses of other diameters.
+      box('boom', [-9, -12, 12], [9, drawMm + 12, 18], 'metal', 1),
+      box('arm', [-7, -3, 18], [7, 9, z0], 'metal', 2),
       rod('gear', [-f.gearWidthMm / 2, 0, z0], [f.gearWidthMm / 2, 0, z0], f.gearMm / 2, 'plastic'),
       rod('wheel', [0, y0, z0], [0, y0 + 18, z0], f.wheelMm / 2, 'rubber'),
       rod('axle', [0, 9, z0], [0, y0, z0], 5, 'metal'),
@@ -182,6 +187,20 @@ export function createFollowFocus(f: FollowFocusFigures): Made {
         sizeMm: f.gearMm,
         gearWidthMm: f.gearWidthMm,
       }),
+    ],
+    movements: [
+      {
+        id: 'draw',
+        name: 'arm drawn out',
+        type: 'shift',
+        originMm: [0, 0, 18],
+        axis: [0, 1, 0],
+        from: 0,
+        to: drawMm,
+        rest: 0,
+        step: 0.5,
+        carries: ['arm', 'gear', 'wheel', 'axle', 'drive', 'wheel-hold', 'wheel-control'],
+      },
     ],
     grips: [
       {

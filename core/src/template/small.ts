@@ -269,6 +269,21 @@ export function createRods(f: RodsFigures): Made {
         lengthwise: along([1, 0, 0], f.lengthMm),
         carrier: true,
       }),
+      ...([30, -30] as const).map((y) =>
+        mount(
+          y > 0 ? 'left-rod' : 'right-rod',
+          'rod-15-single',
+          'rods',
+          [0, y, 0],
+          [0, 0, 1],
+          [1, 0, 0],
+          {
+            name: y > 0 ? 'left rod alone' : 'right rod alone',
+            lengthwise: along([1, 0, 0], f.lengthMm),
+            alongside: 'pair',
+          },
+        ),
+      ),
     ],
   };
 }

@@ -90,7 +90,8 @@ export function createShoulderPad(f: ShoulderPadFigures): Made {
   if (f.fixing === 'rods') {
     solids.push(box('clamp', [-12, -42, 0], [12, 42, 22], 'metal', 3));
     mounts.push(
-      mount('rods', 'rod-15-pair', 'clamp', [0, 0, 11], [0, 0, 1], [1, 0, 0], {
+      // Rods are always taken hold of from above in their frame, wherever the part hangs.
+      mount('rods', 'rod-15-pair', 'clamp', [0, 0, 11], [0, 0, -1], [1, 0, 0], {
         clampLengthMm: 24,
         entry: 'end',
         fastening: { tool: 'thumb', seconds: 8 },
