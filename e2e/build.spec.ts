@@ -263,13 +263,13 @@ test('a need is served, a part replaced, a chain of adaptors taken', async ({ pa
   await expect(page.getByRole('status').filter({ hasText: /parts? fits?/ })).toBeVisible();
   await page.getByRole('searchbox', { name: 'Search parts' }).fill('Yoke');
   await expect(page.getByText(/^Does not fit \(1\)/)).toBeVisible();
-  const chain = page.getByRole('button', { name: /^with Batten rail/ });
+  const chain = page.getByRole('button', { name: /^with Plank rail/ });
   await expect(chain).toBeVisible();
   await chain.click();
-  await expect(stack(page)).toContainText('Batten rail, 70 mm');
+  await expect(stack(page)).toContainText('Plank rail, 40 mm');
   await expect(stack(page)).toContainText('Yoke top handle');
   await page.keyboard.press('z');
-  await expect(stack(page)).not.toContainText('Batten rail, 70 mm');
+  await expect(stack(page)).not.toContainText('Plank rail, 40 mm');
 });
 
 test('the bench stays live while candidates are judged; judging is stopped and taken up again', async ({

@@ -8,28 +8,36 @@ import { findFreePort } from './private-database.ts';
 
 const root = fileURLToPath(new URL('../', import.meta.url));
 
-/**
- * Runs `work` against the built application with nothing in it but the demo, and a browser; both are
- * gone afterwards.
- */
-export async function withDemo<T>(
-  work: (browser: Browser, address: string) => Promise<T>,
+/** Runs `work` against an installation of its own, started with these arguments; it is gone afterwards. */
+export async function withInstallation<T>(
+  args: readonly string[],
+  work: (address: string) => Promise<T>,
 ): Promise<T> {
   const folder = mkdtempSync(join(tmpdir(), 'zucchini-demo-'));
   const port = String(await findFreePort());
-  const server = spawn(process.execPath, ['--import', 'tsx', 'tools/start.ts', '--port', port], {
+  const server = spawn(process.execPath, ['--import', 'tsx', 'tools/start.ts', '--port', port, ...args], {
     cwd: root,
     env: { ...process.env, ZUCCHINI_DATA: folder },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium' });
   try {
     await new Promise((resolve) => server.stdout.once('data', resolve));
-    return await work(browser, `http://127.0.0.1:${port}`);
+    return await work(`http://127.0.0.1:${port}`);
   } finally {
-    await browser.close();
     server.kill('SIGTERM');
     await new Promise((resolve) => server.once('exit', resolve));
     rmSync(folder, { recursive: true, force: true });
   }
+}
+
+/** The same with nothing in it but the demo, and a browser. */
+export function withDemo<T>(work: (browser: Browser, address: string) => Promise<T>): Promise<T> {
+  return withInstallation([], async (address) => {
+    const browser = await chromium.launch({ executablePath: '/usr/bin/chromium' });
+    try {
+      return await work(browser, address);
+    } finally {
+      await browser.close();
+    }
+  });
 }

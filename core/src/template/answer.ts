@@ -36,6 +36,7 @@ export function listQuestions(thing: Thing): PartQuestion[] {
       hint: 'Without battery; leave it empty where nobody has weighed it',
     },
     { name: 'price', label: 'Price', type: 'money', optional: true },
+    { name: 'homeMade', label: 'Made at home', type: 'flag', optional: true },
   ];
   return [...facts.filter((q) => !own.has(q.name)), ...thing.questions];
 }
@@ -144,6 +145,8 @@ export function createFromAnswers(
     answers[q.name] = stated[q.name];
     if (rough.has(q.name)) guessed.push(q.name);
   }
+  // A bent bracket is what people bend themselves: what it bears is known to nobody until they say otherwise.
+  answers['homeMade'] ??= thing.template === 'bracket';
   // Guesses may rest on one another: in the order of the questions, after what was stated.
   for (const q of questions) {
     if (isAnswered(answers[q.name])) continue;
@@ -165,6 +168,7 @@ export function createFromAnswers(
       ...(isAnswered(answers['massG']) ? { massG: answers['massG'] } : {}),
       ...(isAnswered(answers['price']) ? { price: answers['price'] } : {}),
       ...(serves ? { serves } : {}),
+      ...(answers['homeMade'] === true ? { homeMade: true } : {}),
       figures: toFigures(thing, id, answers),
       ...(guessed.length ? { guessed } : {}),
     },

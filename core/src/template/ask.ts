@@ -36,7 +36,28 @@ export interface PartQuestion {
 }
 
 /** Facts of every part that are no figures of a template. */
-export const factNames = ['name', 'maker', 'massG', 'price', 'nits', 'stops', 'channels'] as const;
+export const factNames = [
+  'name',
+  'maker',
+  'massG',
+  'price',
+  'homeMade',
+  'nits',
+  'stops',
+  'channels',
+] as const;
+
+/** Choices that decide what a part joins, by name: asked at once, though each has a guess. */
+const joining: readonly string[] = ['coverage', 'base', 'fixing', 'on', 'mount', 'holds', 'takes'];
+
+/**
+ * Whether a question stands before the others: it has no guess, it is on every price tag, it says who made it, or it decides what
+ * the part joins. The rest can wait until the drawing is there.
+ */
+export function isAskedFirst(question: PartQuestion): boolean {
+  if (['massG', 'price', 'maker', 'homeMade'].includes(question.name)) return true;
+  return (!question.guess && !question.optional) || joining.includes(question.name);
+}
 
 /** What a kind of part is asked: its template, what it usually serves, and its own questions. */
 export interface Thing {

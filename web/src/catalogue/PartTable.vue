@@ -160,8 +160,8 @@ const ariaSort = (header: Header) =>
         </button>
       </span>
     </div>
-    <div ref="area" class="min-h-0 flex-1 overflow-auto" tabindex="-1" data-rows>
-      <div class="relative" :style="{ height: `${virtual.getTotalSize()}px` }">
+    <div ref="area" role="rowgroup" class="min-h-0 flex-1 overflow-auto" tabindex="-1" data-rows>
+      <div class="relative" role="presentation" :style="{ height: `${virtual.getTotalSize()}px` }">
         <div
           v-for="v in virtual.getVirtualItems()"
           :key="rows[v.index]!.id"

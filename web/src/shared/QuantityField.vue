@@ -19,6 +19,9 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ 'update:modelValue': [value: number | undefined] }>();
 
+// A field without a label of its own is named by whoever places it.
+defineOptions({ inheritAttrs: false });
+
 const say = (value: number | undefined) =>
   value === undefined ? '' : String(Math.round(value * 1000) / 1000);
 const text = ref(say(props.modelValue));
@@ -76,13 +79,14 @@ const wrong = computed(() => trouble.value || props.issue || '');
 <template>
   <div class="py-1">
     <div class="flex items-baseline justify-between gap-3">
-      <label :for="id" class="min-w-0">
+      <label v-if="label" :for="id" class="min-w-0">
         {{ label }}<span v-if="must" class="text-tomato" title="must be answered"> *</span>
       </label>
       <span class="whitespace-nowrap">
         <input
           :id="id"
           v-model="text"
+          v-bind="$attrs"
           class="field w-24 text-right tabular-nums"
           autocomplete="off"
           :placeholder="guess === undefined ? '' : `≈ ${say(guess)}`"

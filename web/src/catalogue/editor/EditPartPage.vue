@@ -273,7 +273,7 @@ function pick(pixel: readonly [number, number]): void {
             <li v-for="e in g.entries" :key="e.is.id">
               <button
                 type="button"
-                class="w-full truncate rounded-sm px-1.5 py-0.5 text-left text-xs"
+                class="w-full truncate rounded-sm px-1.5 py-1 text-left text-xs"
                 :class="
                   e.is.id === chosen ? 'bg-leaf-tint text-leaf font-medium' : 'hover:bg-shade'
                 "

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { things, viewNames, type Thing, type ViewName } from '@zucchini/core';
+import { isAskedFirst, things, viewNames, type Thing, type ViewName } from '@zucchini/core';
 import { computed, nextTick, onMounted, ref, shallowRef, useTemplateRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { viewWords } from '../../bench/plate/viewWords';
@@ -54,13 +54,7 @@ async function choose(next: Thing): Promise<void> {
   form.value?.querySelector<HTMLInputElement>('input')?.focus();
 }
 
-/** What must be answered first; what is guessed can wait below. */
-const first = computed(() =>
-  questions.value.filter(
-    (q) =>
-      (!q.guess && !q.optional) || q.name === 'massG' || q.name === 'price' || q.name === 'maker',
-  ),
-);
+const first = computed(() => questions.value.filter(isAskedFirst));
 const rest = computed(() => questions.value.filter((q) => !first.value.includes(q)));
 const guessedCount = computed(
   () =>
