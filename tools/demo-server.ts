@@ -15,11 +15,15 @@ export async function withInstallation<T>(
 ): Promise<T> {
   const folder = mkdtempSync(join(tmpdir(), 'zucchini-demo-'));
   const port = String(await findFreePort());
-  const server = spawn(process.execPath, ['--import', 'tsx', 'tools/start.ts', '--port', port, ...args], {
-    cwd: root,
-    env: { ...process.env, ZUCCHINI_DATA: folder },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
+  const server = spawn(
+    process.execPath,
+    ['--import', 'tsx', 'tools/start.ts', '--port', port, ...args],
+    {
+      cwd: root,
+      env: { ...process.env, ZUCCHINI_DATA: folder },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    },
+  );
   try {
     await new Promise((resolve) => server.stdout.once('data', resolve));
     return await work(`http://127.0.0.1:${port}`);

@@ -30,7 +30,8 @@ function readOptions() {
   if (port !== undefined && !(Number.isInteger(port) && port > 0 && port < 65536)) {
     throw new Error(`--port: “${values.port}” is not a port`);
   }
-  if (values.fresh && values.empty) throw new Error('--fresh loads the demo, --empty does not: choose one');
+  if (values.fresh && values.empty)
+    throw new Error('--fresh loads the demo, --empty does not: choose one');
   return { ...values, port };
 }
 
