@@ -59,6 +59,54 @@ const shots: readonly Shot[] = [
     },
   },
   {
+    name: 'catalogue',
+    path: '/catalogue',
+    then: async (page) => {
+      await page.getByRole('combobox', { name: 'Kind' }).selectOption({ label: 'Monitor' });
+      await page.getByRole('row', { name: 'Tern 5 monitor' }).click();
+      await page.getByText('What it would do on').waitFor();
+    },
+  },
+  {
+    name: 'new-part',
+    path: '/catalogue/new',
+    then: async (page) => {
+      await page.getByRole('button', { name: 'Monitor', exact: true }).click();
+      await page.getByRole('textbox', { name: 'Paste the maker' }).fill(
+        `Saltmarsh field display, 5.5" touch panel, peak brightness 1200 nits
+Dimensions (W x H x D): 5.6 x 3.5 x 1.1 in, weight approx. 10.2 oz w/o battery
+HDMI type D in, 1/4"-20 on three edges, L-series plate. DC 7-17 V. Fnord rating 3.`,
+      );
+      for (let i = 0; i < 3; i += 1)
+        await page
+          .getByRole('button', { name: /^Take / })
+          .first()
+          .click();
+    },
+  },
+  {
+    name: 'part-editor',
+    path: '/catalogue/part/glauca-tern',
+    then: async (page) => {
+      await page.keyboard.press('4');
+      await page.getByRole('button', { name: 'socket below' }).click();
+    },
+  },
+  {
+    name: 'compare',
+    path: '/catalogue',
+    then: async (page) => {
+      await page.getByRole('combobox', { name: 'Kind' }).selectOption({ label: 'Monitor' });
+      await page.getByRole('grid').getByRole('row').nth(1).focus();
+      for (let i = 0; i < 3; i += 1) {
+        await page.keyboard.press('Space');
+        await page.keyboard.press('ArrowDown');
+      }
+      await page.keyboard.press('b');
+      await page.getByRole('button', { name: 'back', exact: true }).click();
+    },
+  },
+  {
     name: 'bench-spend-night',
     path: '/rigs/mark-1',
     then: async (page) => {
@@ -74,7 +122,7 @@ await withDemo(async (browser, address) => {
     await page.goto(`${address}${shot.path}`, { waitUntil: 'networkidle' });
     await page.evaluate(() => document.fonts.ready);
     // What stands where is told once the collision library has come.
-    if (shot.path !== '/') await page.getByText('Order of assembly').waitFor();
+    if (shot.path.startsWith('/rigs/')) await page.getByText('Order of assembly').waitFor();
     await shot.then?.(page);
     await page.screenshot({ path: join(root, 'docs/screenshots', `${shot.name}.png`) });
     await page.close();

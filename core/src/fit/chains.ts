@@ -1,5 +1,6 @@
 import {
   measureMate,
+  toInterface,
   type Mate,
   type Mount,
   type Part,
@@ -80,12 +81,24 @@ const noChain: Omit<Chain, 'own'> = {
 
 type Mates = Extract<Mate, { state: 'mates' }>;
 
-function mateOf(a: Mount, b: Mount): Mates | undefined {
-  const mate = measureMate(a, b);
-  // A key that nobody has stated is no way to build on.
-  return mate.state === 'mates' && mate.key !== 'unknown' && mate.key !== 'enters-only'
-    ? mate
-    : undefined;
+/** Mates by the interfaces of the two: thousands of parts have a few dozen interfaces between them. */
+class Mating {
+  private readonly known = new Map<string, Map<string, Mates | undefined>>();
+
+  of(a: Mount, b: Mount): Mates | undefined {
+    const [from, to] = [toInterface(a), toInterface(b)];
+    let partners = this.known.get(from);
+    if (!partners) this.known.set(from, (partners = new Map()));
+    if (partners.has(to)) return partners.get(to);
+    const mate = measureMate(a, b);
+    // A key that nobody has stated is no way to build on.
+    const found =
+      mate.state === 'mates' && mate.key !== 'unknown' && mate.key !== 'enters-only'
+        ? mate
+        : undefined;
+    partners.set(to, found);
+    return found;
+  }
 }
 
 function losesPins(a: Mount, b: Mount, mate: Mates): boolean {
@@ -134,55 +147,68 @@ function extend(node: Node, part: Part, carriedBy: Mount, mate: Mates, out: Moun
   };
 }
 
-/** All that can be reached from a mount through adaptors, each by its best chain in one measure. */
+/** Every interface that can be reached from a mount through adaptors, each by its best chain in one measure. */
 export interface Reach {
   readonly by: ChainMeasure;
   readonly nodes: readonly Node[];
+  readonly mating: Mating;
 }
+
+// Longer ways to an interface are kept beside shorter ones: fewer adaptors may be left to go on with.
+const keyOf = (node: Node) => `${node.chain.links.length} ${toInterface(node.mount)}`;
 
 /**
  * Shortest paths from a mount over adaptor parts (Dijkstra's search; every cost is 0 or more, and a path is
  * at most three adaptors long, so it ends). An adaptor is carried by the mount its maker means to be
- * carried by, where it has one.
+ * carried by, where it has one. What goes on from a mount depends on its interface alone, so of all mounts
+ * with one interface the best reached is kept for each number of adaptors: interfaces × adaptors steps.
  */
 export function measureReachOver(mount: Mount, adaptors: readonly Part[], by: ChainMeasure): Reach {
+  const mating = new Mating();
+  const steps = adaptors.map((part) => {
+    const hasCarrier = part.mounts.some((m) => m.carrier);
+    return {
+      part,
+      in: part.mounts.filter((m) => !hasCarrier || m.carrier),
+      out: part.mounts.filter((m) => !m.carrier),
+    };
+  });
   const open: Node[] = [{ mount, chain: noChain }];
   const best = new Map<string, Node>();
+  const isCurrent = (node: Node) => node.chain === noChain || best.get(keyOf(node)) === node;
   while (open.length > 0) {
     let next = 0;
     open.forEach((node, i) => {
       if (isBetter(rank(node.chain, by), rank(open[next]!.chain, by))) next = i;
     });
     const [node] = open.splice(next, 1) as [Node];
-    if (node.chain.links.length >= mostLinks) continue;
-    for (const part of adaptors) {
-      const hasCarrier = part.mounts.some((m) => m.carrier);
-      for (const carriedBy of part.mounts) {
-        if (hasCarrier && !carriedBy.carrier) continue;
-        const mate = mateOf(node.mount, carriedBy);
+    // One that a better way to the same interface has overtaken leads nowhere better.
+    if (node.chain.links.length >= mostLinks || !isCurrent(node)) continue;
+    for (const step of steps) {
+      for (const carriedBy of step.in) {
+        const mate = mating.of(node.mount, carriedBy);
         if (!mate) continue;
-        for (const out of part.mounts) {
-          if (out.id === carriedBy.id || out.carrier) continue;
-          const made = extend(node, part, carriedBy, mate, out);
-          const key = `${part.id} ${out.id}`;
-          const known = best.get(key);
+        for (const out of step.out) {
+          if (out.id === carriedBy.id) continue;
+          const made = extend(node, step.part, carriedBy, mate, out);
+          const known = best.get(keyOf(made));
           if (known && !isBetter(rank(made.chain, by), rank(known.chain, by))) continue;
-          best.set(key, made);
+          best.set(keyOf(made), made);
           open.push(made);
         }
       }
     }
   }
-  return { by, nodes: [...best.values()] };
+  return { by, nodes: [...best.values()], mating };
 }
 
 /** The best chain within reach that takes a part, or undefined where none does. */
 export function findChain(reach: Reach, part: Part): Chain | undefined {
   let best: Chain | undefined;
   for (const { mount, chain } of reach.nodes) {
+    if (chain.links.some((l) => l.part.id === part.id)) continue;
     for (const own of part.mounts) {
-      if (chain.links.some((l) => l.part.id === part.id)) continue;
-      const mate = mateOf(mount, own);
+      const mate = reach.mating.of(mount, own);
       if (!mate) continue;
       const whole: Chain = {
         ...chain,

@@ -406,3 +406,35 @@ export function measureMate(a: Mount, b: Mount): Mate {
     pinned,
   };
 }
+
+const interfaces = new WeakMap<Mount, string>();
+
+/**
+ * What a mount is to its partners, as one text: mounts of the same text mate alike, whatever part they are on
+ * and wherever they sit. Made once for each mount.
+ */
+export function toInterface(mount: Mount): string {
+  let text = interfaces.get(mount);
+  if (text === undefined) {
+    const { kind, side, sizeMm, family, keys, takes, refuses, entersOnly, locating, formFit } =
+      mount;
+    const hasLength = mount.lengthwise !== undefined;
+    text = JSON.stringify([
+      ...[
+        kind,
+        side,
+        sizeMm,
+        family,
+        keys,
+        takes,
+        refuses,
+        entersOnly,
+        locating,
+        formFit,
+        hasLength,
+      ],
+    ]);
+    interfaces.set(mount, text);
+  }
+  return text;
+}

@@ -1,4 +1,5 @@
 export * from './report.js';
 export * from './candidates.js';
+export * from './narrow.js';
 export * from './lenses.js';
 export * from './try-part.js';

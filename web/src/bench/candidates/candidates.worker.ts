@@ -6,6 +6,7 @@ import {
   listAsked,
   loadCollider,
   measureReport,
+  narrowAsked,
   placeSetup,
   tellFinding,
   type Candidate,
@@ -47,28 +48,29 @@ function send(answer: CandidatesAnswer): void {
 }
 
 async function answer(question: CandidatesQuestion): Promise<void> {
-  const { run, rig, setupId, drawer, ask } = question;
+  const { run, rig, setupId, drawer, ask, words } = question;
   collider ??= loadCollider();
   const narrow = await collider;
   if (run !== newest) return;
   const report = measureReport(rig, setupId, parts, { collider: narrow });
   const makeId = () => crypto.randomUUID();
-  const asked = listAsked(report, drawer, parts, makeId, ask);
   let found: ToldCandidate[] = [];
   let done = 0;
   let since = performance.now();
   const context = { report, parts, collider: narrow, makeId };
+  const all = listAsked(report, drawer, parts, makeId, ask);
+  const { chosen: asked, held } = narrowAsked(context, ask, all, words);
   for (const candidate of judgeCandidates(context, ask, asked)) {
     found.push(tell(report, candidate));
     done += 1;
     if (performance.now() - since < breathMs) continue;
-    send({ run, found, done, total: asked.length });
+    send({ run, found, done, total: asked.length, held });
     found = [];
     await breathe();
     if (run !== newest) return;
     since = performance.now();
   }
-  send({ run, found, done, total: asked.length });
+  send({ run, found, done, total: asked.length, held });
 }
 
 self.onmessage = ({ data }: MessageEvent<CandidatesQuestion | WarmUp>) => {
@@ -81,6 +83,6 @@ self.onmessage = ({ data }: MessageEvent<CandidatesQuestion | WarmUp>) => {
   for (const part of data.newParts) parts.set(part.id, part);
   answer(data).catch((error: unknown) => {
     const trouble = error instanceof Error ? error.message : String(error);
-    send({ run: data.run, found: [], done: 0, total: 0, trouble });
+    send({ run: data.run, found: [], done: 0, total: 0, held: 0, trouble });
   });
 };

@@ -13,6 +13,8 @@ export interface CandidatesQuestion {
   readonly setupId: string;
   readonly drawer: readonly KitItem[];
   readonly ask: Ask;
+  /** Words that must stand in a name, maker or kind: they look among all, also those that waited. */
+  readonly words: string;
   /** Parts the worker has not been given yet. */
   readonly newParts: readonly Part[];
 }
@@ -31,5 +33,7 @@ export interface CandidatesAnswer {
   readonly found: readonly ToldCandidate[];
   readonly done: number;
   readonly total: number;
+  /** Asked and not judged, because they are too many at once. */
+  readonly held: number;
   readonly trouble?: string;
 }

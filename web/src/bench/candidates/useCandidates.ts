@@ -1,4 +1,5 @@
 import type { Ask, Part } from '@zucchini/core';
+import { useDebounceFn } from '@vueuse/core';
 import { onScopeDispose, ref, shallowRef, toRaw, watch } from 'vue';
 import { useBench } from '../benchStore';
 import type { CandidatesAnswer, CandidatesQuestion, ToldCandidate, WarmUp } from './messages';
@@ -31,11 +32,13 @@ export function warmCandidates(parts: Iterable<Part>): void {
  * What could go somewhere, asked in a worker and told as it comes. Asked anew whenever the rig changes;
  * answers to an older question are dropped. `stop` ends it and keeps what was found.
  */
-export function useCandidates(ask: () => Ask) {
+export function useCandidates(ask: () => Ask, words: () => string = () => '') {
   const bench = useBench();
   const found = shallowRef<readonly ToldCandidate[]>([]);
   const done = ref(0);
   const total = ref(0);
+  /** How many were not judged: more are asked than can be judged at once. Words look among them too. */
+  const held = ref(0);
   const state = ref<'working' | 'done' | 'stopped' | 'failed'>('working');
   const trouble = ref('');
   let mine = 0;
@@ -53,6 +56,7 @@ export function useCandidates(ask: () => Ask) {
     fresh = false;
     done.value = data.done;
     total.value = data.total;
+    held.value = data.held;
     if (data.done >= data.total) state.value = 'done';
   }
   let fresh = true;
@@ -70,6 +74,7 @@ export function useCandidates(ask: () => Ask) {
       setupId: bench.setupId,
       drawer: bench.drawer,
       ask: ask(),
+      words: words(),
       newParts: takeNew(bench.parts.values()),
     };
     const target = findWorker();
@@ -95,6 +100,14 @@ export function useCandidates(ask: () => Ask) {
   watch(() => [bench.history?.present, bench.parts, bench.drawer, ask()] as const, start, {
     immediate: true,
   });
+  // What is judged already is filtered where it is listed; only what waited needs another look.
+  let narrowed = '';
+  const lookAmongAll = useDebounceFn(() => {
+    if (words() === narrowed || (held.value === 0 && narrowed === '')) return;
+    narrowed = words();
+    start();
+  }, 150);
+  watch(words, () => void lookAmongAll());
 
-  return { found, done, total, state, trouble, start, stop };
+  return { found, done, total, held, state, trouble, start, stop };
 }

@@ -39,7 +39,10 @@ onMounted(() => nextTick(() => field.value?.focus({ preventScroll: true })));
 // What is looked at is not kept when the list goes away under the pointer.
 onBeforeUnmount(() => bench.letGo());
 
-const { found, done, total, state, trouble, start, stop } = useCandidates(() => props.ask);
+const { found, done, total, held, state, trouble, start, stop } = useCandidates(
+  () => props.ask,
+  () => text.value.trim(),
+);
 
 const mount = computed(() => {
   const { ask } = props;
@@ -167,6 +170,11 @@ function look(c: Candidate): void {
       >
       <AppButton v-if="state === 'working'" small look="quiet" @click="stop">Stop</AppButton>
       <AppButton v-else-if="state !== 'done'" small look="quiet" @click="start">Go on</AppButton>
+    </p>
+
+    <p v-if="held > 0" class="text-faint text-xs">
+      The most promising of {{ total + held }}: what you own, what your brief still lacks, then the
+      cheapest of each kind. A word above looks among all of them.
     </p>
 
     <ul v-if="fitting.length > 0" class="mt-1" aria-label="Fits">

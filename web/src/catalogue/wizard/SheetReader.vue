@@ -94,6 +94,13 @@ const pieces = computed(() => {
   if (at < text.value.length) list.push({ text: text.value.slice(at), mark: 'plain', index: -1 });
   return list;
 });
+/** The words before a figure, from the first whole one of the last few. */
+function sayTail(label: string): string {
+  const most = 22;
+  if (label.length <= most) return label;
+  const tail = label.slice(-most);
+  return `… ${tail.slice(tail.indexOf(' ') + 1)}`;
+}
 const pointed = ref<number>();
 const doubtWords: Record<Found['doubt'], string> = {
   none: '',
@@ -160,13 +167,13 @@ const tooLong = computed(() => text.value.length > longestSheet);
           @focusin="pointed = row.suggestion.index"
         >
           <span
-            class="w-32 shrink-0 truncate"
+            class="w-36 shrink-0"
             :title="`${row.suggestion.found.label} ${row.suggestion.found.text} ${row.suggestion.found.after}`"
           >
-            <span class="text-faint">{{ row.suggestion.found.label.slice(-16) }} </span><strong
-              class="font-medium"
-              >{{ row.suggestion.found.text }}</strong
-            >
+            <span v-if="row.suggestion.found.label" class="text-faint block truncate">{{
+              sayTail(row.suggestion.found.label)
+            }}</span>
+            <strong class="block truncate font-medium">{{ row.suggestion.found.text }}</strong>
           </span>
           <span aria-hidden="true">→</span>
           <span class="min-w-0 flex-1">

@@ -1,4 +1,12 @@
-import { listQuestions, sayMoney, type Found, type Money, type Thing } from '@zucchini/core';
+import {
+  listQuestions,
+  mountKinds,
+  sayMoney,
+  type Found,
+  type Money,
+  type MountKind,
+  type Thing,
+} from '@zucchini/core';
 
 const units: Readonly<Record<string, string>> = {
   lengthMm: 'mm',
@@ -32,7 +40,12 @@ export function sayFound({ is }: Found): string {
     case 'stop':
       return `${is.letter.toUpperCase()}${is.value}`;
     case 'named':
-      return `${is.thing.name.replaceAll('-', ' ')}${is.direction ? ` ${is.direction}` : ''}`;
+      return [
+        is.thing.what === 'mount'
+          ? mountKinds[is.thing.name as MountKind].label
+          : is.thing.name.replaceAll('-', ' '),
+        ...(is.direction ? [is.direction] : []),
+      ].join(' ');
   }
 }
 
