@@ -166,12 +166,14 @@ export function createFollowFocus(f: FollowFocusFigures): Made {
   const z0 = f.reachMm;
   // The hand wheel stands outside the gear.
   const y0 = Math.max(22, f.gearMm / 2 + 4);
+  // The arm is a fork that holds the gear from both sides.
+  const fork = Math.max(7, f.gearWidthMm / 2 + 2);
   return {
     solids: [
       box('clamp', [-10, -12, -12], [10, 12, 12], 'metal', 3),
       // The arm slides out along it, to lenses of other diameters.
       box('boom', [-9, -12, 12], [9, drawMm + 12, 18], 'metal', 1),
-      box('arm', [-7, -3, 18], [7, 9, z0], 'metal', 2),
+      box('arm', [-fork, -3, 18], [fork, 9, z0], 'metal', 2),
       rod('gear', [-f.gearWidthMm / 2, 0, z0], [f.gearWidthMm / 2, 0, z0], f.gearMm / 2, 'plastic'),
       rod('wheel', [0, y0, z0], [0, y0 + 18, z0], f.wheelMm / 2, 'rubber'),
       rod('axle', [0, 9, z0], [0, y0, z0], 5, 'metal'),
