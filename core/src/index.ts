@@ -15,6 +15,8 @@ export * from './fit/index.js';
 export * from './hang/index.js';
 export * from './spend/index.js';
 export * from './report/index.js';
+export * from './level/index.js';
+export * from './scale/index.js';
 export * from './template/index.js';
 export * from './wording/index.js';
 export * from './draw/index.js';

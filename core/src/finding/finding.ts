@@ -235,6 +235,46 @@ export interface FindingFacts {
   'tips-over': { readonly aboveMm: number };
   'not-level': { readonly tiltDeg: number; readonly leanDeg: number };
   'mass-unknown': Record<never, never>;
+  'wrist-over': {
+    readonly momentNm: number;
+    readonly limitNm: number;
+    /** Holding the nose up, and holding against a lean to the left; below 0 the other way. */
+    readonly pitchNm: number;
+    readonly rollNm: number;
+  };
+  'hand-pulls-down': { readonly pullN: number };
+  'heavy-end': {
+    readonly heavy: 'nose' | 'tail';
+    readonly beyondMm: number;
+    readonly handsN: number;
+    readonly hasHands: boolean;
+  };
+  'off-head-axis': {
+    readonly aheadMm: number;
+    readonly leftMm: number;
+    readonly remainsMm: number;
+    readonly offsetNm: number;
+  };
+  'counterbalance-short': { readonly needNm: number; readonly peakNm: number };
+  'gimbal-cannot-balance': {
+    readonly way: 'forward' | 'left' | 'up';
+    readonly atMm: number;
+    readonly outMm: number;
+    readonly lowMm: number;
+    readonly highMm: number;
+  };
+  'gimbal-too-big': {
+    readonly side: 'length' | 'width' | 'height';
+    readonly sizeMm: number;
+    readonly limitMm: number;
+  };
+  'support-unknown': { readonly lacks: 'counterbalance' | 'balance' };
+  'slips-out': { readonly towards: 'from' | 'to'; readonly slopeDeg: number };
+  'tips-easily': {
+    readonly way: 'forward' | 'back' | 'left' | 'right';
+    readonly tipDeg: number;
+    readonly limitDeg: number;
+  };
   'over-spend': { readonly toSpend: Money; readonly limit: Money };
   'over-carry': { readonly massG: number; readonly limitG: number; readonly atLeast: boolean };
   'price-unknown': Record<never, never>;
@@ -314,6 +354,16 @@ export const questionOf: Readonly<Record<FindingCode, Question>> = {
   'tips-over': 'hang',
   'not-level': 'hang',
   'mass-unknown': 'hang',
+  'wrist-over': 'hang',
+  'hand-pulls-down': 'hang',
+  'heavy-end': 'hang',
+  'off-head-axis': 'hang',
+  'counterbalance-short': 'hang',
+  'gimbal-cannot-balance': 'hang',
+  'gimbal-too-big': 'hang',
+  'support-unknown': 'hang',
+  'slips-out': 'hang',
+  'tips-easily': 'hang',
   'over-spend': 'spend',
   'over-carry': 'spend',
   'price-unknown': 'spend',

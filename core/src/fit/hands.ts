@@ -30,7 +30,15 @@ export function findReachFindings(assembly: Assembly, hold: Hold): Finding[] {
     (placed.part.controls ?? []).flatMap((control) => {
       if (control.use === 'lever' || control.use === 'knob') return [];
       const at = placeRay(placed, control.id, control.atMm, [1, 0, 0]).atMm;
-      const farMm = Math.min(...hold.grips.map((g) => measureToGrip(at, g)));
+      const farMm = Math.min(
+        ...hold.contacts.flatMap((c) =>
+          c.grip
+            ? [measureToGrip(at, c.grip)]
+            : c.role === 'under-hand'
+              ? [measureLength(subtract(at, c.pointMm))]
+              : [],
+        ),
+      );
       if (farMm <= reachMm) return [];
       return [
         createFinding(

@@ -22,7 +22,12 @@ const reportOf = ({ rig, parts }: Parameters<typeof mirrorRig>[0]) =>
 function sizes(finding: Finding): Record<string, unknown> {
   return Object.fromEntries(
     Object.entries(finding.facts)
-      .filter(([key]) => !['atMm', 'leanDeg', 'leftMm', 'turnDeg', 'nearestDeg'].includes(key))
+      .filter(
+        ([key]) =>
+          !['atMm', 'leanDeg', 'leftMm', 'turnDeg', 'nearestDeg', 'pitchNm', 'rollNm'].includes(
+            key,
+          ),
+      )
       .map(([key, value]) => [
         key,
         typeof value === 'number' ? Math.round(value * 20) / 20 : value,

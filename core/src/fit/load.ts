@@ -1,6 +1,6 @@
 import type { Brief } from '../brief/index.js';
 import { createFinding, type Finding } from '../finding/index.js';
-import type { Hold } from '../hold/index.js';
+import { measureItemReachMm, type Hold } from '../hold/index.js';
 import {
   combineMass,
   measureCentreMm,
@@ -19,7 +19,7 @@ import { isBraced } from './brace.js';
 import { cutAt } from './cut.js';
 import type { Geometry } from './overlap.js';
 import { measureEngagement } from './screw.js';
-import { measureItemReachMm } from './size.js';
+
 import { measureJoltG, measureWeightMomentNm } from './slip.js';
 
 /** A rig heavier than its support carries. Just as heavy is carried. The support itself is not counted. */

@@ -1,6 +1,6 @@
 import type { Brief } from '../brief/index.js';
 import { createFinding, type Finding } from '../finding/index.js';
-import type { Axes } from '../hold/index.js';
+import { measureItemReachMm, type Axes } from '../hold/index.js';
 import { compose, invert, negate, type Vec3 } from '../placement/index.js';
 import {
   isInBranch,
@@ -21,11 +21,6 @@ export interface Size {
   readonly widthMm: number;
   readonly heightMm: number;
   readonly topItem: string;
-}
-
-/** How far one item reaches along a unit vector from the rig's origin, in mm. */
-export function measureItemReachMm(placed: PlacedItem, direction: Vec3): number {
-  return measureReach(placeSolids(placed), direction);
 }
 
 function measureReach(solids: readonly PlacedSolid[], direction: Vec3): number {

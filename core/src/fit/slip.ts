@@ -1,5 +1,5 @@
 import { createFinding, type Finding, type Slip, type Weight } from '../finding/index.js';
-import { measureShares, placeGrip, type Hold } from '../hold/index.js';
+import { placeGrip, solveStatics, type Hold, type Statics } from '../hold/index.js';
 import { measureCentreMm, type Contact, type Mount, type PartBook } from '../part/index.js';
 import {
   cross,
@@ -208,27 +208,33 @@ function measurePush(touches: readonly Touch[], cut: Cut, through: Vec3, axis: V
   return best;
 }
 
+/**
+ * Moment about a joint's axis where each side is borne: the weight of one side less what its own hands, pads and
+ * wrists do, out of the statics of this way of holding. In N·m.
+ */
 function measureHeldMomentNm(
   assembly: Assembly,
   cut: Cut,
-  hold: Hold,
+  statics: Statics,
   through: Vec3,
   axis: Vec3,
 ): number {
-  // Each side has a hand: what the joint bears is the side's weight less what its own hand carries.
-  const centre = measureCentreMm(assembly.mass);
-  if (hold.state !== 'held' || hold.grips.length < 2 || !centre) return 0;
-  const [first, second] = hold.grips as [(typeof hold.grips)[0], (typeof hold.grips)[0]];
-  const shares = measureShares(centre, first.pointMm, second.pointMm, hold.axes.down);
-  const upN = toWeightN(assembly.mass.massG) * shares[1];
-  const hand = scale(subtract(second.pointMm, through), 1 / 1000);
-  const side = measureCentreMm(cut.awayMass);
-  const sideN = toWeightN(cut.awayMass.massG);
-  const arm = side ? scale(subtract(side, through), 1 / 1000) : ([0, 0, 0] as Vec3);
-  const moment =
-    dot(cross(arm, scale(hold.axes.down, sideN)), axis) +
-    dot(cross(hand, scale(hold.axes.down, -upN)), axis);
-  return Math.abs(moment);
+  const isAway = (itemId: string | undefined) => {
+    const placed = itemId === undefined ? undefined : assembly.byId.get(itemId);
+    return placed !== undefined && cut.isAway(placed);
+  };
+  const own = measureCentreMm(cut.awayMass);
+  const weight = own && {
+    atMm: own,
+    forceN: scale(statics.down, toWeightN(cut.awayMass.massG)),
+  };
+  const forces = [...(weight ? [weight] : []), ...statics.forces.filter((f) => isAway(f.itemId))];
+  const moment = forces.reduce(
+    (sum, f) => sum + dot(cross(scale(subtract(f.atMm, through), 1 / 1000), f.forceN), axis),
+    0,
+  );
+  const twisted = statics.twists.filter((t) => isAway(t.itemId));
+  return Math.abs(twisted.reduce((sum, t) => sum + dot(t.momentNm, axis), moment));
 }
 
 function measureSlip(
@@ -237,6 +243,7 @@ function measureSlip(
   hold: Hold,
   joltG: number,
   touches: readonly Touch[],
+  statics: Statics | undefined,
 ): Slip | undefined {
   if (joint.mate.state !== 'mates') return undefined;
   const stated = joint.childMount.holdsNm ?? joint.parentMount.holdsNm;
@@ -254,7 +261,9 @@ function measureSlip(
   const cut = cutAt(assembly, joint, hold);
   const centre = measureCentreMm(cut.awayMass);
   const weightMomentNm = cut.bothHeld
-    ? measureHeldMomentNm(assembly, cut, hold, through, axis)
+    ? statics
+      ? measureHeldMomentNm(assembly, cut, statics, through, axis)
+      : 0
     : centre
       ? measureWeightMomentNm(cut.awayMass.massG, centre, through, axis, hold.axes.down, joltG)
       : 0;
@@ -286,8 +295,9 @@ function measureSlip(
 export function measureSlips(assembly: Assembly, hold: Hold): Slip[] {
   const joltG = measureJoltG(assembly);
   const touches = listTouches(assembly, hold);
+  const statics = solveStatics(assembly, hold);
   return assembly.joints.flatMap(
-    (joint) => measureSlip(assembly, joint, hold, joltG, touches) ?? [],
+    (joint) => measureSlip(assembly, joint, hold, joltG, touches, statics) ?? [],
   );
 }
 

@@ -199,11 +199,6 @@ describe('what cannot be answered', () => {
     });
   });
 
-  it('a way of holding that is not solved yet says so', () => {
-    const { rig, parts } = createTestRig([body], [], { setup: { hold: 'shoulder' } });
-    expect(measureReport(rig, 'low', parts).hang).toEqual({ state: 'not-yet' });
-  });
-
   it('a rig of which nothing is weighed has no balance, and a part without mass is named', () => {
     const bare = { ...body, massG: undefined };
     const made = createTestRig(

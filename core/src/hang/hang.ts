@@ -1,10 +1,14 @@
-import { createFinding, type Finding } from '../finding/index.js';
-import type { Axes, HeldGrip, Hold } from '../hold/index.js';
-import { measureCentreMm } from '../part/index.js';
+import type { Bearer, HeldGrip, Hold, Standing, Statics } from '../hold/index.js';
+import { measureBorne, measureStanding, solveStatics } from '../hold/index.js';
 import { dot, scale, subtract, type Vec3 } from '../placement/index.js';
 import type { Assembly, HoldNeed } from '../rig/index.js';
-import { toDeg, tolerances } from '../units/index.js';
-import { listLevelling } from './level.js';
+import { tolerances } from '../units/index.js';
+import type { Axes } from '../hold/index.js';
+import { measureHands, type InHands } from './hands.js';
+import { measureSupport, type OnGimbal, type OnHead } from './support.js';
+import { measureShoulder, type OnShoulder } from './shoulder.js';
+import { measureSlipOff, type SlipOff } from './slip-off.js';
+import { measureAngleRanges, measureMassRangeG, type Range } from './unknown.js';
 
 /** Where the hand would have to be for the rig to hang without tilt, from the grip's `fromMm` end. */
 export interface LevelPoint {
@@ -12,34 +16,51 @@ export interface LevelPoint {
   readonly onGrip: boolean;
 }
 
-/** The answer to "does it hang level?". Angles in radians: nose down and left side down are positive. */
+/** What every answer states: what is borne, how sure that is, and all that acts on it. */
+export interface Borne {
+  readonly massG: number;
+  /** The same with what the parts that nobody weighed may weigh; both ends equal where all are weighed. */
+  readonly massRangeG: Range;
+  readonly centreMm: Vec3;
+  readonly unweighed: readonly string[];
+  readonly statics: Statics | undefined;
+}
+
+/** Hung from a hand or a strap: it turns until its weight is below. */
+export interface Hanging extends Borne {
+  readonly state: 'hangs';
+  readonly from: 'hand' | 'strap';
+  readonly tiltRad: number;
+  readonly leanRad: number;
+  /** The same over what the unweighed parts may weigh; undefined where all are weighed. */
+  readonly ranges: { readonly tiltRad: Range; readonly leanRad: Range } | undefined;
+  readonly grip: HeldGrip | undefined;
+  readonly itemId: string;
+  /** From the hand to the centre of mass, in the operator's directions. */
+  readonly aheadMm: number;
+  readonly leftMm: number;
+  readonly belowMm: number;
+  readonly level: LevelPoint | undefined;
+  readonly slipOff: SlipOff | undefined;
+}
+
+/** The answer to "how does it sit?". Angles in radians: nose down and left side down are positive. */
 export type Hang =
-  | {
-      readonly state: 'hangs';
-      readonly tiltRad: number;
-      readonly leanRad: number;
-      readonly grip: HeldGrip;
-      readonly centreMm: Vec3;
-      /** From the hand to the centre of mass, in the operator's directions. */
-      readonly aheadMm: number;
-      readonly leftMm: number;
-      readonly belowMm: number;
-      readonly level: LevelPoint | undefined;
-      readonly massG: number;
-      readonly unweighed: readonly string[];
-    }
+  | Hanging
+  | InHands
+  | OnShoulder
+  | OnHead
+  | OnGimbal
+  | (Borne & { readonly state: 'stands'; readonly standing: Standing })
   | {
       readonly state: 'tips-over';
       readonly aboveMm: number;
-      readonly grip: HeldGrip;
+      readonly grip: HeldGrip | undefined;
+      readonly itemId: string;
       readonly centreMm: Vec3;
     }
-  | {
-      readonly state: 'needs-grip';
-      readonly need: HoldNeed;
-    }
-  | { readonly state: 'needs-mass' }
-  | { readonly state: 'not-yet' };
+  | { readonly state: 'needs-grip'; readonly need: HoldNeed }
+  | { readonly state: 'needs-mass' };
 
 /**
  * Tilt and lean of a body hung from a point: tilt = atan2(ahead, √(below² + left²)), lean =
@@ -66,69 +87,80 @@ export function findLevelPoint(grip: HeldGrip, centreMm: Vec3, axes: Axes): Leve
   return { alongMm, onGrip: alongMm >= 0 && alongMm <= grip.lengthMm };
 }
 
-/** How the rig hangs from its top handle; other ways of holding answer `not-yet`. */
-export function measureHang(assembly: Assembly, hold: Hold): Hang {
-  if (hold.state === 'not-yet') return { state: 'not-yet' };
-  if (hold.state === 'needs') return { state: 'needs-grip', need: hold.need };
-  const grip = hold.grips[0];
-  if (!grip || (hold.hold !== 'low' && hold.hold !== 'carried')) return { state: 'not-yet' };
-  const centreMm = measureCentreMm(assembly.mass);
-  if (!centreMm) return { state: 'needs-mass' };
-  const d = subtract(centreMm, grip.pointMm);
-  const aheadMm = dot(d, hold.axes.forward);
-  const leftMm = dot(d, hold.axes.left);
-  const belowMm = dot(d, hold.axes.down);
-  if (belowMm <= tolerances.lengthMm) {
-    return { state: 'tips-over', aboveMm: Math.max(0, -belowMm), grip, centreMm };
+/** How the operator's directions lie in a rig that has come to rest with another side down. */
+function toAngles(down: Vec3, axes: Axes): { readonly tiltRad: number; readonly leanRad: number } {
+  return measureHangAngles(dot(down, axes.forward), dot(down, axes.left), dot(down, axes.down));
+}
+
+function measureHanging(
+  assembly: Assembly,
+  hold: Extract<Hold, { state: 'held' }>,
+  borne: Borne,
+): Hang {
+  const { axes, contacts } = hold;
+  const [first, second] = contacts as [Bearer, Bearer | undefined];
+  const middle = second
+    ? scale([0, 1, 2].map((i) => first.pointMm[i]! + second.pointMm[i]!) as never as Vec3, 0.5)
+    : first.pointMm;
+  const d = subtract(borne.centreMm, middle);
+  const aheadMm = dot(d, axes.forward);
+  const leftMm = dot(d, axes.left);
+  const belowMm = dot(d, axes.down);
+  const { grip, itemId } = first;
+  const { centreMm } = borne;
+  if (belowMm <= tolerances.lengthMm || !borne.statics) {
+    return { state: 'tips-over', aboveMm: Math.max(0, -belowMm), grip, itemId, centreMm };
   }
+  const angles = second
+    ? toAngles(borne.statics.down, axes)
+    : measureHangAngles(aheadMm, leftMm, belowMm);
   return {
     state: 'hangs',
-    ...measureHangAngles(aheadMm, leftMm, belowMm),
+    ...borne,
+    from: hold.hold === 'strap' ? 'strap' : 'hand',
+    ...angles,
+    ranges: second ? undefined : measureAngleRanges(assembly, first.pointMm, axes),
     grip,
-    centreMm,
+    itemId,
     aheadMm,
     leftMm,
     belowMm,
-    level: findLevelPoint(grip, centreMm, hold.axes),
-    massG: assembly.mass.massG,
-    unweighed: assembly.unweighed.map((p) => p.item.id),
+    level: grip && findLevelPoint(grip, centreMm, axes),
+    slipOff: grip && measureSlipOff(assembly, grip, borne.statics.down),
   };
 }
 
-/** What is wrong with how the rig hangs. A tilt or lean of just the limit is still level. */
-export function findHangFindings(assembly: Assembly, hold: Hold, hang: Hang): Finding[] {
-  const findings: Finding[] = assembly.unweighed.map((placed) =>
-    createFinding('mass-unknown', 'note', { items: [placed.item.id] }, {}),
-  );
-  if (hold.state === 'needs') {
-    findings.push(
-      createFinding(
-        'no-hold',
-        'risk',
-        { items: [], key: 'rig' },
-        { hold: hold.hold, need: hold.need },
-      ),
-    );
+/** How the rig sits in its way of holding: the statics of `hold`, read as a person asks for it. */
+export function measureHang(assembly: Assembly, hold: Hold): Hang {
+  if (hold.state === 'needs') return { state: 'needs-grip', need: hold.need };
+  const found = measureBorne(assembly, hold);
+  if (!found) return { state: 'needs-mass' };
+  const borne: Borne = {
+    ...found,
+    massRangeG: measureMassRangeG(assembly, hold, found.massG),
+    unweighed: assembly.unweighed.map((p) => p.item.id),
+    statics: solveStatics(assembly, hold),
+  };
+  switch (hold.hold) {
+    case 'low':
+    case 'carried':
+    case 'strap':
+      return measureHanging(assembly, hold, borne);
+    case 'low-two':
+    case 'one-grip':
+    case 'grips':
+    case 'eye':
+    case 'chest':
+      return measureHands(assembly, hold, borne);
+    case 'shoulder':
+      return measureShoulder(hold, borne);
+    case 'tripod':
+    case 'monopod':
+    case 'slider':
+    case 'gimbal':
+      return measureSupport(assembly, hold, borne);
+    case 'lap':
+    case 'set-down':
+      return { state: 'stands', ...borne, standing: measureStanding(assembly, hold) };
   }
-  if (hang.state === 'tips-over') {
-    findings.push(
-      createFinding('tips-over', 'stops', { items: [hang.grip.itemId] }, { aboveMm: hang.aboveMm }),
-    );
-  }
-  if (hang.state !== 'hangs') return findings;
-  const tiltDeg = toDeg(hang.tiltRad);
-  const leanDeg = toDeg(hang.leanRad);
-  const worst = Math.max(Math.abs(tiltDeg), Math.abs(leanDeg));
-  if (worst > tolerances.levelDeg) {
-    findings.push(
-      createFinding(
-        'not-level',
-        worst > tolerances.tiltRiskDeg ? 'risk' : 'note',
-        { items: [hang.grip.itemId] },
-        { tiltDeg, leanDeg },
-        Math.abs(tiltDeg) > tolerances.levelDeg ? listLevelling(assembly, hold, hang) : [],
-      ),
-    );
-  }
-  return findings;
 }

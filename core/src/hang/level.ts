@@ -8,7 +8,7 @@ import {
   type Edit,
 } from '../rig/index.js';
 import { toRad, tolerances } from '../units/index.js';
-import { measureHangAngles, type Hang } from './hang.js';
+import { measureHangAngles, type Hanging } from './hang.js';
 
 /**
  * Single moves that bring the tilt under the limit: the hand along the grip, or one part along what it
@@ -16,17 +16,13 @@ import { measureHangAngles, type Hang } from './hang.js';
  * s·m∕M along its way, or, where the hand is on that branch, by −s·(1 − m∕M). Shortest way first, in
  * whole mm, at most four.
  */
-export function listLevelling(
-  assembly: Assembly,
-  hold: Hold,
-  hang: Extract<Hang, { state: 'hangs' }>,
-): Edit[] {
+export function listLevelling(assembly: Assembly, hold: Hold, hang: Hanging): Edit[] {
   const setupId = assembly.setup.id;
   const found: { readonly edit: Edit; readonly farMm: number }[] = [];
   const tiltAfter = (aheadMm: number, leftMm: number, belowMm: number) =>
     Math.abs(measureHangAngles(aheadMm, leftMm, belowMm).tiltRad);
   const limit = toRad(tolerances.levelDeg);
-  if (hang.level?.onGrip) {
+  if (hang.level?.onGrip && hang.grip) {
     const alongMm = Math.round(hang.level.alongMm);
     found.push({
       edit: { type: 'hold-at', setupId, item: hang.grip.itemId, grip: hang.grip.gripId, alongMm },
@@ -37,7 +33,7 @@ export function listLevelling(
     const direction = measureSlideDirection(assembly, joint);
     if (!direction || !joint.slide || joint.slide.fromMm > joint.slide.toMm) continue;
     const branch = assembly.byId.get(joint.child)!;
-    const holdsGrip = isInBranch(branch, assembly.byId.get(hang.grip.itemId)!);
+    const holdsGrip = isInBranch(branch, assembly.byId.get(hang.itemId)!);
     const share = branch.branchMass.massG / hang.massG;
     const perMm = holdsGrip ? share - 1 : share;
     const aheadPerMm = perMm * dot(direction, hold.axes.forward);

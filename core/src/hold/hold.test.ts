@@ -69,7 +69,13 @@ describe('how a setup is held', () => {
     expect(need('grips', [gripped([side('a', 60)])])).toBe('second-grip');
     expect(need('grips', [gripped([side('a', 60), side('b', -60)])])).toBe('held');
     expect(need('tripod')).toBe('support');
-    expect(need('shoulder')).toBe('not-yet');
+    expect(need('shoulder')).toBe('shoulder-pad');
+    expect(need('strap')).toBe('strap-anchor');
+    expect(need('low-two', [body, handle])).toBe('lens');
+    expect(need('eye', [gripped([side('a', 60)])])).toBe('loupe');
+    expect(need('chest')).toBe('side-grip');
+    expect(need('gimbal')).toBe('support');
+    expect(need('set-down')).toBe('held');
   });
 
   it('a grip named by the owner leads, others follow', () => {

@@ -1,2 +1,4 @@
 export * from './axes.js';
 export * from './hold.js';
+export * from './statics.js';
+export * from './stand.js';

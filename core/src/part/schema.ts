@@ -304,6 +304,10 @@ export const Serves = z.strictObject({
 
 export type Serves = z.infer<typeof Serves>;
 
+const BalanceRange = z
+  .tuple([z.number().min(-1000).max(1000), z.number().min(-1000).max(1000)])
+  .refine(([low, high]) => low <= high, 'the first is at most the second');
+
 export const Offer = z.strictObject({ seller: Name, price: Money, on: z.iso.date() });
 
 /**
@@ -339,6 +343,25 @@ export const Part = z
     sensorMm: z.tuple([LengthMm, LengthMm]).optional(),
     /** What must lie on the optical axis: the middle of a matte box's opening, of a support's ring. */
     opticalAxis: z.strictObject({ atMm: PointMm, direction: Direction }).optional(),
+    /** A tripod's head: its greatest counterbalance, and how far its tilt axis lies below its plate. */
+    head: z
+      .strictObject({
+        counterbalanceNm: z.number().min(0).max(1000).optional(),
+        axisBelowMm: z.number().min(-500).max(500).optional(),
+      })
+      .optional(),
+    /**
+     * A gimbal: where the weight may be, from the middle of its plate, for its arms to balance it, and how
+     * large a rig it swings round: length, width, height.
+     */
+    gimbal: z
+      .strictObject({
+        forwardMm: BalanceRange.optional(),
+        leftMm: BalanceRange.optional(),
+        upMm: BalanceRange.optional(),
+        envelopeMm: z.tuple([LengthMm, LengthMm, LengthMm]).optional(),
+      })
+      .optional(),
     cable: CableMake.optional(),
     /** Tools that are kept in the part, and so are always at hand. */
     tools: z.array(Tool).max(12).optional(),

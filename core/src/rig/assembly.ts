@@ -81,6 +81,12 @@ export interface Assembly {
   readonly mass: Mass;
   /** Of the planned leads, as far as it is known. */
   readonly leadMassG: number;
+  /** Where half of each lead hangs: at the port it is plugged into. */
+  readonly leadEnds: readonly {
+    readonly itemId: string;
+    readonly massG: number;
+    readonly atMm: Vec3;
+  }[];
   /** Items whose mass nobody knows: figures of mass leave them out and say so. */
   readonly unweighed: readonly PlacedItem[];
 }
@@ -268,6 +274,7 @@ export function placeSetup(
     }
   }
   let leadMassG = 0;
+  const leadEnds: { itemId: string; massG: number; atMm: Vec3 }[] = [];
   const lookUp = (itemId: string) => {
     const item = kit.get(itemId);
     const part = item && parts.get(item.partId);
@@ -302,6 +309,7 @@ export function placeSetup(
       if (!port) continue;
       const at = place(rigFromThing(placed, port.id), port.originMm);
       leadMassG += half.massG;
+      leadEnds.push({ itemId: item.id, massG: half.massG, atMm: at });
       branch = combineMass(branch, { massG: half.massG, momentGmm: scale(at, half.massG) });
     }
     for (const next of jointsByParent.get(item.id) ?? []) {
@@ -329,6 +337,7 @@ export function placeSetup(
     jointsAt,
     mass,
     leadMassG,
+    leadEnds,
     unweighed: items.filter((p) => !p.mass),
   };
 }

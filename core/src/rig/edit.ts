@@ -107,6 +107,13 @@ export type Edit =
   | { readonly type: 'all'; readonly edits: readonly Edit[] }
   | { readonly type: 'set-item'; readonly item: KitItem }
   | { readonly type: 'set-brief'; readonly brief: Brief }
+  | { readonly type: 'set-settings'; readonly settings: Rig['settings'] }
+  | { readonly type: 'set-hold-test'; readonly test: Rig['holdTest'] }
+  | {
+      readonly type: 'set-weighing';
+      readonly setupId: string;
+      readonly weighing: Setup['weighing'];
+    }
   | { readonly type: 'rename'; readonly name: string }
   | { readonly type: 'restore'; readonly rig: Rig };
 
@@ -371,6 +378,19 @@ function change(rig: Rig, edit: Edit): Rig {
       };
     case 'set-brief':
       return { ...rig, brief: edit.brief };
+    case 'set-settings': {
+      const { settings: _, ...rest } = rig;
+      const some = edit.settings && Object.keys(edit.settings).length > 0;
+      return some ? { ...rest, settings: edit.settings } : rest;
+    }
+    case 'set-hold-test': {
+      const { holdTest: _, ...rest } = rig;
+      return edit.test ? { ...rest, holdTest: edit.test } : rest;
+    }
+    case 'set-weighing':
+      return withSetup(rig, edit.setupId, ({ weighing: _, ...rest }) =>
+        edit.weighing ? { ...rest, weighing: edit.weighing } : rest,
+      );
     case 'rename':
       return { ...rig, name: edit.name };
     case 'restore':

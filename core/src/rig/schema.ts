@@ -21,6 +21,8 @@ export const KitItem = z.strictObject({
   label: Name.optional(),
   /** Weighed by the owner; counts before the catalogue's figure. */
   measuredMassG: z.number().positive('a measured mass is more than 0 g').max(100_000).optional(),
+  /** Where the weighed figure is from: this part on the scale, or its share of what the whole rig was off. */
+  massFrom: z.enum(['weighed', 'spread']).optional(),
   paid: Money.optional(),
   /** It lies in the box of this other individual, and costs nothing of its own. */
   comesWith: EntityId.optional(),
@@ -72,7 +74,15 @@ export const HoldKind = z.enum([
 export type HoldKind = z.infer<typeof HoldKind>;
 
 /** What a way of holding lacks. */
-export type HoldNeed = 'top-grip' | 'side-grip' | 'second-grip' | 'support';
+export type HoldNeed =
+  | 'top-grip'
+  | 'side-grip'
+  | 'second-grip'
+  | 'support'
+  | 'lens'
+  | 'loupe'
+  | 'shoulder-pad'
+  | 'strap-anchor';
 
 /** How the camera is turned about the optical axis, seen from behind. */
 export const Attitude = z.enum(['level', 'rolled-left', 'rolled-right']);
@@ -96,6 +106,19 @@ export const CableRun = z.strictObject({
   to: z.strictObject({ item: EntityId, port: LocalId }),
 });
 export type CableRun = z.infer<typeof CableRun>;
+
+/**
+ * What a kitchen scale said of this setup: all of it, and the readings under a front and a rear support while it
+ * lies level on both, with where the two stand along the rig's x axis.
+ */
+export const Weighing = z.strictObject({
+  totalG: z.number().positive().max(100_000).optional(),
+  frontG: z.number().min(0).max(100_000).optional(),
+  rearG: z.number().min(0).max(100_000).optional(),
+  frontMm: z.number().min(-5000).max(5000).optional(),
+  rearMm: z.number().min(-5000).max(5000).optional(),
+});
+export type Weighing = z.infer<typeof Weighing>;
 
 /** One arrangement of a rig: a tree of joints from the body outwards, and how it is held. */
 export const Setup = z.strictObject({
@@ -126,6 +149,7 @@ export const Setup = z.strictObject({
   /** What the operator carries elsewhere than on the rig. */
   worn: z.array(EntityId).max(60).optional(),
   brief: BriefOverrides.optional(),
+  weighing: Weighing.optional(),
 });
 export type Setup = z.infer<typeof Setup>;
 
@@ -142,6 +166,14 @@ export const Rig = z.strictObject({
   brief: Brief,
   setups: z.array(Setup).min(1, 'a rig has at least one setup').max(30),
   settings: Settings.optional(),
+  /** The owner's own hold test: a known weight, held in one way, until they had to stop. */
+  holdTest: z
+    .strictObject({
+      hold: HoldKind,
+      massG: z.number().positive().max(50_000),
+      durationS: z.number().positive().max(36_000),
+    })
+    .optional(),
 });
 export type Rig = z.infer<typeof Rig>;
 

@@ -86,6 +86,8 @@ export type Made = Pick<Part, 'solids' | 'mounts'> &
       | 'optics'
       | 'opticalAxis'
       | 'cable'
+      | 'head'
+      | 'gimbal'
     >
   >;
 
@@ -105,6 +107,8 @@ const facts = {
   excludes: Part.shape.excludes,
   tools: Part.shape.tools,
   opticalAxis: Part.shape.opticalAxis,
+  head: Part.shape.head,
+  gimbal: Part.shape.gimbal,
   finish: Name.optional(),
   /** Figures that nobody stated, by their name: marked as guesses in the part. */
   guessed: z.array(z.string().max(60)).max(60).optional(),

@@ -159,8 +159,36 @@ export const SupportFigures = z.strictObject({
   bearsG: z.number().positive().max(200_000).optional(),
   /** A fluid head or a gimbal tilts; how far each way. */
   tiltsDeg: z.number().min(0).max(180).optional(),
+  /** A fluid head: its greatest counterbalance, and how far its tilt axis lies below the plate. */
+  counterbalanceNm: z.number().min(0).max(1000).optional(),
+  axisBelowMm: z.number().min(-500).max(500).optional(),
+  /** A gimbal: how far from the middle of its plate the weight may be, each way, and how high above it. */
+  forwardMm: LengthMm.optional(),
+  sidewaysMm: LengthMm.optional(),
+  upToMm: LengthMm.optional(),
+  envelopeMm: z.tuple([LengthMm, LengthMm, LengthMm]).optional(),
 });
 export type SupportFigures = z.infer<typeof SupportFigures>;
+
+/** What a head balances, and what a gimbal's arms reach, as far as somebody states it. */
+function toBalance(f: SupportFigures): Pick<Made, 'head' | 'gimbal'> {
+  const { counterbalanceNm, axisBelowMm, forwardMm, sidewaysMm, upToMm, envelopeMm } = f;
+  const even = (mm: number): [number, number] => [-mm, mm];
+  const head = {
+    ...(counterbalanceNm === undefined ? {} : { counterbalanceNm }),
+    ...(axisBelowMm === undefined ? {} : { axisBelowMm }),
+  };
+  const gimbal = {
+    ...(forwardMm === undefined ? {} : { forwardMm: even(forwardMm) }),
+    ...(sidewaysMm === undefined ? {} : { leftMm: even(sidewaysMm) }),
+    ...(upToMm === undefined ? {} : { upMm: [0, upToMm] as [number, number] }),
+    ...(envelopeMm === undefined ? {} : { envelopeMm }),
+  };
+  return {
+    ...(Object.keys(head).length > 0 ? { head } : {}),
+    ...(Object.keys(gimbal).length > 0 ? { gimbal } : {}),
+  };
+}
 
 /** A support under the rig: base, neck, head with what takes a plate. Origin in the middle of its top. */
 export function createSupport(f: SupportFigures): Made {
@@ -203,6 +231,7 @@ export function createSupport(f: SupportFigures): Made {
       ),
     ],
     mounts: [{ ...top, id: 'receiver' }],
+    ...toBalance(f),
     ...(f.tiltsDeg
       ? {
           movements: [

@@ -6,6 +6,7 @@ import type { FindingCode } from '../finding/index.js';
 import type { PartBook } from '../part/index.js';
 import type { Rig } from '../rig/index.js';
 import { body, createTestRig, cube, handle, joint, mountAt } from './rigs.js';
+import { holdFixtures } from './hold-findings.js';
 import { solidFixtures } from './solid-findings.js';
 
 type Made = { readonly rig: Rig; readonly parts: PartBook };
@@ -138,6 +139,7 @@ export const findingFixtures: Readonly<
   Record<FindingCode, { readonly has: Made; readonly hasNot: Made }>
 > = {
   ...solidFixtures,
+  ...holdFixtures,
   'kinds-do-not-mate': {
     has: screwed(screwOf(6), 'body.shoe'),
     hasNot: screwed(screwOf(6), 'body.plain'),

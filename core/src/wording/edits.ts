@@ -73,6 +73,12 @@ export function sayEdit(edit: Edit, names: Names): string {
       return `Change ${names.item(edit.item.id)}`;
     case 'set-brief':
       return 'Change the brief';
+    case 'set-settings':
+      return 'Change what is assumed';
+    case 'set-hold-test':
+      return edit.test ? 'Keep your hold test' : 'Forget your hold test';
+    case 'set-weighing':
+      return 'Write down what the scale said';
     case 'rename':
       return `Call it “${edit.name}”`;
     case 'restore':

@@ -4,6 +4,7 @@ import type { HoldNeed } from '../rig/index.js';
 import { sayDeg, sayG, sayLean, sayMm, sayMoney, sayNm, sayNumber, sayTilt } from './figures.js';
 import { completeWords } from './words-complete.js';
 import { opticsWords } from './words-optics.js';
+import { hangWords } from './words-hang.js';
 import { spaceWords } from './words-space.js';
 import { useWords } from './words-use.js';
 import { sayHold, type Names } from './names.js';
@@ -59,7 +60,11 @@ export const needWords: Readonly<Record<HoldNeed, string>> = {
   'top-grip': 'a top handle',
   'side-grip': 'a side grip',
   'second-grip': 'a second grip',
-  support: 'a tripod or head under it',
+  support: 'a tripod, head or gimbal under it',
+  lens: 'a lens, for the hand under it',
+  loupe: 'a loupe or a finder for the eye',
+  'shoulder-pad': 'a shoulder pad',
+  'strap-anchor': 'lugs for a strap',
 };
 
 /** Wording of every code, or of some. */
@@ -68,6 +73,7 @@ export type Table = { readonly [Code in FindingCode]: Wording<Code> };
 /** The one table of wording: complete by type, read by the screens, the command line and the docs' test. */
 export const findingWords: Table = {
   ...spaceWords,
+  ...hangWords,
   ...opticsWords,
   ...useWords,
   ...completeWords,
@@ -172,7 +178,7 @@ export const findingWords: Table = {
   },
   'tips-over': {
     sentence: ({ items: [grip], facts }, n) =>
-      `Held by ${n.item(grip!)} the rig tips over: its centre of mass lies ${sayMm(facts.aboveMm)} above your hand.`,
+      `Held by ${n.item(grip!)} the rig tips over: its centre of mass lies ${sayMm(facts.aboveMm)} above what holds it.`,
     why: 'What hangs with its weight above the hand turns over at the first nudge.',
     todo: 'Move weight down, or hold it higher.',
   },

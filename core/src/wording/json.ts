@@ -36,7 +36,9 @@ export function toReportJson(report: Report, parts: PartBook): object {
             tiltRad: undefined,
             leanRad: undefined,
           }
-        : hang,
+        : hang.state === 'stands'
+          ? { ...hang, standing: { ...hang.standing, on: hang.standing.on.map((p) => p.item.id) } }
+          : hang,
     spend,
     limits: brief.limits,
     parts: assembly.items.map((p) => ({

@@ -3,7 +3,18 @@ import type { PartBook } from '../part/index.js';
 import { countFindings, questionsToCome, type Report } from '../report/index.js';
 import { nameItem } from '../rig/index.js';
 import { sayEdit } from './edits.js';
-import { sayG, sayLeanShort, sayMm, sayMoney, sayRad, sayTilt } from './figures.js';
+import {
+  sayDeg,
+  sayG,
+  sayLeanShort,
+  sayMm,
+  sayMoney,
+  sayNm,
+  sayNumber,
+  sayRad,
+  sayTilt,
+} from './figures.js';
+import type { Hang } from '../hang/index.js';
 import { needWords, tellFinding, weightWords } from './findings.js';
 import { createNames, sayHold, sayJoint } from './names.js';
 import { toDeg } from '../units/index.js';
@@ -31,6 +42,68 @@ function stateOf(report: Report, question: Question): 'well' | 'risk' | 'stops' 
   return count.stops > 0 ? 'stops' : count.risk > 0 ? 'risk' : 'well';
 }
 
+function sayUnweighed(count: number): string {
+  return count > 0 ? ` · ${count} unweighed` : '';
+}
+
+/** How the rig sits, in two short lines. */
+export function sayHang(hang: Hang): { readonly main: string; readonly detail: string } {
+  switch (hang.state) {
+    case 'hangs':
+      return {
+        main: sayTilt(toDeg(hang.tiltRad)),
+        detail: `${sayLeanShort(toDeg(hang.leanRad))}${sayUnweighed(hang.unweighed.length)}`,
+      };
+    case 'in-hands': {
+      const lifted = hang.hands.map((h) => h.liftN);
+      const sum = lifted.reduce((a, b) => a + b, 0);
+      const shares = lifted.map((n) => `${Math.round((100 * n) / sum)}`).join(' / ');
+      return {
+        main: `${sayNm(hang.wristNm)} at the wrist`,
+        detail: `${lifted.length > 1 ? `hands ${shares} %` : `${sayG(hang.massG)} in one hand`}${sayUnweighed(hang.unweighed.length)}`,
+      };
+    }
+    case 'on-shoulder':
+      return {
+        main:
+          hang.heavy === 'balanced'
+            ? 'sits by itself'
+            : `${hang.heavy}-heavy by ${sayMm(hang.beyondMm)}`,
+        detail: `pad ${sayNumber(hang.padN)} N, hands ${sayNumber(hang.handsN)} N`,
+      };
+    case 'on-head':
+      return {
+        main: `${sayMm(Math.hypot(hang.aheadMm, hang.leftMm))} off the axis`,
+        detail: `${sayNm(hang.offsetNm)} on the head`,
+      };
+    case 'on-gimbal': {
+      const out = Math.max(...hang.axes.map((a) => a.outMm));
+      const isKnown = hang.axes.every((a) => a.rangeMm);
+      return {
+        main: out > 0 ? `${sayMm(out)} out of balance` : isKnown ? 'can be balanced' : 'not known',
+        detail: `${sayG(hang.massG)}${hang.payload.limitG === undefined ? '' : ` of ${sayG(hang.payload.limitG)}`}`,
+      };
+    }
+    case 'stands': {
+      const { tipDeg, shape } = hang.standing;
+      const least = tipDeg ? Math.min(...Object.values(tipDeg)) : 0;
+      return {
+        main: shape !== 'area' ? 'does not stand' : least < 0 ? 'tips over' : 'stands',
+        detail:
+          shape === 'area' && least >= 0
+            ? `tips at ${sayDeg(least)}`
+            : `on ${shape === 'area' ? 'too small a foot' : shape === 'edge' ? 'an edge' : 'a point'}`,
+      };
+    }
+    case 'tips-over':
+      return { main: 'tips over', detail: `weight ${sayMm(hang.aboveMm)} above the hold` };
+    case 'needs-grip':
+      return { main: 'no hold', detail: `needs ${needWords[hang.need]}` };
+    case 'needs-mass':
+      return { main: 'no mass', detail: 'nothing has been weighed' };
+  }
+}
+
 /** The figure of one question, or that it is still to come. */
 export function sayFigure(report: Report, question: Question): Figure {
   if (questionsToCome.includes(question)) {
@@ -46,27 +119,7 @@ export function sayFigure(report: Report, question: Question): Figure {
     };
   }
   if (question === 'hang') {
-    const { hang } = report;
-    switch (hang.state) {
-      case 'hangs':
-        return {
-          main: sayTilt(toDeg(hang.tiltRad)),
-          detail: `${sayLeanShort(toDeg(hang.leanRad))}${hang.unweighed.length > 0 ? ` · ${hang.unweighed.length} unweighed` : ''}`,
-          state,
-        };
-      case 'tips-over':
-        return { main: 'tips over', detail: `weight ${sayMm(hang.aboveMm)} above the hand`, state };
-      case 'needs-grip':
-        return { main: 'no hold', detail: `needs ${needWords[hang.need]}`, state };
-      case 'needs-mass':
-        return { main: 'no mass', detail: 'nothing has been weighed', state: 'open' };
-      case 'not-yet':
-        return {
-          main: 'not yet here',
-          detail: `for “${sayHold(report.hold.hold)}”`,
-          state: 'to-come',
-        };
-    }
+    return { ...sayHang(report.hang), state: report.hang.state === 'needs-mass' ? 'open' : state };
   }
   const { spend } = report;
   const open = spend.unpriced.length + spend.withoutRate.length;

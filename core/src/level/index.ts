@@ -1,0 +1,4 @@
+export * from './levers.js';
+export * from './search.js';
+export * from './level.js';
+export * from './sweep.js';
