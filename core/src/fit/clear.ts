@@ -201,9 +201,11 @@ export function findHandRoomFindings({ space, parts }: Geometry, hold: Hold): Fi
     const grip = owner.part.grips!.find((g) => g.id === held.gripId)!;
     // What carries the grip, and what goes with it as one piece, is part of its posts.
     const carrier = owner.carriedBy?.parent;
-    // A body's own grip was made to be held beside the lens on its own mount.
-    const isOwnLens = (p: PlacedItem) =>
-      owner.part.kind === 'body' && p.part.kind === 'lens' && p.carriedBy?.parent === owner.item.id;
+    // A body's own grip was made to be held beside the lens on its mount, with the cell in its bay.
+    const isOwn = (p: PlacedItem) =>
+      owner.part.kind === 'body' &&
+      p.carriedBy?.parent === owner.item.id &&
+      ['lens-mount', 'cell-bay'].includes(p.carriedBy.parentMount.kind);
     const isAsked = (p: PlacedItem) =>
       p.item.id !== owner.item.id && p.item.id !== carrier && !isOwn(p);
     const [first] = listIntrusions(space, placeHandRoom(owner, grip), (p) => {
