@@ -7,6 +7,7 @@ import {
   validatorCompiler,
   type ZodTypeProvider,
 } from 'fastify-type-provider-zod';
+import type { StandInScale } from '@zucchini/core';
 import type { DataSource } from 'typeorm';
 import { demoPlugin } from './demo/plugin.js';
 import type { Demo } from './demo/load.js';
@@ -14,6 +15,7 @@ import { healthPlugin } from './health/plugin.js';
 import { partsPlugin } from './parts/plugin.js';
 import { ProblemError, problemsPlugin } from './problems/index.js';
 import { rigsPlugin } from './rigs/plugin.js';
+import { scalePlugin } from './scale/plugin.js';
 import { securityPlugin } from './security/plugin.js';
 import { sitePlugin } from './site/plugin.js';
 
@@ -24,6 +26,8 @@ export interface AppOptions {
   readonly siteRoot?: string;
   readonly now?: () => Date;
   readonly log?: boolean;
+  /** The scale on the weighing page; the shipped stand-in where absent. */
+  readonly scale?: StandInScale;
 }
 
 /** The largest request that is read: four times a rig with a catalogue of hundreds of parts. */
@@ -50,6 +54,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(partsPlugin, { database });
   await app.register(rigsPlugin, { database, now });
   await app.register(demoPlugin, { database, demo: options.demo, now });
+  await app.register(scalePlugin, { now, ...(options.scale ? { scale: options.scale } : {}) });
   app.get('/api/openapi.json', { schema: { hide: true } }, () => app.swagger());
   if (options.siteRoot !== undefined) {
     await app.register(sitePlugin, { root: options.siteRoot });

@@ -51,6 +51,12 @@ export const router = createRouter({
       meta: { title: 'Part' },
     },
     {
+      path: '/scale',
+      name: 'scale',
+      component: () => import('./scale/ScalePage.vue'),
+      meta: { title: 'Scale' },
+    },
+    {
       path: '/:rest(.*)',
       name: 'lost',
       component: () => import('./shelf/LostPage.vue'),

@@ -1,10 +1,13 @@
+import { z } from 'zod';
+
 /** One reading of a scale. A connected one and the stand-in give the same stream of these. */
-export interface ScaleReading {
+export const ScaleReading = z.strictObject({
   /** Since the scale was switched on, in s. */
-  readonly atS: number;
+  atS: z.number(),
   /** As shown: rounded to the scale's step, tare taken off. */
-  readonly g: number;
-}
+  g: z.number(),
+});
+export type ScaleReading = Readonly<z.infer<typeof ScaleReading>>;
 
 /** A scale: read when asked, set to zero by its tare key. */
 export interface Scale {

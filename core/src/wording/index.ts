@@ -7,3 +7,4 @@ export * from './report.js';
 export * from './json.js';
 export { purposeWords } from './words-space.js';
 export * from './guesses.js';
+export * from './hang-lines.js';

@@ -1,4 +1,5 @@
 /** The whole server over a database of its own, for tests. */
+import type { StandInScale } from '@zucchini/core';
 import type { FastifyInstance, InjectOptions } from 'fastify';
 import { DataSource } from 'typeorm';
 import { buildApp } from '../app.js';
@@ -37,11 +38,12 @@ export async function createTestDatabase(): Promise<{ url: string; drop: () => P
 export async function createTestApp(
   demo: Demo,
   now: () => Date = () => new Date(),
+  scale?: StandInScale,
 ): Promise<TestApp> {
   const { url, drop } = await createTestDatabase();
   const database = await openDatabase(url);
   await loadDemo(database, demo, now());
-  const app = await buildApp({ database, demo: () => demo, now });
+  const app = await buildApp({ database, demo: () => demo, now, ...(scale ? { scale } : {}) });
   return {
     app,
     database,

@@ -1,16 +1,21 @@
 <script setup lang="ts">
 import {
   HoldKind,
+  judgeSlip,
   questionWords,
-  sayG,
+  sayHangLines,
   sayHold,
-  sayLean,
   sayMm,
-  sayTilt,
-  toDeg,
+  type HeldGrip,
   type Setup,
 } from '@zucchini/core';
 import { computed } from 'vue';
+import EffortSection from '../../hang/EffortSection.vue';
+import LevelSection from '../../hang/LevelSection.vue';
+import MassSection from '../../hang/MassSection.vue';
+import SideBySide from '../../hang/SideBySide.vue';
+import WeighSection from '../../hang/WeighSection.vue';
+import WhatIfSection from '../../hang/WhatIfSection.vue';
 import { useBench } from '../benchStore';
 import FindingList from './FindingList.vue';
 import PanelFrame from './PanelFrame.vue';
@@ -25,54 +30,42 @@ function setHold(change: Partial<Pick<Setup, 'hold' | 'attitude' | 'motion'>>): 
   bench.apply({ type: 'set-hold', setupId: setup.value.id, hold, attitude, motion, ...change });
 }
 
+const nothing = computed(() =>
+  hang.value.state === 'hangs'
+    ? 'It hangs level.'
+    : 'Nothing is wrong with how it sits in this way of holding.',
+);
+const judgeWords = { well: 'holds', note: 'look now and then', risk: 'creeps', stops: 'turns' };
+const childOf = (jointId: string) =>
+  bench.report!.assembly.joints.find((j) => j.joint.id === jointId)?.child ?? '';
+const sections = [
+  { title: 'What if', is: WhatIfSection },
+  { title: 'Steadiness and effort', is: EffortSection },
+  { title: 'Side by side', is: SideBySide },
+  { title: 'Weighed against computed', is: WeighSection },
+  { title: 'Mass, part by part', is: MassSection },
+] as const;
+
 const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
 
-const lines = computed(() => {
-  const h = hang.value;
-  if (h.state !== 'hangs') return [];
-  return [
-    {
-      what: 'Mass',
-      value: sayG(h.massG),
-      from:
-        h.unweighed.length > 0
-          ? `without ${h.unweighed.map((id) => bench.names!.item(id)).join(', ')}: nobody weighed it`
-          : 'sum of all parts',
-    },
-    {
-      what: 'Centre of mass ahead of the hand',
-      value: sayMm(h.aheadMm),
-      from: 'masses spread over each part’s solids by volume',
-    },
-    { what: '… to the left', value: sayMm(h.leftMm) },
-    { what: '… below', value: sayMm(h.belowMm) },
-    {
-      what: 'Tilt = atan2(ahead, √(below² + left²))',
-      value: sayTilt(toDeg(h.tiltRad)),
-      from: 'statics: the centre of mass comes to rest below the hand',
-    },
-    { what: 'Lean = atan2(left, below)', value: sayLean(toDeg(h.leanRad)) },
-    ...(h.level
-      ? [
-          {
-            what: 'Level point on the grip',
-            value: h.level.onGrip ? `${sayMm(h.level.alongMm)} along` : `off the grip`,
-            from: h.level.onGrip
-              ? `the grip is ${sayMm(h.grip.lengthMm)} long`
-              : `${sayMm(h.level.alongMm)} along a grip of ${sayMm(h.grip.lengthMm)}`,
-          },
-        ]
-      : []),
-  ];
+const lines = computed(() => sayHangLines(hang.value, bench.names!));
+/** The grips in use, each with where the hand is along it. */
+const grips = computed(() => {
+  const { hold } = bench.report!;
+  return hold.state === 'held' ? hold.grips.filter((g) => g.lengthMm > 0) : [];
+});
+const creeping = computed(() => {
+  const { slips } = bench.report!.fit;
+  return slips.filter((s) => judgeSlip(s) !== 'well').sort((x, y) => y.ratio - x.ratio);
+});
+/** What a support lacks is asked where it can be given. */
+const lacking = computed(() => {
+  const finding = bench.report!.findings.find((f) => f.code === 'support-unknown');
+  const placed = finding && bench.report!.assembly.byId.get(finding.items[0]!);
+  return placed?.part;
 });
 
-const grip = computed(() =>
-  hang.value.state === 'hangs' || hang.value.state === 'tips-over' ? hang.value.grip : undefined,
-);
-
-function holdAt(event: Event): void {
-  const g = grip.value;
-  if (!g) return;
+function holdAt(g: HeldGrip, event: Event): void {
   const alongMm = Number((event.target as HTMLInputElement).value);
   bench.tryOut({
     type: 'hold-at',
@@ -126,37 +119,60 @@ function holdAt(event: Event): void {
       </label>
     </div>
 
-    <p v-if="hang.state === 'not-yet'" class="text-faint mt-4">
-      “{{ sayHold(setup.hold) }}” is not computed yet. Choose “{{ sayHold('low') }}” to see how the
-      rig hangs from your hand; mass and centre of mass are right for every way of holding.
-    </p>
-    <template v-else>
-      <FindingList question="hang" nothing="It hangs level." />
-      <label v-if="grip && grip.lengthMm > 0" class="rule mt-3 block pt-2">
-        <span class="flex justify-between"
-          ><span>Your hand along the grip</span
-          ><span class="tabular-nums">{{ sayMm(grip.alongMm) }}</span></span
-        >
-        <input
-          type="range"
-          class="mt-1 w-full"
-          min="0"
-          :max="Math.round(grip.lengthMm)"
-          step="1"
-          :value="Math.round(grip.alongMm)"
-          :disabled="bench.readOnly"
-          aria-label="Your hand along the grip, in mm from its rear end"
-          @input="holdAt"
-          @change="bench.keep()"
-        />
-      </label>
-      <section v-if="lines.length > 0" class="mt-4">
-        <h3 class="font-serif text-base">Working</h3>
-        <WorkingLines class="mt-1" :lines="lines" />
-      </section>
-    </template>
+    <FindingList question="hang" :nothing="nothing" />
+    <RouterLink
+      v-if="lacking"
+      :to="{ name: 'part', params: { id: lacking.id } }"
+      class="text-leaf text-xs hover:underline"
+      >Give the figures of {{ lacking.name }} →</RouterLink
+    >
+    <label v-for="g in grips" :key="`${g.itemId} ${g.gripId}`" class="rule mt-3 block pt-2">
+      <span class="flex justify-between"
+        ><span>Your hand along {{ bench.names!.item(g.itemId) }}</span
+        ><span class="tabular-nums">{{ sayMm(g.alongMm) }}</span></span
+      >
+      <input
+        type="range"
+        class="mt-1 w-full"
+        min="0"
+        :max="Math.round(g.lengthMm)"
+        step="1"
+        :value="Math.round(g.alongMm)"
+        :disabled="bench.readOnly"
+        :aria-label="`Your hand along ${bench.names!.item(g.itemId)}, in mm from its rear or lower end`"
+        @input="holdAt(g, $event)"
+        @change="bench.keep()"
+      />
+    </label>
+    <section v-if="lines.length > 0" class="mt-4" aria-label="Working of how it sits">
+      <h3 class="font-serif text-base">Working</h3>
+      <WorkingLines class="mt-1" :lines="lines" />
+    </section>
+    <LevelSection v-if="lines.length > 0" />
+    <section v-if="creeping.length > 0" class="mt-4" aria-label="Joints under load">
+      <h3 class="font-serif text-base">Joints under load</h3>
+      <ul class="text-xs">
+        <li v-for="s in creeping" :key="s.jointId" class="rule flex justify-between gap-3 py-1">
+          <button
+            type="button"
+            class="text-left underline"
+            @click="bench.select(childOf(s.jointId))"
+          >
+            {{ bench.names!.item(childOf(s.jointId)) }}
+          </button>
+          <span class="whitespace-nowrap tabular-nums"
+            >≈ {{ s.ratio.toFixed(2) }}, {{ judgeWords[judgeSlip(s)] }}</span
+          >
+        </li>
+      </ul>
+    </section>
+    <details v-for="part in sections" :key="part.title" class="border-line mt-3 border-t pt-2">
+      <summary class="font-serif text-base">{{ part.title }}</summary>
+      <component :is="part.is" class="mt-1" />
+    </details>
     <p class="text-faint mt-5 text-xs">
-      Hold time is not computed yet. Whatever a figure says: stop when it hurts.
+      ≈ Statics of a rig at rest. Whatever a figure says: stop when it hurts; a tether above people,
+      vehicles and water.
     </p>
   </PanelFrame>
 </template>

@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import {
+  bearerWords,
   chooseScale,
   drawExtent,
+  drawForces,
   drawPlate,
   drawPortToPort,
   drawSpaces,
+  judgeSlip,
   listCarriers,
   listTurnsDeg,
   purposeWords,
@@ -24,6 +27,7 @@ import {
   type Point2,
   type Silhouette,
   type Stretch,
+  type Vec3,
 } from '@zucchini/core';
 import { useElementSize } from '@vueuse/core';
 import { computed, shallowRef, useTemplateRef, watch } from 'vue';
@@ -341,36 +345,91 @@ const centre = computed(() => {
   return c && toPage(...projectPoint(bench.view, c));
 });
 
+/** How it is held: the grips in use, and where it hangs, the plumb line and the level point. */
 const hanging = computed(() => {
   const { hang, hold } = bench.report!;
-  if (bench.question !== 'hang' || (hang.state !== 'hangs' && hang.state !== 'tips-over'))
-    return undefined;
-  const { grip } = hang;
-  const [handX, handY] = toPage(...projectPoint(bench.view, grip.pointMm));
+  if (bench.question !== 'hang' || hold.state !== 'held') return undefined;
+  const at = (point: Vec3) => toPage(...projectPoint(bench.view, point));
+  const grips = hold.grips.map((g) => ({
+    line: linePath([projectPoint(bench.view, g.fromMm), projectPoint(bench.view, g.toMm)], toPage),
+    hand: at(g.pointMm),
+  }));
+  const others = hold.contacts.filter((c) => !c.grip).map((c) => at(c.pointMm));
+  const lone = hang.state === 'hangs' || hang.state === 'tips-over' ? hang : undefined;
+  const first = hold.contacts[0];
+  if (!lone || !first) return { grips, others, lone: undefined };
+  const hand = at(first.pointMm);
   const [downX, downY] = projectDirection(bench.view, hold.axes.down);
-  const reach =
-    1.25 * frame.value.pxPerMm * Math.max(40, hang.state === 'hangs' ? hang.belowMm : 40);
+  const reach = 1.25 * frame.value.pxPerMm * Math.max(40, 'belowMm' in lone ? lone.belowMm : 40);
+  const { grip } = lone;
   const level =
-    hang.state === 'hangs' && hang.level?.onGrip && grip.lengthMm > 0
-      ? toPage(
-          ...projectPoint(bench.view, [
-            grip.fromMm[0] + ((grip.toMm[0] - grip.fromMm[0]) * hang.level.alongMm) / grip.lengthMm,
-            grip.fromMm[1] + ((grip.toMm[1] - grip.fromMm[1]) * hang.level.alongMm) / grip.lengthMm,
-            grip.fromMm[2] + ((grip.toMm[2] - grip.fromMm[2]) * hang.level.alongMm) / grip.lengthMm,
-          ]),
+    lone.state === 'hangs' && lone.level?.onGrip && grip && grip.lengthMm > 0
+      ? at(
+          grip.fromMm.map(
+            (v, i) => v + ((grip.toMm[i]! - v) * lone.level!.alongMm) / grip.lengthMm,
+          ) as unknown as Vec3,
         )
       : undefined;
   return {
-    grip: linePath(
-      [projectPoint(bench.view, grip.fromMm), projectPoint(bench.view, grip.toMm)],
-      toPage,
-    ),
-    hand: [handX, handY] as const,
-    plumb:
-      Math.hypot(downX, downY) > 0.3 ? [handX + downX * reach, handY - downY * reach] : undefined,
-    level,
+    grips,
+    others,
+    lone: {
+      hand,
+      level,
+      plumb:
+        Math.hypot(downX, downY) > 0.3
+          ? ([hand[0] + downX * reach, hand[1] - downY * reach] as const)
+          : undefined,
+    },
   };
 });
+
+/** Forces and moments to scale: the weight is always drawn as long, and the scale is told. */
+const weightArrowMm = 55;
+const acting = computed(() => {
+  const { hang } = bench.report!;
+  const statics = 'statics' in hang ? hang.statics : undefined;
+  if (bench.question !== 'hang' || !statics) return undefined;
+  const weightN = Math.max(
+    ...statics.forces.filter((f) => f.on === 'weight').map((f) => Math.hypot(...f.forceN)),
+  );
+  const mmPerN = weightArrowMm / weightN;
+  const { forces, twists } = drawForces(statics, bench.view, mmPerN);
+  const page = (p: readonly [number, number]) => toPage(p[0], p[1]);
+  return {
+    mmPerN,
+    forces: forces.map((f) => {
+      const [from, tip] = [page(f.at), page(f.tip)];
+      const angle = Math.atan2(tip[1] - from[1], tip[0] - from[0]);
+      return {
+        ...f,
+        from,
+        tip,
+        turnDeg: (angle * 180) / Math.PI,
+        words: `${f.on === 'weight' ? 'weight' : bearerWords[f.on]} ${f.newton.toFixed(1)} N`,
+      };
+    }),
+    twists: twists.map((t, i) => ({
+      ...t,
+      at: page(t.at),
+      labelY: 32 + 14 * (i % 2),
+      words: `${t.wholeNm.toFixed(2)} N·m`,
+    })),
+  };
+});
+
+/** Joints that creep or turn in this way of holding. */
+const creeping = computed(() =>
+  bench.question === 'hang'
+    ? bench.report!.fit.slips.flatMap((slip) => {
+        const judged = judgeSlip(slip);
+        if (judged === 'well' || judged === 'note') return [];
+        const joint = bench.report!.assembly.joints.find((j) => j.joint.id === slip.jointId)!;
+        const at = toPage(...projectPoint(bench.view, joint.rigFromParentMount.originMm));
+        return [{ id: slip.jointId, at, ratio: slip.ratio, turns: judged === 'stops' }];
+      })
+    : [],
+);
 
 const bar = computed(() => frame.value.barMm * frame.value.pxPerMm);
 // CSS pixels are 1∕96 inch; what a screen makes of them differs, hence the bar.
@@ -534,43 +593,147 @@ function markAt(event: PointerEvent): { itemId: string; mountId: string } | unde
         />
 
         <g v-if="hanging" pointer-events="none" data-layer="hang">
-          <path
-            :d="hanging.grip"
-            class="stroke-leaf"
-            stroke-width="5"
-            stroke-linecap="round"
-            opacity="0.55"
-          />
-          <path
-            v-if="hanging.plumb"
-            :d="`M${hanging.hand[0]} ${hanging.hand[1]}L${hanging.plumb[0]} ${hanging.plumb[1]}`"
-            class="stroke-ink"
-            stroke-width="1"
-            stroke-dasharray="7 4"
-          />
-          <path
-            v-if="centre"
-            :d="`M${hanging.hand[0]} ${hanging.hand[1]}L${centre[0]} ${centre[1]}`"
-            class="stroke-blossom"
-            stroke-width="1.6"
-          />
-          <circle
-            :cx="hanging.hand[0]"
-            :cy="hanging.hand[1]"
-            r="5"
+          <template v-for="(g, i) in hanging.grips" :key="`grip ${i}`">
+            <path
+              :d="g.line"
+              class="stroke-leaf"
+              stroke-width="5"
+              stroke-linecap="round"
+              opacity="0.55"
+            />
+            <circle
+              :cx="g.hand[0]"
+              :cy="g.hand[1]"
+              r="5"
+              class="fill-sheet stroke-leaf"
+              stroke-width="2.4"
+            />
+          </template>
+          <rect
+            v-for="(c, i) in hanging.others"
+            :key="`bearer ${i}`"
+            :x="c[0] - 4.5"
+            :y="c[1] - 4.5"
+            width="9"
+            height="9"
             class="fill-sheet stroke-leaf"
-            stroke-width="2.4"
+            stroke-width="2.2"
           />
-          <g v-if="hanging.level" :transform="`translate(${hanging.level[0]} ${hanging.level[1]})`">
-            <path d="M0 6 8 18H-8Z" class="fill-leaf" />
+          <template v-if="hanging.lone">
+            <path
+              v-if="hanging.lone.plumb"
+              :d="`M${hanging.lone.hand[0]} ${hanging.lone.hand[1]}L${hanging.lone.plumb[0]} ${hanging.lone.plumb[1]}`"
+              class="stroke-ink"
+              stroke-width="1"
+              stroke-dasharray="7 4"
+            />
+            <path
+              v-if="centre"
+              :d="`M${hanging.lone.hand[0]} ${hanging.lone.hand[1]}L${centre[0]} ${centre[1]}`"
+              class="stroke-blossom"
+              stroke-width="1.6"
+            />
+            <g
+              v-if="hanging.lone.level"
+              :transform="`translate(${hanging.lone.level[0]} ${hanging.lone.level[1]})`"
+            >
+              <path d="M0 6 8 18H-8Z" class="fill-leaf" />
+              <text
+                y="31"
+                text-anchor="middle"
+                class="fill-leaf stroke-paper text-[11px] font-semibold"
+                stroke-width="3.5"
+                paint-order="stroke"
+              >
+                level here
+              </text>
+            </g>
+          </template>
+        </g>
+
+        <g v-if="acting" pointer-events="none" data-layer="forces">
+          <g v-for="f in acting.forces" :key="f.key">
+            <template v-if="f.isEndOn">
+              <circle
+                :cx="f.from[0]"
+                :cy="f.from[1]"
+                r="7"
+                fill="none"
+                class="stroke-ink"
+                stroke-width="1.4"
+              />
+              <circle :cx="f.from[0]" :cy="f.from[1]" r="2" class="fill-ink" />
+            </template>
+            <template v-else>
+              <path
+                :d="`M${f.from[0]} ${f.from[1]}L${f.tip[0]} ${f.tip[1]}`"
+                :class="f.on === 'weight' ? 'stroke-ink' : 'stroke-leaf'"
+                stroke-width="2"
+              />
+              <path
+                d="M2 0L-9 -4.5V4.5Z"
+                :class="f.on === 'weight' ? 'fill-ink' : 'fill-leaf'"
+                :transform="`translate(${f.tip[0]} ${f.tip[1]}) rotate(${f.turnDeg})`"
+              />
+            </template>
             <text
-              y="31"
-              text-anchor="middle"
-              class="fill-leaf stroke-paper text-[11px] font-semibold"
+              :x="f.isEndOn ? f.from[0] + 11 : f.tip[0] + 8"
+              :y="f.isEndOn ? f.from[1] + 4 : f.tip[1] + (f.tip[1] > f.from[1] ? 12 : -4)"
+              class="stroke-paper text-[11px] font-medium"
+              :class="f.on === 'weight' ? 'fill-ink' : 'fill-leaf'"
               stroke-width="3.5"
               paint-order="stroke"
             >
-              level here
+              {{ f.words }}
+            </text>
+          </g>
+          <g
+            v-for="t in acting.twists"
+            :key="t.key"
+            :transform="`translate(${t.at[0]} ${t.at[1]})`"
+          >
+            <path
+              :d="t.seenNm > 0 ? 'M13 5A14 14 0 1 0 5 13' : 'M-13 5A14 14 0 1 1 -5 13'"
+              fill="none"
+              class="stroke-blossom"
+              stroke-width="1.8"
+              :opacity="Math.abs(t.seenNm) > 0.02 ? 1 : 0.35"
+            />
+            <path
+              :d="t.seenNm > 0 ? 'M5 18V8L13 13Z' : 'M-5 18V8L-13 13Z'"
+              class="fill-blossom"
+              :opacity="Math.abs(t.seenNm) > 0.02 ? 1 : 0.35"
+            />
+            <text
+              x="0"
+              :y="t.labelY"
+              text-anchor="middle"
+              class="fill-blossom stroke-paper text-[11px] font-medium"
+              stroke-width="3.5"
+              paint-order="stroke"
+            >
+              {{ t.on === 'head' ? 'head' : 'wrist' }} ≈ {{ t.words }}
+            </text>
+          </g>
+        </g>
+        <g v-if="creeping.length > 0" pointer-events="none" data-layer="creeping">
+          <g v-for="c in creeping" :key="c.id" :transform="`translate(${c.at[0]} ${c.at[1]})`">
+            <circle
+              r="9"
+              fill="none"
+              :class="c.turns ? 'stroke-tomato' : 'stroke-blossom'"
+              stroke-width="1.8"
+              stroke-dasharray="4 3"
+            />
+            <text
+              x="13"
+              y="4"
+              class="stroke-paper text-[11px] font-medium"
+              :class="c.turns ? 'fill-tomato' : 'fill-blossom'"
+              stroke-width="3.5"
+              paint-order="stroke"
+            >
+              {{ c.turns ? 'turns' : 'creeps' }} {{ c.ratio.toFixed(2) }}
             </text>
           </g>
         </g>
@@ -753,6 +916,13 @@ function markAt(event: PointerEvent): { itemId: string; mountId: string } | unde
         </g>
       </svg>
     </div>
+    <p
+      v-if="acting"
+      class="text-faint pointer-events-none absolute bottom-[4.4rem] left-6 text-xs"
+      data-testid="force-scale"
+    >
+      forces to scale: 10 N is {{ (acting.mmPerN * 10).toFixed(1) }} mm of the rig
+    </p>
     <p
       v-if="bench.question === 'spend'"
       class="text-faint absolute top-3 left-1/2 flex -translate-x-1/2 gap-4 text-xs"

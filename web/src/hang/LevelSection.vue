@@ -1,0 +1,161 @@
+<script setup lang="ts">
+import {
+  nameMount,
+  sayDeg,
+  sayEdit,
+  sayG,
+  sayMm,
+  sayNm,
+  type Counterweight,
+  type Edit,
+  type LevelOption,
+  type LeverKind,
+  type Sway,
+} from '@zucchini/core';
+import { computed, onBeforeUnmount, ref } from 'vue';
+import { useBench } from '../bench/benchStore';
+import { announce } from '../shared/announce';
+import AppButton from '../shared/AppButton.vue';
+import { useLevelling } from './useLevelling';
+
+/** The fewest and smallest moves that bring the rig level, each tried on the drawing before it is taken. */
+const bench = useBench();
+const { found, state, trouble, start, stop } = useLevelling();
+const limitDeg = ref(1);
+const arms = ref(true);
+const kinds = computed<readonly LeverKind[]>(() =>
+  arms.value ? ['hand', 'slide', 'turn', 'movement'] : ['hand', 'slide'],
+);
+onBeforeUnmount(() => bench.letGo());
+
+const isAngle = computed(() => bench.report!.hang.state === 'hangs');
+function saySway(s: Sway): string {
+  const say = { '°': sayDeg, 'N·m': sayNm, mm: sayMm }[s.unit];
+  const ahead =
+    s.unit === 'mm' ? (s.ahead < 0 ? 'behind' : 'ahead') : s.ahead < 0 ? 'nose up' : 'nose down';
+  return `${say(Math.abs(s.ahead))} ${ahead}, ${say(Math.abs(s.left))} ${s.left < 0 ? 'right' : 'left'}`;
+}
+function take(edit: Edit): void {
+  bench.letGo();
+  bench.apply(edit);
+  announce('Moved. Z takes it back.');
+}
+function sayPlace(c: Counterweight): string {
+  const placed = bench.report!.assembly.byId.get(c.itemId);
+  const mount = placed?.part.mounts.find((m) => m.id === c.mountId);
+  const along = c.alongMm === undefined ? '' : ` at ${sayMm(c.alongMm)}`;
+  return `${mount ? nameMount(mount) : c.mountId}${along} of ${bench.names!.item(c.itemId)}`;
+}
+const nothing = computed(() => found.value?.state === 'none' && found.value.moves.length === 0);
+const rows = computed<readonly LevelOption[]>(() => found.value?.options ?? []);
+</script>
+
+<template>
+  <section class="mt-4" aria-label="Bring it level">
+    <h3 class="font-serif text-base">Bring it level</h3>
+    <div class="mt-1 flex flex-wrap items-center gap-2 text-xs">
+      <label v-if="isAngle" class="flex items-center gap-1">
+        within
+        <select v-model.number="limitDeg" class="field text-xs">
+          <option v-for="d in [0.5, 1, 2, 5]" :key="d" :value="d">{{ d }}°</option>
+        </select>
+      </label>
+      <label class="flex items-center gap-1"
+        ><input v-model="arms" type="checkbox" /> turns and arms too</label
+      >
+      <AppButton v-if="state === 'working'" small class="ml-auto" @click="stop">Stop</AppButton>
+      <AppButton
+        v-else
+        small
+        class="ml-auto"
+        :disabled="bench.readOnly"
+        @click="start(limitDeg, kinds)"
+        >Look for moves</AppButton
+      >
+    </div>
+    <p v-if="state === 'working'" class="text-faint mt-1 text-xs" role="status">looking …</p>
+    <p v-else-if="state === 'failed'" class="text-tomato mt-1 text-xs" role="alert">
+      {{ trouble }}
+    </p>
+    <template v-else-if="state === 'done' && found">
+      <p v-if="found.state === 'level'" class="text-leaf mt-2" role="status">✓ It is level.</p>
+      <p v-else-if="found.state === 'no-aim'" class="text-faint mt-2 text-xs" role="status">
+        This way of holding has no level to bring it to, or its figures are not known.
+      </p>
+      <ol v-if="rows.length" class="mt-1" aria-label="Ways to bring it level">
+        <li v-for="o in rows" :key="JSON.stringify(o.edit)" class="rule">
+          <button
+            type="button"
+            class="hover:bg-leaf-tint block w-full px-1 py-1.5 text-left"
+            @click="take(o.edit)"
+            @mouseenter="bench.tryOut(o.edit)"
+            @mouseleave="bench.letGo()"
+            @focus="bench.tryOut(o.edit)"
+            @blur="bench.letGo()"
+          >
+            <span class="block">{{ sayEdit(o.edit, bench.names!) }}</span>
+            <span class="text-faint block text-xs tabular-nums"
+              >{{ o.moves }} {{ o.moves === 1 ? 'move' : 'moves' }}, {{ sayMm(o.sizeMm) }} in all ·
+              then {{ saySway(o.sway) }}</span
+            >
+          </button>
+        </li>
+      </ol>
+      <p v-if="found.state === 'none'" class="mt-2" role="status">
+        No slide, turn or arm brings it there, nor two of them, without new trouble.
+        <template v-if="found.nearest"
+          >The nearest: {{ sayEdit(found.nearest.edit, bench.names!) }}. It then hangs
+          {{ saySway(found.nearest.sway) }}.</template
+        >
+        <template v-else>None of them brings it any nearer.</template>
+      </p>
+      <template v-if="found.nearest && found.state === 'none'">
+        <AppButton
+          class="mt-1"
+          small
+          @click="take(found.nearest.edit)"
+          @mouseenter="bench.tryOut(found.nearest.edit)"
+          @mouseleave="bench.letGo()"
+          @focus="bench.tryOut(found.nearest.edit)"
+          @blur="bench.letGo()"
+          >Take the nearest</AppButton
+        >
+      </template>
+      <template v-if="found.moves.length">
+        <p class="text-faint mt-2 text-xs">Something heavy that is on board, elsewhere:</p>
+        <ul>
+          <li v-for="o in found.moves" :key="JSON.stringify(o.edit)" class="rule">
+            <button
+              type="button"
+              class="hover:bg-leaf-tint block w-full px-1 py-1.5 text-left"
+              @click="take(o.edit)"
+              @mouseenter="bench.tryOut(o.edit)"
+              @mouseleave="bench.letGo()"
+              @focus="bench.tryOut(o.edit)"
+              @blur="bench.letGo()"
+            >
+              <span class="block">{{ sayEdit(o.edit, bench.names!) }}</span>
+              <span class="text-faint block text-xs">then {{ saySway(o.sway) }}</span>
+            </button>
+          </li>
+        </ul>
+      </template>
+      <template v-if="found.counterweights.length">
+        <p class="text-faint mt-2 text-xs">Or the least counterweight:</p>
+        <ul class="text-xs">
+          <li
+            v-for="c in found.counterweights"
+            :key="c.itemId + c.mountId + String(c.alongMm)"
+            class="rule flex justify-between gap-3 py-1"
+          >
+            <span>{{ sayPlace(c) }}</span>
+            <span class="font-medium whitespace-nowrap tabular-nums">≈ {{ sayG(c.massG) }}</span>
+          </li>
+        </ul>
+      </template>
+      <p v-if="nothing && found.counterweights.length === 0" class="text-faint mt-1 text-xs">
+        No counterweight up to 600 g on a free mount would either.
+      </p>
+    </template>
+  </section>
+</template>

@@ -1,0 +1,171 @@
+<script setup lang="ts">
+import { listAlternatives, nameMount, sayG, sweep, type Edit, type SweepOf } from '@zucchini/core';
+import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue';
+import { useBench } from '../bench/benchStore';
+import AppButton from '../shared/AppButton.vue';
+
+/** What if the zoom goes out, the arm comes down, the battery is the big one: swept and plotted. */
+const SwayChart = defineAsyncComponent(() => import('./SwayChart.vue'));
+const bench = useBench();
+const chosen = ref('');
+onBeforeUnmount(() => bench.letGo());
+watch(
+  () => bench.setupId,
+  () => (chosen.value = ''),
+);
+
+interface Choice {
+  readonly key: string;
+  readonly label: string;
+  readonly unit: string;
+  readonly of: SweepOf | { readonly kind: 'alternatives'; readonly itemId: string };
+}
+const swapped: readonly string[] = ['battery', 'lens', 'monitor', 'microphone', 'dummy-battery'];
+const choices = computed<readonly Choice[]>(() => {
+  const { assembly } = bench.settled!;
+  const moving = assembly.items.flatMap((p) =>
+    (p.part.movements ?? []).map((m) => ({
+      key: `m ${p.item.id} ${m.id}`,
+      label: `${bench.names!.item(p.item.id)}: ${m.name}`,
+      unit: m.type === 'turn' ? '°' : 'mm',
+      of: { kind: 'movement' as const, itemId: p.item.id, movementId: m.id },
+    })),
+  );
+  const sliding = assembly.joints
+    .filter((j) => j.slide && j.slide.fromMm < j.slide.toMm)
+    .map((j) => ({
+      key: `s ${j.joint.id}`,
+      label: `${bench.names!.item(j.child)} along ${nameMount(j.parentMount)}`,
+      unit: 'mm',
+      of: { kind: 'slide' as const, jointId: j.joint.id },
+    }));
+  const others = assembly.items
+    .filter((p) => swapped.includes(p.part.kind) && p.carriedBy)
+    .map((p) => ({
+      key: `a ${p.item.id}`,
+      label: `another in place of ${bench.names!.item(p.item.id)}`,
+      unit: 'g',
+      of: { kind: 'alternatives' as const, itemId: p.item.id },
+    }));
+  return [...moving, ...sliding, ...others];
+});
+const choice = computed(() => choices.value.find((c) => c.key === chosen.value));
+
+interface Plotted {
+  readonly points: readonly {
+    readonly label: string;
+    readonly ahead: number | undefined;
+    readonly left: number | undefined;
+    readonly edit: Edit;
+  }[];
+  readonly unit: string;
+  readonly bars: boolean;
+}
+const plotted = computed<Plotted | undefined>(() => {
+  const c = choice.value;
+  const rig = bench.history?.present;
+  if (!c || !rig) return undefined;
+  if (c.of.kind === 'alternatives') {
+    const now = bench.settled!.assembly.byId.get(c.of.itemId);
+    const list = listAlternatives(rig, bench.setupId, bench.parts, c.of.itemId);
+    return {
+      bars: true,
+      unit: list.find((a) => a.sway)?.sway?.unit ?? '',
+      points: list.map((a) => ({
+        label: `${a.part.name}${a.massG === undefined ? '' : `, ${sayG(a.massG)}`}${now?.part.id === a.part.id ? ' (now)' : ''}`,
+        ahead: a.sway?.ahead,
+        left: a.sway?.left,
+        edit: a.edit,
+      })),
+    };
+  }
+  const points = sweep(rig, bench.setupId, bench.parts, c.of);
+  return {
+    bars: false,
+    unit: points.find((p) => p.sway)?.sway?.unit ?? '',
+    points: points.map((p) => ({
+      label: `${Math.round(p.value)} ${c.unit}`,
+      ahead: p.sway?.ahead,
+      left: p.sway?.left,
+      edit: p.edit,
+    })),
+  };
+});
+const pointed = ref<number>();
+function look(index: number | undefined): void {
+  pointed.value = index;
+  const edit = index === undefined ? undefined : plotted.value?.points[index]?.edit;
+  // Another part in its place is only told: trying it would buy it.
+  if (edit && !plotted.value?.bars) bench.tryOut(edit);
+  else bench.letGo();
+}
+function keep(): void {
+  const edit = pointed.value === undefined ? undefined : plotted.value?.points[pointed.value]?.edit;
+  if (!edit) return;
+  bench.letGo();
+  bench.apply(edit);
+}
+const told = computed(() =>
+  pointed.value === undefined ? undefined : plotted.value?.points[pointed.value],
+);
+const say = (v: number | undefined) => (v === undefined ? '–' : v.toFixed(1));
+</script>
+
+<template>
+  <section aria-label="What if">
+    <label class="block">
+      <span class="sr-only">What if this changes</span>
+      <select v-model="chosen" class="field w-full">
+        <option value="">choose what changes …</option>
+        <option v-for="c in choices" :key="c.key" :value="c.key">{{ c.label }}</option>
+      </select>
+    </label>
+    <template v-if="plotted">
+      <p v-if="plotted.points.length === 0" class="text-faint mt-2 text-xs">
+        The catalogue has nothing else that goes there.
+      </p>
+      <template v-else>
+        <SwayChart class="mt-2" :plotted="plotted" :pointed="pointed" @point="look" />
+        <div class="mt-1 flex items-center justify-between gap-2 text-xs" aria-live="polite">
+          <label v-if="!plotted.bars" class="flex flex-1 items-center gap-2"
+            ><span class="sr-only">Place along the sweep</span>
+            <input
+              type="range"
+              class="w-full"
+              min="0"
+              :max="plotted.points.length - 1"
+              :value="pointed ?? 0"
+              @input="look(Number(($event.target as HTMLInputElement).value))"
+          /></label>
+          <span v-else class="flex-1">Point at a bar to read it.</span>
+          <AppButton v-if="told && !plotted.bars && !bench.readOnly" small @click="keep"
+            >Keep it so</AppButton
+          >
+        </div>
+        <p v-if="told" class="mt-1 text-xs tabular-nums">
+          {{ told.label }}: {{ say(told.ahead) }} {{ plotted.unit }} nose down, {{ say(told.left) }}
+          {{ plotted.unit }} left
+        </p>
+        <details class="mt-1 text-xs">
+          <summary class="text-faint">as a table</summary>
+          <table class="mt-1 w-full">
+            <thead class="text-faint text-left">
+              <tr>
+                <th class="font-normal">at</th>
+                <th class="text-right font-normal">ahead, {{ plotted.unit }}</th>
+                <th class="text-right font-normal">left, {{ plotted.unit }}</th>
+              </tr>
+            </thead>
+            <tbody class="tabular-nums">
+              <tr v-for="p in plotted.points" :key="p.label" class="rule">
+                <td>{{ p.label }}</td>
+                <td class="text-right">{{ say(p.ahead) }}</td>
+                <td class="text-right">{{ say(p.left) }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </details>
+      </template>
+    </template>
+  </section>
+</template>
