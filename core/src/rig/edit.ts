@@ -115,6 +115,15 @@ export type Edit =
       readonly weighing: Setup['weighing'];
     }
   | { readonly type: 'rename'; readonly name: string }
+  /** Another arrangement of the same parts: what is there is copied, and changed from then on. */
+  | {
+      readonly type: 'copy-setup';
+      readonly setupId: string;
+      readonly id: string;
+      readonly name: string;
+    }
+  | { readonly type: 'rename-setup'; readonly setupId: string; readonly name: string }
+  | { readonly type: 'remove-setup'; readonly setupId: string }
   | { readonly type: 'restore'; readonly rig: Rig };
 
 function withSetup(rig: Rig, setupId: string, change: (setup: Setup) => Setup): Rig {
@@ -391,6 +400,20 @@ function change(rig: Rig, edit: Edit): Rig {
       return withSetup(rig, edit.setupId, ({ weighing: _, ...rest }) =>
         edit.weighing ? { ...rest, weighing: edit.weighing } : rest,
       );
+    case 'copy-setup': {
+      const from = rig.setups.find((s) => s.id === edit.setupId);
+      if (!from) throw new Error(`applyEdit: no setup ${edit.setupId}`);
+      // What the scale said was said of the other arrangement.
+      const { weighing: _, ...rest } = from;
+      return { ...rig, setups: [...rig.setups, { ...rest, id: edit.id, name: edit.name }] };
+    }
+    case 'rename-setup':
+      return withSetup(rig, edit.setupId, (s) => ({ ...s, name: edit.name }));
+    case 'remove-setup':
+      // The last one stays: a rig has at least one.
+      return rig.setups.length > 1
+        ? { ...rig, setups: rig.setups.filter((s) => s.id !== edit.setupId) }
+        : rig;
     case 'rename':
       return { ...rig, name: edit.name };
     case 'restore':

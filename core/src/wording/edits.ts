@@ -21,7 +21,11 @@ function sayAll(edits: readonly Edit[], names: Names): string {
   if (edits.at(-1)?.type === 'move' && added.length === edits.length - 1) {
     return `Put ${added.join(' and ')} between`;
   }
-  return edits.map((e) => sayEdit(e, names)).join(', then ');
+  // One sentence: only its first word has a capital.
+  return edits
+    .map((e) => sayEdit(e, names))
+    .map((text, i) => (i === 0 ? text : text.charAt(0).toLowerCase() + text.slice(1)))
+    .join(', then ');
 }
 
 /** What an edit does, as its button says it. */
@@ -50,7 +54,11 @@ export function sayEdit(edit: Edit, names: Names): string {
     case 'set-play':
       return `Note ${sayMm(edit.playMm)} of play`;
     case 'set-stance':
-      return `Set “${names.movement(edit.itemId, edit.movementId)}” of ${names.item(edit.itemId)} to ${edit.value}`;
+      return `Set “${names.movement(edit.itemId, edit.movementId)}” of ${names.item(edit.itemId)} to ${
+        names.movementUnit(edit.itemId, edit.movementId) === 'mm'
+          ? sayMm(edit.value)
+          : sayDeg(edit.value)
+      }`;
     case 'set-hold':
       return `Hold it ${sayHold(edit.hold)}`;
     case 'hold-at':
@@ -79,6 +87,12 @@ export function sayEdit(edit: Edit, names: Names): string {
       return edit.test ? 'Keep your hold test' : 'Forget your hold test';
     case 'set-weighing':
       return 'Write down what the scale said';
+    case 'copy-setup':
+      return `Copy the setup as “${edit.name}”`;
+    case 'rename-setup':
+      return `Call the setup “${edit.name}”`;
+    case 'remove-setup':
+      return 'Take the setup away';
     case 'rename':
       return `Call it “${edit.name}”`;
     case 'restore':

@@ -1,5 +1,6 @@
 import type { Effort, Hang, Properties, Steadiness, Weighed } from '../hang/index.js';
 import type { BearerRole } from '../hold/index.js';
+import type { Sway } from '../level/index.js';
 import { toDeg } from '../units/index.js';
 import { sayDeg, sayG, sayLean, sayMm, sayNm, sayNumber, sayTilt } from './figures.js';
 import type { Names } from './names.js';
@@ -352,4 +353,12 @@ export function sayWeighed(w: Weighed, names: Names): WorkingLine[] {
       ...from(`${fromWords[c.from]}: ${sayG(c.massG)} ± ${sayG(c.unsureG)} (estimate)`),
     })),
   ];
+}
+
+/** Two figures of how a rig sits: "3.2° nose up, 5.9° right", "12 mm ahead, 1 mm left". */
+export function saySway(s: Sway): string {
+  const say = { '°': sayDeg, 'N·m': sayNm, mm: sayMm }[s.unit];
+  const ahead =
+    s.unit === 'mm' ? (s.ahead < 0 ? 'behind' : 'ahead') : s.ahead < 0 ? 'nose up' : 'nose down';
+  return `${say(Math.abs(s.ahead))} ${ahead}, ${say(Math.abs(s.left))} ${s.left < 0 ? 'right' : 'left'}`;
 }

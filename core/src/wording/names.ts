@@ -167,6 +167,8 @@ export interface Names {
   mount(itemId: string, mountId: string): string;
   joint(jointId: string): Joint | undefined;
   movement(itemId: string, movementId: string): string;
+  /** The unit in which a movement is set. */
+  movementUnit(itemId: string, movementId: string): '°' | 'mm';
   port(itemId: string, portId: string): string;
   control(itemId: string, controlId: string): string;
   part(partId: string): string;
@@ -190,6 +192,8 @@ export function createNames(assembly: Assembly, parts: PartBook): Names {
       return mount ? nameMount(mount) : mountId;
     },
     joint: (jointId) => assembly.setup.joints.find((j) => j.id === jointId),
+    movementUnit: (itemId, movementId) =>
+      partOf(itemId)?.movements?.find((m) => m.id === movementId)?.type === 'shift' ? 'mm' : '°',
     movement: (itemId, movementId) =>
       partOf(itemId)?.movements?.find((m) => m.id === movementId)?.name ?? movementId,
     port: (itemId, portId) => {

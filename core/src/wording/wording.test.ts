@@ -250,7 +250,7 @@ describe('chains and remedies in words', () => {
     const slide = { type: 'slide' as const, setupId: 'low', jointId: 'h', slideMm: 5 };
     const screw = { type: 'set-screw' as const, setupId: 'low', jointId: 'h', screwMm: 6 };
     expect(sayEdit({ type: 'all', edits: [slide, screw] }, names)).toBe(
-      'Slide handle by 5 mm, to 5 mm, then Use a screw of 6 mm',
+      'Slide handle by 5 mm, to 5 mm, then use a screw of 6 mm',
     );
   });
 });

@@ -34,6 +34,7 @@ import NeedsPanel from './panels/NeedsPanel.vue';
 import PartPanel from './panels/PartPanel.vue';
 import SpendPanel from './panels/SpendPanel.vue';
 import ToComePanel from './panels/ToComePanel.vue';
+import SetupsPanel from './panels/SetupsPanel.vue';
 import VersionsPanel from './panels/VersionsPanel.vue';
 import PlateView from './plate/PlateView.vue';
 import QuestionStrip from './QuestionStrip.vue';
@@ -214,6 +215,7 @@ useKeys({
         <AppButton look="quiet" small :disabled="!bench.canRedo" @click="bench.stepForward()"
           >Redo</AppButton
         >
+        <AppButton look="quiet" small @click="bench.panel = { kind: 'setups' }">Setups</AppButton>
         <AppButton look="quiet" small @click="bench.panel = { kind: 'versions' }"
           >Versions</AppButton
         >
@@ -264,7 +266,7 @@ useKeys({
         </div>
         <section
           ref="side"
-          class="border-line bg-sheet min-h-0 overflow-y-auto border-l"
+          class="border-line bg-sheet relative min-h-0 overflow-y-auto border-l"
           aria-label="Working"
         >
           <PartPanel
@@ -282,6 +284,7 @@ useKeys({
           <LeadsPanel v-else-if="bench.panel.kind === 'leads'" />
           <MovePanel v-else-if="bench.panel.kind === 'move'" :item-id="bench.panel.itemId" />
           <MountsPanel v-else-if="bench.panel.kind === 'mounts'" :item-id="bench.panel.itemId" />
+          <SetupsPanel v-else-if="bench.panel.kind === 'setups'" />
           <VersionsPanel v-else-if="bench.panel.kind === 'versions'" :rig-id="id" />
           <FitPanel v-else-if="bench.question === 'fit'" />
           <HangPanel v-else-if="bench.question === 'hang'" />

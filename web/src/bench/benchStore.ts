@@ -23,7 +23,7 @@ import {
   type ViewName,
 } from '@zucchini/core';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { api, ApiError } from '../api/client';
 import { announce } from '../shared/announce';
 import { rememberRig } from '../shared/lastRig';
@@ -39,7 +39,8 @@ export type Panel =
   | { readonly kind: 'needs' }
   | { readonly kind: 'leads' }
   | { readonly kind: 'move'; readonly itemId: string }
-  | { readonly kind: 'versions' };
+  | { readonly kind: 'versions' }
+  | { readonly kind: 'setups' };
 
 export type OpenState =
   | { readonly kind: 'loading' }
@@ -87,6 +88,16 @@ export const useBench = defineStore('bench', () => {
   const rig = computed(() => preview.value ?? history.value?.present);
   const setup = computed<Setup | undefined>(() =>
     rig.value?.setups.find((s) => s.id === setupId.value),
+  );
+  // A setup that was taken away, or whose making was undone, is no longer open.
+  watch(
+    rig,
+    (now) => {
+      if (!now || now.setups.some((s) => s.id === setupId.value)) return;
+      setupId.value = now.setups[0]!.id;
+      selected.value = undefined;
+    },
+    { flush: 'sync' },
   );
   // The catalogue offers remedies; while dragging only the figures matter.
   const report = computed<Report | undefined>(() => {
@@ -239,13 +250,7 @@ export const useBench = defineStore('bench', () => {
     const gone = (id: string | undefined) =>
       id !== undefined && id !== setup.value?.body && !items.has(id);
     if (gone(selected.value)) selected.value = undefined;
-    if (
-      panel.value.kind !== 'versions' &&
-      panel.value.kind !== 'question' &&
-      panel.value.kind !== 'needs' &&
-      panel.value.kind !== 'leads' &&
-      gone(panel.value.itemId)
-    ) {
+    if ('itemId' in panel.value && gone(panel.value.itemId)) {
       panel.value = { kind: 'question' };
     }
   }

@@ -244,7 +244,7 @@ useKeys({
       </main>
       <aside
         ref="side"
-        class="border-line bg-sheet w-[22rem] shrink-0 overflow-y-auto border-l"
+        class="border-line bg-sheet relative w-[22rem] shrink-0 overflow-y-auto border-l"
         tabindex="-1"
         aria-label="The chosen part"
       >

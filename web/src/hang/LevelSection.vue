@@ -1,16 +1,14 @@
 <script setup lang="ts">
 import {
   nameMount,
-  sayDeg,
   sayEdit,
   sayG,
   sayMm,
-  sayNm,
+  saySway,
   type Counterweight,
   type Edit,
   type LevelOption,
   type LeverKind,
-  type Sway,
 } from '@zucchini/core';
 import { computed, onBeforeUnmount, ref } from 'vue';
 import { useBench } from '../bench/benchStore';
@@ -29,12 +27,6 @@ const kinds = computed<readonly LeverKind[]>(() =>
 onBeforeUnmount(() => bench.letGo());
 
 const isAngle = computed(() => bench.report!.hang.state === 'hangs');
-function saySway(s: Sway): string {
-  const say = { '°': sayDeg, 'N·m': sayNm, mm: sayMm }[s.unit];
-  const ahead =
-    s.unit === 'mm' ? (s.ahead < 0 ? 'behind' : 'ahead') : s.ahead < 0 ? 'nose up' : 'nose down';
-  return `${say(Math.abs(s.ahead))} ${ahead}, ${say(Math.abs(s.left))} ${s.left < 0 ? 'right' : 'left'}`;
-}
 function take(edit: Edit): void {
   bench.letGo();
   bench.apply(edit);

@@ -1,5 +1,14 @@
 <script setup lang="ts">
-import { listAlternatives, nameMount, sayG, sweep, type Edit, type SweepOf } from '@zucchini/core';
+import {
+  listAlternatives,
+  nameMount,
+  sayG,
+  saySway,
+  sweep,
+  type Edit,
+  type SweepOf,
+  type Sway,
+} from '@zucchini/core';
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue';
 import { useBench } from '../bench/benchStore';
 import AppButton from '../shared/AppButton.vue';
@@ -56,6 +65,7 @@ interface Plotted {
     readonly label: string;
     readonly ahead: number | undefined;
     readonly left: number | undefined;
+    readonly sway: Sway | undefined;
     readonly edit: Edit;
   }[];
   readonly unit: string;
@@ -75,6 +85,7 @@ const plotted = computed<Plotted | undefined>(() => {
         label: `${a.part.name}${a.massG === undefined ? '' : `, ${sayG(a.massG)}`}${now?.part.id === a.part.id ? ' (now)' : ''}`,
         ahead: a.sway?.ahead,
         left: a.sway?.left,
+        sway: a.sway,
         edit: a.edit,
       })),
     };
@@ -84,9 +95,10 @@ const plotted = computed<Plotted | undefined>(() => {
     bars: false,
     unit: points.find((p) => p.sway)?.sway?.unit ?? '',
     points: points.map((p) => ({
-      label: `${Math.round(p.value)} ${c.unit}`,
+      label: `${Math.round(p.value)}${c.unit === '°' ? '°' : ` ${c.unit}`}`.replace('-', '−'),
       ahead: p.sway?.ahead,
       left: p.sway?.left,
+      sway: p.sway,
       edit: p.edit,
     })),
   };
@@ -143,8 +155,7 @@ const say = (v: number | undefined) => (v === undefined ? '–' : v.toFixed(1));
           >
         </div>
         <p v-if="told" class="mt-1 text-xs tabular-nums">
-          {{ told.label }}: {{ say(told.ahead) }} {{ plotted.unit }} nose down, {{ say(told.left) }}
-          {{ plotted.unit }} left
+          {{ told.label }}: {{ told.sway ? saySway(told.sway) : 'does not sit so' }}
         </p>
         <details class="mt-1 text-xs">
           <summary class="text-faint">as a table</summary>

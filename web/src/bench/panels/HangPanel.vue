@@ -58,11 +58,17 @@ const creeping = computed(() => {
   const { slips } = bench.report!.fit;
   return slips.filter((s) => judgeSlip(s) !== 'well').sort((x, y) => y.ratio - x.ratio);
 });
-/** What a support lacks is asked where it can be given. */
+/** What a part lacks is asked where it can be given: a head's figures, the grip of a handle. */
 const lacking = computed(() => {
-  const finding = bench.report!.findings.find((f) => f.code === 'support-unknown');
-  const placed = finding && bench.report!.assembly.byId.get(finding.items[0]!);
-  return placed?.part;
+  const { findings, assembly } = bench.report!;
+  const unknown = findings.find((f) => f.code === 'support-unknown');
+  const support = unknown && assembly.byId.get(unknown.items[0]!)?.part;
+  if (support) return { part: support, what: 'the figures' };
+  if (hang.value.state !== 'needs-grip') return undefined;
+  const kind = { 'top-grip': 'top-handle', 'side-grip': 'side-grip', 'second-grip': 'side-grip' };
+  const wanted = (kind as Record<string, string>)[hang.value.need];
+  const bare = assembly.items.find((p) => p.part.kind === wanted && !p.part.grips?.length);
+  return bare && { part: bare.part, what: 'the grip' };
 });
 
 function holdAt(g: HeldGrip, event: Event): void {
@@ -122,9 +128,9 @@ function holdAt(g: HeldGrip, event: Event): void {
     <FindingList question="hang" :nothing="nothing" />
     <RouterLink
       v-if="lacking"
-      :to="{ name: 'part', params: { id: lacking.id } }"
+      :to="{ name: 'part', params: { id: lacking.part.id } }"
       class="text-leaf text-xs hover:underline"
-      >Give the figures of {{ lacking.name }} →</RouterLink
+      >Give {{ lacking.what }} of {{ lacking.part.name }} →</RouterLink
     >
     <label v-for="g in grips" :key="`${g.itemId} ${g.gripId}`" class="rule mt-3 block pt-2">
       <span class="flex justify-between"

@@ -248,7 +248,7 @@ function pick(pixel: readonly [number, number]): void {
     <p v-else-if="!part" class="text-faint p-8">Reading the part …</p>
     <main v-else class="flex min-h-0 flex-1">
       <nav
-        class="border-line w-56 shrink-0 overflow-y-auto border-r px-4 py-3"
+        class="border-line relative w-56 shrink-0 overflow-y-auto border-r px-4 py-3"
         aria-label="On this part"
       >
         <RouterLink :to="{ name: 'catalogue' }" class="text-leaf text-xs hover:underline"
@@ -333,7 +333,7 @@ function pick(pixel: readonly [number, number]): void {
         </p>
       </div>
       <aside
-        class="border-line bg-sheet w-[20.5rem] shrink-0 overflow-y-auto border-l"
+        class="border-line bg-sheet relative w-[20.5rem] shrink-0 overflow-y-auto border-l"
         aria-label="Figures"
       >
         <div class="border-line flex border-b text-xs" role="tablist">

@@ -12,6 +12,23 @@ const props = defineProps<{ editor: Editor; part: Part }>();
 function state(facts: Record<string, unknown>): void {
   props.editor.apply({ type: 'state', facts });
 }
+function head(change: Partial<NonNullable<Part['head']>>): void {
+  const next = Object.fromEntries(
+    Object.entries({ ...props.part.head, ...change }).filter(([, v]) => v !== undefined),
+  );
+  state({ head: Object.keys(next).length > 0 ? next : undefined });
+}
+/** How far the weight may be from the middle of a gimbal's plate: even to both sides, up from it. */
+const ways = [
+  ['forwardMm', 'Gimbal: ahead or behind, at most'],
+  ['leftMm', 'Gimbal: to either side, at most'],
+  ['upMm', 'Gimbal: above, at most'],
+] as const;
+function gimbal(key: (typeof ways)[number][0], mm: number | undefined): void {
+  const { [key]: _, ...rest } = props.part.gimbal ?? {};
+  const next = mm === undefined ? rest : { ...rest, [key]: [key === 'upMm' ? 0 : -mm, mm] };
+  state({ gimbal: Object.keys(next).length > 0 ? next : undefined });
+}
 const text = (event: Event) => (event.target as HTMLInputElement).value.trim() || undefined;
 const amount = computed(() =>
   props.part.price
@@ -70,6 +87,29 @@ function approve(path: string): void {
       maxlength="120"
       @change="state({ finish: text($event) })"
   /></label>
+  <fieldset v-if="part.kind === 'support'" class="border-line mt-2 border-t pt-1">
+    <legend class="eyebrow">As a head or a gimbal</legend>
+    <QuantityField
+      label="Head: greatest counterbalance"
+      unit="N·m"
+      :model-value="part.head?.counterbalanceNm"
+      @update:model-value="(v) => head({ counterbalanceNm: v })"
+    />
+    <QuantityField
+      label="Head: tilt axis below its plate"
+      unit="mm"
+      :model-value="part.head?.axisBelowMm"
+      @update:model-value="(v) => head({ axisBelowMm: v })"
+    />
+    <QuantityField
+      v-for="[key, label] in ways"
+      :key="key"
+      :label="label"
+      unit="mm"
+      :model-value="part.gimbal?.[key]?.[1]"
+      @update:model-value="(v) => gimbal(key, v)"
+    />
+  </fieldset>
   <label class="flex items-center gap-2 py-1"
     ><input
       type="checkbox"

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import { sayHold } from '@zucchini/core';
+import { computed, ref } from 'vue';
+import { announce } from '../../shared/announce';
+import AppButton from '../../shared/AppButton.vue';
+import { createId, useBench } from '../benchStore';
+import PanelFrame from './PanelFrame.vue';
+
+/** The arrangements of this rig: opened, copied to be changed, named, taken away. */
+const bench = useBench();
+const setups = computed(() => bench.rig?.setups ?? []);
+const name = ref('');
+const taken = computed(() => setups.value.some((s) => s.name === name.value.trim()));
+
+function copy(): void {
+  const wanted = name.value.trim();
+  if (wanted === '' || taken.value) return;
+  const id = createId();
+  bench.apply({ type: 'copy-setup', setupId: bench.setupId, id, name: wanted });
+  bench.openSetup(id);
+  bench.panel = { kind: 'setups' };
+  name.value = '';
+  announce(`${wanted} is a setup now; what you change stays in it.`);
+}
+function rename(setupId: string, event: Event): void {
+  const field = event.target as HTMLInputElement;
+  const wanted = field.value.trim();
+  const now = setups.value.find((s) => s.id === setupId);
+  if (wanted === '' || !now || wanted === now.name) {
+    field.value = now?.name ?? '';
+    return;
+  }
+  bench.apply({ type: 'rename-setup', setupId, name: wanted });
+}
+function remove(setupId: string, called: string): void {
+  bench.apply({ type: 'remove-setup', setupId });
+  announce(`${called} is taken away. Z brings it back.`);
+}
+</script>
+
+<template>
+  <PanelFrame over="This rig" title="Setups" back @back="bench.panel = { kind: 'question' }">
+    <ul class="mt-2" aria-label="Setups">
+      <li v-for="s in setups" :key="s.id" class="rule py-2">
+        <input
+          class="field w-full font-serif"
+          :value="s.name"
+          maxlength="120"
+          :disabled="bench.readOnly"
+          :aria-label="`Name of the setup ${s.name}`"
+          @change="rename(s.id, $event)"
+        />
+        <div class="mt-1 flex items-center gap-2 text-xs">
+          <span class="text-faint flex-1"
+            >{{ sayHold(s.hold) }} · {{ s.joints.length + 1 }} parts</span
+          >
+          <span v-if="s.id === bench.setupId" class="text-leaf">● open</span>
+          <AppButton
+            v-else
+            small
+            :aria-label="`Open ${s.name}`"
+            @click="(bench.openSetup(s.id), (bench.panel = { kind: 'setups' }))"
+            >Open</AppButton
+          >
+          <AppButton
+            v-if="setups.length > 1 && !bench.readOnly"
+            small
+            look="quiet"
+            :aria-label="`Take ${s.name} away`"
+            @click="remove(s.id, s.name)"
+            >Take away</AppButton
+          >
+        </div>
+      </li>
+    </ul>
+    <form v-if="!bench.readOnly" class="mt-4" @submit.prevent="copy">
+      <label class="block"
+        >Copy the open one as
+        <input
+          v-model="name"
+          class="field mt-1 w-full"
+          maxlength="120"
+          placeholder="e.g. Chest, on the slipway"
+        />
+      </label>
+      <p v-if="taken" class="text-tomato text-xs" role="alert">A setup is called so already.</p>
+      <AppButton class="mt-2" small type="submit" :disabled="name.trim() === '' || taken"
+        >Copy it</AppButton
+      >
+    </form>
+  </PanelFrame>
+</template>
