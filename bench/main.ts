@@ -11,7 +11,12 @@ import {
   listOverlaps,
   listAsked,
   loadCollider,
+  measureEffort,
+  measureHang,
+  measureLevelling,
+  measureProperties,
   measureReport,
+  measureSteadiness,
   narrowAsked,
   type Part,
   type PartBook,
@@ -81,6 +86,32 @@ printGrowth('Report without geometry', '', (count) => {
   const { rig, parts } = createBenchRig(count, catalogue);
   return () => void measureReport(rig, 'bench', parts);
 });
+
+printGrowth(
+  'Full Hang: statics, inertia and principal axes, steadiness, effort',
+  'median at most 2 ms at 40 parts',
+  (count) => {
+    const { rig, parts } = createBenchRig(count, catalogue);
+    const { assembly, hold } = measureReport(rig, 'bench', parts);
+    return () => {
+      const hang = measureHang(assembly, hold);
+      measureProperties(assembly, parts);
+      measureSteadiness(assembly, hold);
+      measureEffort(assembly, hang);
+    };
+  },
+);
+
+printGrowth(
+  'Levelling over all slides, each way looked at again with the whole of Fit',
+  'at most 150 ms at 40 parts, in the worker',
+  (count) => {
+    const { rig, parts } = createBenchRig(count, catalogue);
+    return () =>
+      void measureLevelling({ rig, setupId: 'bench', parts, collider, kinds: ['hand', 'slide'] });
+  },
+  9,
+);
 
 printGrowth(
   'Report with remedies from the catalogue, each tried on the rig',

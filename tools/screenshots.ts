@@ -16,6 +16,32 @@ const shots: readonly Shot[] = [
   { name: 'shelf', path: '/' },
   { name: 'bench-fit', path: '/rigs/mark-1' },
   { name: 'bench-hang', path: '/rigs/mark-1', then: (page) => page.keyboard.press('2') },
+  { name: 'bench-shoulder', path: '/rigs/barge', then: (page) => page.keyboard.press('2') },
+  {
+    name: 'bench-what-if',
+    path: '/rigs/mark-2',
+    then: async (page) => {
+      await page.keyboard.press('2');
+      await page.getByText('What if', { exact: true }).click();
+      await page.getByLabel('What if this changes').selectOption({ index: 2 });
+      await page.locator('canvas').waitFor();
+      await page.getByLabel('Place along the sweep').fill('17');
+      await page.getByText('Steadiness and effort', { exact: true }).scrollIntoViewIfNeeded();
+    },
+  },
+  {
+    name: 'scale',
+    path: '/scale?rig=mark-2',
+    then: async (page) => {
+      await page.getByRole('button', { name: 'Set to zero' }).click();
+      await page.getByRole('button', { name: 'as it really is' }).click();
+      await page.getByText('✓ at rest').waitFor();
+      await page.getByTestId('reading').filter({ hasText: /2.4/ }).waitFor();
+      await page.getByText('✓ at rest').waitFor();
+      await page.getByRole('button', { name: 'Take the reading as: all of it' }).click();
+      await page.getByText('Scale less computed').waitFor();
+    },
+  },
   {
     name: 'bench-candidates',
     path: '/rigs/mark-2',

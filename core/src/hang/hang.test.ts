@@ -106,7 +106,7 @@ describe('the level point', () => {
             type: 'hold-at',
             setupId: 'low',
             item: 'handle',
-            grip: grip.gripId,
+            grip: grip!.gripId,
             alongMm: level.alongMm,
           });
           expect(hang({ ...made, rig: moved }).tiltRad).toBeCloseTo(0, 6);

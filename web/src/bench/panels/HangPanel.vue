@@ -6,6 +6,7 @@ import {
   sayHangLines,
   sayHold,
   sayMm,
+  sayNm,
   type HeldGrip,
   type Setup,
 } from '@zucchini/core';
@@ -35,7 +36,7 @@ const nothing = computed(() =>
     ? 'It hangs level.'
     : 'Nothing is wrong with how it sits in this way of holding.',
 );
-const judgeWords = { well: 'holds', note: 'look now and then', risk: 'creeps', stops: 'turns' };
+const judgeWords = { well: 'holds', note: 'holds, look', risk: 'creeps', stops: 'turns' };
 const childOf = (jointId: string) =>
   bench.report!.assembly.joints.find((j) => j.joint.id === jointId)?.child ?? '';
 const sections = [
@@ -54,10 +55,12 @@ const grips = computed(() => {
   const { hold } = bench.report!;
   return hold.state === 'held' ? hold.grips.filter((g) => g.lengthMm > 0) : [];
 });
-const creeping = computed(() => {
-  const { slips } = bench.report!.fit;
-  return slips.filter((s) => judgeSlip(s) !== 'well').sort((x, y) => y.ratio - x.ratio);
-});
+/** Every joint that holds by friction, the weakest first, and how much of what the lens mount bears is used. */
+const joints = computed(() =>
+  [...bench.report!.fit.slips].sort((x, y) => y.ratio - x.ratio).slice(0, 8),
+);
+const mounts = computed(() => bench.report!.fit.lensLoads);
+const joltG = computed(() => joints.value[0]?.joltG ?? 0);
 /** What a part lacks is asked where it can be given: a head's figures, the grip of a handle. */
 const lacking = computed(() => {
   const { findings, assembly } = bench.report!;
@@ -155,20 +158,41 @@ function holdAt(g: HeldGrip, event: Event): void {
       <WorkingLines class="mt-1" :lines="lines" />
     </section>
     <LevelSection v-if="lines.length > 0" />
-    <section v-if="creeping.length > 0" class="mt-4" aria-label="Joints under load">
+    <section v-if="joints.length + mounts.length > 0" class="mt-4" aria-label="Joints under load">
       <h3 class="font-serif text-base">Joints under load</h3>
-      <ul class="text-xs">
-        <li v-for="s in creeping" :key="s.jointId" class="rule flex justify-between gap-3 py-1">
+      <p class="text-faint text-xs">
+        What acts on each over what it holds, held so and jolted by {{ joltG }} g: over 1 it turns,
+        over 0.5 it creeps.
+      </p>
+      <ul class="mt-1 text-xs">
+        <li v-for="s in joints" :key="s.jointId" class="rule flex justify-between gap-3 py-1">
           <button
             type="button"
-            class="text-left underline"
+            class="py-0.5 text-left underline"
             @click="bench.select(childOf(s.jointId))"
           >
             {{ bench.names!.item(childOf(s.jointId)) }}
           </button>
-          <span class="whitespace-nowrap tabular-nums"
-            >≈ {{ s.ratio.toFixed(2) }}, {{ judgeWords[judgeSlip(s)] }}</span
+          <span
+            class="whitespace-nowrap tabular-nums"
+            :class="{
+              'text-tomato': judgeSlip(s) === 'stops',
+              'text-blossom': judgeSlip(s) === 'risk',
+            }"
+            >≈ {{ s.ratio.toFixed(2) }} {{ judgeWords[judgeSlip(s)] }}</span
           >
+        </li>
+        <li
+          v-for="m in mounts"
+          :key="m.joint.joint.id"
+          class="rule flex justify-between gap-3 py-1"
+        >
+          <span>Lens mount under {{ bench.names!.item(m.joint.child) }}</span>
+          <span class="whitespace-nowrap tabular-nums">{{
+            m.supported
+              ? 'borne by a support'
+              : `${sayNm(m.momentNm)} of ${m.limitStated ? '' : '≈ '}${sayNm(m.limitNm)}`
+          }}</span>
         </li>
       </ul>
     </section>
