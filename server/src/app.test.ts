@@ -136,16 +136,18 @@ describe('a rig', () => {
   it('a wish that is dropped leaves the kit; what is owned stays in the drawer', async () => {
     const { revision, rig } = await open();
     const less = copy(rig);
-    less.setups[0]!.joints = less.setups[0]!.joints.filter(
-      (j) => !['j-sedge', 'j-peat'].includes(j.id),
-    );
+    for (const setup of less.setups) {
+      setup.joints = setup.joints.filter((j) => !['j-sedge', 'j-peat'].includes(j.id));
+    }
     less.kit = less.kit.filter((i) => i.id !== 'sedge');
     const lost = await save(less, revision);
     expect(lost.status).toBe(422);
     // Its lead lay in its box, and is still plugged in.
     expect(JSON.stringify(lost.body.issues)).toMatch(/comesWith.*sedge.*is not in the rig's kit/);
     less.kit = less.kit.filter((i) => i.id !== 'sheet');
-    less.setups[0]!.cables = less.setups[0]!.cables!.filter((c) => c.item !== 'sheet');
+    for (const setup of less.setups) {
+      if (setup.cables) setup.cables = setup.cables.filter((c) => c.item !== 'sheet');
+    }
     expect((await save(less, revision)).status).toBe(200);
     const ids = (
       (await server.ask({ method: 'GET', url: '/api/kit' })).body.items as { id: string }[]

@@ -142,9 +142,12 @@ function findOne(
   };
   const edits =
     parts && matters ? listWaysOut(space, parts, [owner, intruder.placed], isClear) : [];
+  const weight = weigh(keep.purpose, opensDeg, matters);
+  // A rig is lifted off its support to change a cell: a nuisance in the middle of a take, no end of the build.
+  const isLifted = intruder.placed.part.kind === 'support';
   return createFinding(
     'keep-clear-entered',
-    weigh(keep.purpose, opensDeg, matters),
+    isLifted && weight === 'stops' ? 'risk' : weight,
     { items: [intruder.placed.item.id, owner.item.id], key: keep.id },
     {
       itemId: owner.item.id,
