@@ -73,6 +73,11 @@ test('what cannot be levelled is told with what is nearest, and a counterweight 
   await hang(page, 'skiff');
   await page.getByRole('button', { name: 'Look for moves' }).click();
   await expect(page.getByText('Or the least counterweight:')).toBeVisible();
+  const weights = page.getByRole('list', { name: 'Weights that balance it' });
+  await expect(weights).toContainText('Fit Plumb weight, 45 g');
+  const before = await strip(page, 'Hang').textContent();
+  await weights.getByRole('button').first().hover();
+  await expect(strip(page, 'Hang')).not.toHaveText(before!);
 });
 
 test('an arm is swept on the drawing, plotted, and kept where it is best', async ({ page }) => {
@@ -112,7 +117,7 @@ test('a hold test sets the scale of the hold time, which stays an estimate', asy
 });
 
 test('a setup is copied, held otherwise, and the two stand side by side', async ({ page }) => {
-  await build(page, 'Two setups');
+  await build(page, 'Twin holds');
   await page.getByRole('button', { name: 'Setups' }).click();
   await page.getByLabel('Copy the open one as').fill('By one grip');
   await page.getByRole('button', { name: 'Copy it' }).click();

@@ -139,6 +139,36 @@ describe('levelling', () => {
     }
   });
 
+  it('offers a weight of the catalogue where one balances the rig, the lightest first', () => {
+    const made = createTestRig(
+      [
+        body,
+        light,
+        cube('a', 300, {
+          mounts: [mountAt('base', 'quarter-20', 'screw', [0, 40, 0], [0, 0, -1], [1, 0, 0])],
+        }),
+      ],
+      [
+        joint('h', 'handle.base', 'body.rail', { slideMm: -10 }),
+        joint('a', 'a.base', 'body.plain'),
+      ],
+    );
+    const foot = mountAt('foot', 'cold-shoe', 'foot', [0, 0, -15], [0, 0, -1], [1, 0, 0], {
+      clampLengthMm: 10,
+    });
+    const parts = new Map(made.parts);
+    // 300 g at −40 mm ask for about as much at the shoe, 40 mm to the left.
+    for (const massG of [100, 300, 320]) {
+      const id = `w-${massG}`;
+      parts.set(id, cube(id, massG, { mounts: [foot], serves: [{ need: 'balance' }] }));
+    }
+    const found = measureLevelling({ rig: made.rig, setupId: 'low', parts, kinds: ['slide'] });
+    const fitted = found.weights.map((w) => w.edit.type === 'add-part' && w.edit.item.partId);
+    expect(fitted[0]).toBe('w-300');
+    expect(fitted).not.toContain('w-100');
+    expect(worstOf({ ...made, parts }, found.weights[0]!.edit)).toBeLessThanOrEqual(1);
+  });
+
   it('brings a rig over its shoulder pad', () => {
     const made = sits(
       'shoulder',

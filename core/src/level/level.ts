@@ -2,7 +2,14 @@ import type { Collider } from '../clash/index.js';
 import { listMoves } from '../fit/index.js';
 import { measureHang, type Hang } from '../hang/index.js';
 import { findHold, measureBorne, type Hold } from '../hold/index.js';
-import { mountKinds, type MountKind, type PartBook, type PartKind } from '../part/index.js';
+import {
+  measureMate,
+  mountKinds,
+  type Mount,
+  type MountKind,
+  type PartBook,
+  type PartKind,
+} from '../part/index.js';
 import { add, dot, scale, subtract, type Vec3 } from '../placement/index.js';
 import { countFindings, measureReport } from '../report/index.js';
 import {
@@ -12,6 +19,7 @@ import {
   placeAlong,
   placeSetup,
   rigFromMount,
+  suggestTurnDeg,
   type Assembly,
   type Edit,
   type Rig,
@@ -154,6 +162,8 @@ export interface Levelling {
   readonly moves: readonly LevelOption[];
   /** The least counterweights, lightest first. */
   readonly counterweights: readonly Counterweight[];
+  /** Weights of the catalogue where they balance the rig, lightest first: to be tried like any other way. */
+  readonly weights: readonly LevelOption[];
   /** Where none does: the nearest that was found, and how far off it still is, in the unit of the sway. */
   readonly nearest: LevelOption | undefined;
 }
@@ -165,6 +175,8 @@ export interface LevelContext {
   readonly collider?: Collider | undefined;
   readonly limitDeg?: number | undefined;
   readonly kinds?: readonly LeverKind[] | undefined;
+  /** Names new individuals and joints. */
+  readonly makeId?: (() => string) | undefined;
 }
 
 const toEdit = (balance: Balance): Edit => {
@@ -254,6 +266,7 @@ const weight = { standsOutMm: 15, mostG: 600, stepG: 5 };
 interface WeightPlace {
   readonly itemId: string;
   readonly mountId: string;
+  readonly mount: Mount;
   readonly alongMm: number | undefined;
   readonly atMm: Vec3;
 }
@@ -267,7 +280,7 @@ function listWeightPlaces(assembly: Assembly): WeightPlace[] {
         const { free, joints } = measureOccupancy(assembly, placed, mount);
         const frame = rigFromMount(placed, mount);
         const out = scale(frame.rotation.z, weight.standsOutMm);
-        const base = { itemId: placed.item.id, mountId: mount.id };
+        const base = { itemId: placed.item.id, mountId: mount.id, mount };
         if (!mount.lengthwise) {
           return joints.length > 0
             ? []
@@ -286,30 +299,91 @@ function listWeightPlaces(assembly: Assembly): WeightPlace[] {
   );
 }
 
+/** How far off the aim a rig is with so many grams more at a place; undefined where balancing has no aim. */
+function createWeighted(assembly: Assembly, hold: Hold, limitDeg: number) {
+  const aim = findAim(assembly, hold, limitDeg);
+  const borne = measureBorne(assembly, hold);
+  if (!aim || !borne || hold.state !== 'held') return undefined;
+  const { axes } = hold;
+  const from = hold.contacts[0]!.pointMm;
+  return (atMm: Vec3, massG: number): number => {
+    const r = subtract(atMm, from);
+    const far = [dot(r, axes.forward), dot(r, axes.left), dot(r, axes.down)] as const;
+    const share = massG / (borne.massG + massG);
+    const at = aim.at.map((v, i) => v + (far[i]! - v) * share) as [number, number, number];
+    return aim.aim.miss(...at);
+  };
+}
+
 /** The least weight at each free mount that meets the aim; the lightest three. */
 export function listCounterweights(
   assembly: Assembly,
   hold: Hold,
   limitDeg: number = tolerances.levelDeg,
 ): Counterweight[] {
-  const aim = findAim(assembly, hold, limitDeg);
-  const borne = measureBorne(assembly, hold);
-  if (!aim || !borne || hold.state !== 'held') return [];
-  const [first] = hold.contacts;
-  const { axes } = hold;
-  const from = first!.pointMm;
+  const missWith = createWeighted(assembly, hold, limitDeg);
+  if (!missWith) return [];
   return listWeightPlaces(assembly)
     .flatMap(({ itemId, mountId, alongMm, atMm }): Counterweight[] => {
-      const r = subtract(atMm, from);
-      const far = [dot(r, axes.forward), dot(r, axes.left), dot(r, axes.down)] as const;
       for (let massG = weight.stepG; massG <= weight.mostG; massG += weight.stepG) {
-        const share = massG / (borne.massG + massG);
-        const at = aim.at.map((v, i) => v + (far[i]! - v) * share) as [number, number, number];
-        if (aim.aim.miss(...at) === 0) return [{ itemId, mountId, alongMm, massG }];
+        if (missWith(atMm, massG) === 0) return [{ itemId, mountId, alongMm, massG }];
       }
       return [];
     })
     .sort((a, b) => a.massG - b.massG || (a.itemId + a.mountId < b.itemId + b.mountId ? -1 : 1))
+    .slice(0, 3);
+}
+
+/** Weights that the catalogue has, where one of them balances the rig: fitted, and looked at again. */
+function listWeights(
+  context: LevelContext,
+  assembly: Assembly,
+  hold: Hold,
+  limitDeg: number,
+  troublesBefore: number,
+): LevelOption[] {
+  const missWith = createWeighted(assembly, hold, limitDeg);
+  const weights = [...context.parts.values()].filter((part) =>
+    part.serves?.some((s) => s.need === 'balance'),
+  );
+  if (!missWith || weights.length === 0) return [];
+  let made = 0;
+  const makeId = context.makeId ?? (() => `new-weight-${(made += 1)}`);
+  const tries = listWeightPlaces(assembly).flatMap((place) =>
+    weights.flatMap((part) => {
+      const own = part.mounts.find((m) => measureMate(place.mount, m).state === 'mates');
+      const { massG } = part;
+      if (!own || massG === undefined || missWith(place.atMm, massG) > 0) return [];
+      return [{ place, part, own, massG }];
+    }),
+  );
+  return tries
+    .sort((a, b) => a.massG - b.massG || (a.place.itemId < b.place.itemId ? -1 : 1))
+    .slice(0, 6)
+    .flatMap(({ place, part, own }) => {
+      const parent = assembly.byId.get(place.itemId)!;
+      const item = { id: makeId(), partId: part.id, owned: false };
+      const half = (own.clampLengthMm ?? 0) / 2;
+      const length = place.mount.lengthwise;
+      const slideMm =
+        length && place.alongMm !== undefined
+          ? Math.min(length.toMm - half, Math.max(length.fromMm + half, place.alongMm))
+          : 0;
+      const edit: Edit = {
+        type: 'add-part',
+        setupId: context.setupId,
+        item,
+        joint: {
+          id: makeId(),
+          child: { item: item.id, mount: own.id },
+          parent: { item: place.itemId, mount: place.mountId },
+          slideMm,
+          turnDeg: suggestTurnDeg(parent, place.mount, own),
+        },
+      };
+      const tried = tryOption(context, edit, 1, 0, troublesBefore);
+      return tried && tried.miss === 0 && tried.option.newTroubles === 0 ? [tried.option] : [];
+    })
     .slice(0, 3);
 }
 
@@ -326,7 +400,13 @@ export function measureLevelling(context: LevelContext): Levelling {
   const assembly = placeSetup(rig, setup, parts);
   const hold = findHold(assembly);
   const aim = findAim(assembly, hold, limitDeg);
-  const nothing = { options: [], moves: [], counterweights: [], nearest: undefined };
+  const nothing = {
+    options: [],
+    moves: [],
+    counterweights: [],
+    weights: [],
+    nearest: undefined,
+  };
   if (!aim) return { state: 'no-aim', ...nothing };
   if (aim.aim.miss(...aim.at) === 0) return { state: 'level', ...nothing };
   const { axes } = hold;
@@ -351,6 +431,7 @@ export function measureLevelling(context: LevelContext): Levelling {
     options,
     moves: listElsewhere(context, assembly, troublesBefore),
     counterweights: listCounterweights(assembly, hold, limitDeg),
+    weights: listWeights(context, assembly, hold, limitDeg, troublesBefore),
     nearest: closest && closest.miss < aim.aim.miss(...aim.at) ? closest.option : undefined,
   };
 }

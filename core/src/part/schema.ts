@@ -293,6 +293,7 @@ export const Serves = z.strictObject({
     'support',
     'cable-safety',
     'video-link',
+    'balance',
   ]),
   nits: z.number().positive().max(100_000).optional(),
   stops: z.number().positive().max(40).optional(),

@@ -88,6 +88,7 @@ export const needNames: Readonly<Record<Serves['need'], string>> = {
   support: 'a support',
   'cable-safety': 'leads held fast',
   'video-link': 'a wireless picture',
+  balance: 'a counterweight',
 };
 
 /** "side grip": a kind of part, in words. */

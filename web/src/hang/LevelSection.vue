@@ -27,6 +27,11 @@ const kinds = computed<readonly LeverKind[]>(() =>
 onBeforeUnmount(() => bench.letGo());
 
 const isAngle = computed(() => bench.report!.hang.state === 'hangs');
+function sayWhere(edit: Edit): string {
+  if (edit.type !== 'add-part') return '';
+  const { item, mount } = edit.joint.parent;
+  return `on ${bench.names!.mount(item, mount)} of ${bench.names!.item(item)}`;
+}
 function take(edit: Edit): void {
   bench.letGo();
   bench.apply(edit);
@@ -128,6 +133,27 @@ const rows = computed<readonly LevelOption[]>(() => found.value?.options ?? []);
             >
               <span class="block">{{ sayEdit(o.edit, bench.names!) }}</span>
               <span class="text-faint block text-xs">then {{ saySway(o.sway) }}</span>
+            </button>
+          </li>
+        </ul>
+      </template>
+      <template v-if="found.weights.length">
+        <p class="text-faint mt-2 text-xs">A weight of the catalogue would:</p>
+        <ul aria-label="Weights that balance it">
+          <li v-for="o in found.weights" :key="JSON.stringify(o.edit)" class="rule">
+            <button
+              type="button"
+              class="hover:bg-leaf-tint block w-full px-1 py-1.5 text-left"
+              @click="take(o.edit)"
+              @mouseenter="bench.tryOut(o.edit)"
+              @mouseleave="bench.letGo()"
+              @focus="bench.tryOut(o.edit)"
+              @blur="bench.letGo()"
+            >
+              <span class="block">{{ sayEdit(o.edit, bench.names!) }}</span>
+              <span class="text-faint block text-xs"
+                >{{ sayWhere(o.edit) }}, then {{ saySway(o.sway) }}</span
+              >
             </button>
           </li>
         </ul>

@@ -20,6 +20,7 @@ self.onmessage = ({ data }: MessageEvent<LevelQuestion>) => {
         limitDeg,
         kinds,
         collider: narrow,
+        makeId: () => crypto.randomUUID(),
       });
       send({ run: data.run, levelling });
     })

@@ -160,7 +160,7 @@ function holdAt(g: HeldGrip, event: Event): void {
     <LevelSection v-if="lines.length > 0" />
     <section v-if="joints.length + mounts.length > 0" class="mt-4" aria-label="Joints under load">
       <h3 class="font-serif text-base">Joints under load</h3>
-      <p class="text-faint text-xs">
+      <p v-if="joints.length > 0" class="text-faint text-xs">
         What acts on each over what it holds, held so and jolted by {{ joltG }} g: over 1 it turns,
         over 0.5 it creeps.
       </p>

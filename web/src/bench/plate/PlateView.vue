@@ -341,7 +341,9 @@ function openMount(itemId: string, mountId: string, state: string): void {
 }
 
 const centre = computed(() => {
-  const c = bench.report!.centreMm;
+  const { hang, centreMm } = bench.report!;
+  // Under Hang it is the centre of what is borne: a support under the rig does not count.
+  const c = bench.question === 'hang' && 'centreMm' in hang ? hang.centreMm : centreMm;
   return c && toPage(...projectPoint(bench.view, c));
 });
 
@@ -384,8 +386,8 @@ const hanging = computed(() => {
   };
 });
 
-/** Forces and moments to scale: the weight is always drawn as long, and the scale is told. */
-const weightArrowMm = 55;
+/** Forces and moments to scale: the weight is drawn about as long on every page, and the scale is told. */
+const weightArrow = { mm: 55, px: 110 };
 const acting = computed(() => {
   const { hang } = bench.report!;
   const statics = 'statics' in hang ? hang.statics : undefined;
@@ -393,7 +395,7 @@ const acting = computed(() => {
   const weightN = Math.max(
     ...statics.forces.filter((f) => f.on === 'weight').map((f) => Math.hypot(...f.forceN)),
   );
-  const mmPerN = weightArrowMm / weightN;
+  const mmPerN = Math.min(weightArrow.mm, weightArrow.px / frame.value.pxPerMm) / weightN;
   const { forces, twists } = drawForces(statics, bench.view, mmPerN);
   const page = (p: readonly [number, number]) => toPage(p[0], p[1]);
   return {
@@ -406,6 +408,11 @@ const acting = computed(() => {
         from,
         tip,
         turnDeg: (angle * 180) / Math.PI,
+        // Beside the tip, on the side away from the arrow, and on the page.
+        label: {
+          x: Math.min(width.value - 96, Math.max(8, f.isEndOn ? from[0] + 11 : tip[0] + 8)),
+          y: f.isEndOn ? from[1] + 4 : tip[1] + (tip[1] > from[1] + 1 ? 12 : -6),
+        },
         words: `${f.on === 'weight' ? 'weight' : bearerWords[f.on]} ${f.newton.toFixed(1)} N`,
       };
     }),
@@ -677,8 +684,8 @@ function markAt(event: PointerEvent): { itemId: string; mountId: string } | unde
               />
             </template>
             <text
-              :x="f.isEndOn ? f.from[0] + 11 : f.tip[0] + 8"
-              :y="f.isEndOn ? f.from[1] + 4 : f.tip[1] + (f.tip[1] > f.from[1] ? 12 : -4)"
+              :x="f.label.x"
+              :y="f.label.y"
               class="stroke-paper text-[11px] font-medium"
               :class="f.on === 'weight' ? 'fill-ink' : 'fill-leaf'"
               stroke-width="3.5"
