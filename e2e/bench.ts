@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 
 /** A rig of the test's own, from nothing but a body. Ends on the bench. */
@@ -38,4 +39,12 @@ export const saved = (page: Page) =>
 export async function itemOf(page: Page, name: string): Promise<string> {
   const id = await stack(page).getByRole('button', { name }).getAttribute('data-item');
   return id!;
+}
+
+/** No fault of accessibility that a machine can find, as the page now stands. */
+export async function checkAccess(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes[0]!.html}`)).toEqual([]);
 }

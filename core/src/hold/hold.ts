@@ -205,16 +205,18 @@ function listAnchors(assembly: Assembly): Bearer[] {
   return (used.length > 0 ? used : all).slice(0, 2).map(({ used: _, ...contact }) => contact);
 }
 
-/** What the setup stands on, its head, gimbal or monopod, with the head's own axis. */
-function findSupport(assembly: Assembly): Bearer | undefined {
+/** What the setup stands on, its head, gimbal or monopod: on the head's own axis, at the height of its plate. */
+function findSupport(assembly: Assembly, axes: Axes): Bearer | undefined {
   const support = assembly.items.find((p) => p.part.kind === 'support');
-  return (
-    support && {
-      role: 'head',
-      itemId: support.item.id,
-      pointMm: support.rigFromPart.originMm,
-    }
-  );
+  if (!support) return undefined;
+  const { originMm } = support.rigFromPart;
+  const plate = support.carriedBy?.rigFromParentMount.originMm ?? originMm;
+  const up = dot(subtract(plate, originMm), axes.down);
+  return {
+    role: 'head',
+    itemId: support.item.id,
+    pointMm: add(originMm, scale(axes.down, up)),
+  };
 }
 
 /**
@@ -289,7 +291,7 @@ export function findHold(assembly: Assembly): Hold {
     case 'monopod':
     case 'slider':
     case 'gimbal': {
-      const support = findSupport(assembly);
+      const support = findSupport(assembly, axes);
       return support ? held(support) : needs('support');
     }
     case 'lap':

@@ -73,7 +73,7 @@ export function sayHang(hang: Hang): { readonly main: string; readonly detail: s
       };
     case 'on-head':
       return {
-        main: `${sayMm(Math.hypot(hang.aheadMm, hang.leftMm))} off the axis`,
+        main: `${sayMm(Math.hypot(hang.aheadMm, hang.leftMm))} off axis`,
         detail: `${sayNm(hang.offsetNm)} on the head`,
       };
     case 'on-gimbal': {

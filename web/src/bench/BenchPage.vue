@@ -199,7 +199,7 @@ useKeys({
         <RigName />
         <select
           v-if="bench.rig.setups.length > 1"
-          class="field"
+          class="field max-[1100px]:w-36"
           aria-label="Setup"
           :value="bench.setupId"
           @change="bench.openSetup(($event.target as HTMLSelectElement).value)"
@@ -226,7 +226,9 @@ useKeys({
           class="hover:bg-shade rounded-sm px-2 py-1 text-xs whitespace-nowrap"
           >Rig file</a
         >
-        <AppButton look="quiet" small @click="sheet = true">Keys</AppButton>
+        <AppButton class="max-[1100px]:hidden" look="quiet" small @click="sheet = true"
+          >Keys</AppButton
+        >
       </template>
     </TopBar>
 

@@ -14,6 +14,7 @@ import { computed, onBeforeUnmount, ref } from 'vue';
 import { useBench } from '../bench/benchStore';
 import { announce } from '../shared/announce';
 import AppButton from '../shared/AppButton.vue';
+import TryRow from './TryRow.vue';
 import { useLevelling } from './useLevelling';
 
 /** The fewest and smallest moves that bring the rig level, each tried on the drawing before it is taken. */
@@ -81,21 +82,13 @@ const rows = computed<readonly LevelOption[]>(() => found.value?.options ?? []);
       </p>
       <ol v-if="rows.length" class="mt-1" aria-label="Ways to bring it level">
         <li v-for="o in rows" :key="JSON.stringify(o.edit)" class="rule">
-          <button
-            type="button"
-            class="hover:bg-leaf-tint block w-full px-1 py-1.5 text-left"
-            @click="take(o.edit)"
-            @mouseenter="bench.tryOut(o.edit)"
-            @mouseleave="bench.letGo()"
-            @focus="bench.tryOut(o.edit)"
-            @blur="bench.letGo()"
-          >
+          <TryRow :edit="o.edit" @take="take">
             <span class="block">{{ sayEdit(o.edit, bench.names!) }}</span>
             <span class="text-faint block text-xs tabular-nums"
               >{{ o.moves }} {{ o.moves === 1 ? 'move' : 'moves' }}, {{ sayMm(o.sizeMm) }} in all ·
               then {{ saySway(o.sway) }}</span
             >
-          </button>
+          </TryRow>
         </li>
       </ol>
       <p v-if="found.state === 'none'" class="mt-2" role="status">
@@ -106,34 +99,21 @@ const rows = computed<readonly LevelOption[]>(() => found.value?.options ?? []);
         >
         <template v-else>None of them brings it any nearer.</template>
       </p>
-      <template v-if="found.nearest && found.state === 'none'">
-        <AppButton
-          class="mt-1"
-          small
-          @click="take(found.nearest.edit)"
-          @mouseenter="bench.tryOut(found.nearest.edit)"
-          @mouseleave="bench.letGo()"
-          @focus="bench.tryOut(found.nearest.edit)"
-          @blur="bench.letGo()"
-          >Take the nearest</AppButton
-        >
-      </template>
+      <TryRow
+        v-if="found.nearest && found.state === 'none'"
+        :edit="found.nearest.edit"
+        class="rule"
+        @take="take"
+        >Take the nearest</TryRow
+      >
       <template v-if="found.moves.length">
         <p class="text-faint mt-2 text-xs">Something heavy that is on board, elsewhere:</p>
         <ul>
           <li v-for="o in found.moves" :key="JSON.stringify(o.edit)" class="rule">
-            <button
-              type="button"
-              class="hover:bg-leaf-tint block w-full px-1 py-1.5 text-left"
-              @click="take(o.edit)"
-              @mouseenter="bench.tryOut(o.edit)"
-              @mouseleave="bench.letGo()"
-              @focus="bench.tryOut(o.edit)"
-              @blur="bench.letGo()"
-            >
+            <TryRow :edit="o.edit" @take="take">
               <span class="block">{{ sayEdit(o.edit, bench.names!) }}</span>
               <span class="text-faint block text-xs">then {{ saySway(o.sway) }}</span>
-            </button>
+            </TryRow>
           </li>
         </ul>
       </template>
@@ -141,20 +121,12 @@ const rows = computed<readonly LevelOption[]>(() => found.value?.options ?? []);
         <p class="text-faint mt-2 text-xs">A weight of the catalogue would:</p>
         <ul aria-label="Weights that balance it">
           <li v-for="o in found.weights" :key="JSON.stringify(o.edit)" class="rule">
-            <button
-              type="button"
-              class="hover:bg-leaf-tint block w-full px-1 py-1.5 text-left"
-              @click="take(o.edit)"
-              @mouseenter="bench.tryOut(o.edit)"
-              @mouseleave="bench.letGo()"
-              @focus="bench.tryOut(o.edit)"
-              @blur="bench.letGo()"
-            >
+            <TryRow :edit="o.edit" @take="take">
               <span class="block">{{ sayEdit(o.edit, bench.names!) }}</span>
               <span class="text-faint block text-xs"
                 >{{ sayWhere(o.edit) }}, then {{ saySway(o.sway) }}</span
               >
-            </button>
+            </TryRow>
           </li>
         </ul>
       </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { compareWeighing, sayWeighed, type Weighing } from '@zucchini/core';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { useBench } from '../bench/benchStore';
 import WorkingLines from '../bench/panels/WorkingLines.vue';
 import { announce } from '../shared/announce';
@@ -30,15 +30,17 @@ const fields = [
   ['frontMm', 'Front support ahead of the lens mount', 'mm', -5000, 5000],
   ['rearMm', 'Rear support ahead of the lens mount', 'mm', -5000, 5000],
 ] as const;
+/** What was typed and cannot be, by field: it is not written down, and said beside the field. */
+const wrong = ref<Partial<Record<keyof Weighing, string>>>({});
 function take(key: keyof Weighing, value: number | undefined, low: number, high: number): void {
+  const { [key]: _, ...rest } = wrong.value;
   if (value !== undefined && (value < low || value > high)) {
-    announce(`${value} is out of range: between ${low} and ${high}.`);
+    wrong.value = { ...rest, [key]: `${value} cannot be: between ${low} and ${high}` };
     return;
   }
+  wrong.value = rest;
   set({ [key]: value });
 }
-const beyond = (value: number | undefined, low: number, high: number) =>
-  value !== undefined && (value < low || value > high) ? `between ${low} and ${high}` : undefined;
 function spread(): void {
   if (!weighed.value.spread) return;
   bench.apply(weighed.value.spread);
@@ -58,7 +60,7 @@ function spread(): void {
       :label="label"
       :unit="unit"
       :model-value="weighing[key]"
-      :issue="beyond(weighing[key], low, high)"
+      :issue="wrong[key]"
       @update:model-value="(v) => take(key, v, low, high)"
     />
     <RouterLink

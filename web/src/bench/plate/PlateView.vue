@@ -928,7 +928,7 @@ function markAt(event: PointerEvent): { itemId: string; mountId: string } | unde
       class="text-faint pointer-events-none absolute bottom-[4.4rem] left-6 text-xs"
       data-testid="force-scale"
     >
-      forces to scale: 10 N is {{ (acting.mmPerN * 10).toFixed(1) }} mm of the rig
+      forces: 10 N is {{ (acting.mmPerN * 10).toFixed(1) }} mm
     </p>
     <p
       v-if="bench.question === 'spend'"
