@@ -113,6 +113,22 @@ describe('weighed against computed', () => {
     });
   });
 
+  it('a share that was spread is less sure than the part on the scale', () => {
+    const weighed = (massFrom?: 'spread') => {
+      const kit = rig.rig.kit.map((item) =>
+        item.id === 'rough'
+          ? { ...item, measuredMassG: 230, ...(massFrom ? { massFrom } : {}) }
+          : item,
+      );
+      const assembly = placeSetup({ ...rig.rig, kit }, rig.rig.setups[0]!, rig.parts);
+      return compareWeighing(assembly, { totalG: 1440 }).culprits.find(
+        (c) => c.itemId === 'rough',
+      )!;
+    };
+    expect([weighed().from, weighed('spread').from]).toEqual(['weighed', 'spread']);
+    expect(weighed('spread').unsureG).toBeGreaterThan(weighed().unsureG);
+  });
+
   it('without a reading nobody is blamed', () => {
     expect(compareWeighing(assemble(rig), {})).toEqual({
       total: undefined,

@@ -21,7 +21,7 @@ export interface Culprit {
   readonly massG: number;
   /** How sure its mass is: one standard deviation, in g (estimates by where the figure is from). */
   readonly unsureG: number;
-  readonly from: Provenance | 'weighed' | 'unknown' | 'not-stated';
+  readonly from: Provenance | 'weighed' | 'spread' | 'unknown' | 'not-stated';
   /** What explains the readings best, all parts together: the least change for how sure each is. */
   readonly correctionG: number;
 }
@@ -54,6 +54,7 @@ const unsure = {
   weighed: [0.003, 1],
   measured: [0.003, 1],
   sheet: [0.02, 2],
+  spread: [0.02, 2],
   'not-stated': [0.05, 3],
   guessed: [0.2, 5],
 } as const;
@@ -64,8 +65,10 @@ function judge(placed: PlacedItem): Pick<Culprit, 'massG' | 'unsureG' | 'from'> 
     const [low, high] = measureGuessRangeG(placed);
     return { massG: (low + high) / 2, unsureG: (high - low) / 4, from: 'unknown' };
   }
+  // A share of what the whole rig was off is not this part on the scale.
+  const own = item.massFrom === 'spread' ? 'spread' : 'weighed';
   const from =
-    item.measuredMassG === undefined ? (part.provenance?.['massG'] ?? 'not-stated') : 'weighed';
+    item.measuredMassG === undefined ? (part.provenance?.['massG'] ?? 'not-stated') : own;
   const [share, least] = unsure[from];
   return { massG: mass.massG, unsureG: share * mass.massG + least, from };
 }

@@ -316,6 +316,7 @@ export function sayProperties(p: Properties): WorkingLine[] {
 const fromWords = {
   weighed: 'weighed',
   measured: 'measured',
+  spread: 'spread over the parts before',
   sheet: 'maker’s sheet',
   guessed: 'guessed',
   'not-stated': 'not said where from',

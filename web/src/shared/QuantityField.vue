@@ -48,7 +48,8 @@ function take(): void {
   const written = text.value.trim();
   if (written === '') {
     trouble.value = '';
-    if (props.modelValue !== undefined) emit('update:modelValue', undefined);
+    // A field emptied after a figure that was refused is told too: what was said of it no longer stands.
+    if (props.modelValue !== undefined || props.issue) emit('update:modelValue', undefined);
     return;
   }
   const match = /^(-)?\s*([\d.,'\u00a0\u202f ¼½¾⅛⅜⅝⅞/]*[\d¼½¾⅛⅜⅝⅞])\s*(.*)$/u.exec(written);

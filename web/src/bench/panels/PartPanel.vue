@@ -152,7 +152,7 @@ function setPlay(playMm: number | undefined): void {
 }
 
 function setMass(massG: number | undefined): void {
-  const { measuredMassG: _, ...item } = placed.value.item;
+  const { measuredMassG: _, massFrom: __, ...item } = placed.value.item;
   bench.apply({
     type: 'set-item',
     item: massG === undefined ? item : { ...item, measuredMassG: massG },
