@@ -11,6 +11,8 @@ import type { OnGimbal, OnHead } from './support.js';
 
 /** A head's axis this near to the weight is near enough, in mm: half a small plate's slot (estimate). */
 const offAxisMm = 5;
+/** A hand that pulls down with less than this share of the weight only steadies (estimate). */
+const pullsShare = 0.02;
 /** From here on a slope lets a damp hand slip, in degrees (estimate). */
 const slipperyDeg = 10;
 
@@ -53,7 +55,7 @@ function findInHands(assembly: Assembly, hang: InHands): Finding[] {
     );
   }
   for (const { itemId, liftN, role, slipOff } of hang.hands) {
-    if (liftN < -1e-6) {
+    if (liftN < -pullsShare * toWeightN(hang.massG)) {
       findings.push(
         createFinding('hand-pulls-down', 'risk', { items: [itemId], key: role }, { pullN: -liftN }),
       );
@@ -149,15 +151,17 @@ function findOnGimbal(hang: OnGimbal): Finding[] {
 
 function findStanding(assembly: Assembly, hang: Extract<Hang, { state: 'stands' }>): Finding[] {
   const { tipDeg, shape, on } = hang.standing;
-  if (!tipDeg || shape !== 'area') return [];
+  if (!tipDeg) return [];
   const [way, deg] = (Object.entries(tipDeg) as [keyof typeof tipDeg, number][]).reduce((a, b) =>
     b[1] < a[1] ? b : a,
   );
   const limitDeg = measureSetting(assembly.rig.settings, 'tipDeg');
-  // What falls by itself is told as not standing.
-  if (deg < 0 || deg >= limitDeg) return [];
+  // On a point or an edge it falls at a touch, whatever the outline says.
+  const leastDeg = shape === 'area' ? deg : Math.min(0, deg);
+  if (leastDeg >= limitDeg) return [];
   const items = on.map((p) => p.item.id).slice(0, 2);
-  return [createFinding('tips-easily', 'note', { items }, { way, tipDeg: deg, limitDeg })];
+  const weight = leastDeg <= 0 ? 'risk' : 'note';
+  return [createFinding('tips-easily', weight, { items }, { way, tipDeg: leastDeg, limitDeg })];
 }
 
 /** What is wrong with how the rig sits. A tilt or lean of just the limit is still level. */

@@ -92,7 +92,9 @@ export function sayHang(hang: Hang): { readonly main: string; readonly detail: s
         detail:
           shape === 'area' && least >= 0
             ? `tips at ${sayDeg(least)}`
-            : `on ${shape === 'area' ? 'too small a foot' : shape === 'edge' ? 'an edge' : 'a point'}`,
+            : shape === 'area'
+              ? 'its weight is outside its foot'
+              : `on ${shape === 'edge' ? 'an edge' : 'a point'}`,
       };
     }
     case 'tips-over':

@@ -104,7 +104,9 @@ export const hangWords: Pick<
   },
   'tips-easily': {
     sentence: ({ facts }) =>
-      `Put down, it falls ${ways[facts.way]} from ${sayDeg(facts.tipDeg)} on; ${sayDeg(facts.limitDeg)} is what a table and a nudge ask.`,
+      facts.tipDeg <= 0
+        ? `Put down, it does not stand: it falls ${ways[facts.way]} by itself or at a touch.`
+        : `Put down, it falls ${ways[facts.way]} from ${sayDeg(facts.tipDeg)} on; ${sayDeg(facts.limitDeg)} is what a table and a nudge ask.`,
     why: 'A rig that stands on a narrow foot is on the floor sooner or later.',
     todo: 'Give it a wider foot that way, or lay it down.',
   },
