@@ -169,6 +169,21 @@ describe('levelling', () => {
     expect(worstOf({ ...made, parts }, found.weights[0]!.edit)).toBeLessThanOrEqual(1);
   });
 
+  it('brings the weight over the line between two hands, as far as the wrists hold', () => {
+    // 9000 g of 10 kg, 60 mm ahead: 98 N · 54 mm is 5.3 N·m for two wrists that hold 2 · 2.
+    const made = sits(
+      'grips',
+      { mounts: railed.mounts, grips: [gripAt('a', [0, 60, 0]), gripAt('b', [0, -60, 0])] },
+      [block('a', 9000)],
+      [joint('a', 'a.base', 'body.ahead')],
+    );
+    const found = level(made, { kinds: ['slide'] });
+    const { edit } = found.options[0]!;
+    expect(edit).toMatchObject({ type: 'slide', jointId: 'a' });
+    // 4 N·m is 40.8 mm of the whole: the block may lie 45.3 mm ahead, so it goes back by 15.
+    expect(edit).toMatchObject({ slideMm: -15 });
+  });
+
   it('brings a rig over its shoulder pad', () => {
     const made = sits(
       'shoulder',

@@ -113,6 +113,25 @@ export function findAim(
         },
       };
     }
+    case 'grips':
+    case 'low-two':
+    case 'eye':
+    case 'chest': {
+      // Over the line between the hands as far as both wrists hold, and between the two along it. Where a hand is on
+      // what moves this is only about right: every way is looked at again.
+      const hands = contacts.filter((c) => c.role === 'hand' || c.role === 'under-hand');
+      if (hands.length < 2) return undefined;
+      const [a, b] = hands.map((h) => local(subtract(h.pointMm, first.pointMm)));
+      const middle = a!.map((v, i) => (v + b![i]!) / 2);
+      const mostMm =
+        (measureSetting(assembly.rig.settings, 'wristNm') * 1000) / toWeightN(borne.massG);
+      const spreadMm = Math.max(20, Math.abs(a![1] - b![1]) / 2);
+      const depthMm = Math.max(mostMm, Math.abs(a![0] - b![0]) / 2);
+      return {
+        at: [at[0] - middle[0]!, at[1] - middle[1]!, at[2] - middle[2]!],
+        aim: box(depthMm, spreadMm),
+      };
+    }
     case 'shoulder':
       return { at, aim: box(first.reachMm ?? 0, nearMm.shoulderSide) };
     case 'tripod':
