@@ -32,7 +32,7 @@ export interface StandInOptions {
   readonly mostG?: number;
 }
 
-/** A bell curve of one standard deviation from two even draws (Box and Muller). */
+/** A bell curve of one standard deviation from two even draws. */
 function drawNormal(random: () => number): number {
   const u = Math.max(1e-12, random());
   return Math.sqrt(-2 * Math.log(u)) * Math.cos(2 * Math.PI * random());
