@@ -1,20 +1,38 @@
 import type { Hold } from '../hold/index.js';
-import { dot } from '../placement/index.js';
+import { dot, scale, type Vec3 } from '../placement/index.js';
 import {
   isInBranch,
   measureSlideDirection,
   toAllowedSlideMm,
   type Assembly,
   type Edit,
+  type PlacedJoint,
 } from '../rig/index.js';
 import { toRad, tolerances } from '../units/index.js';
 import { measureHangAngles, type Hanging } from './hang.js';
 
 /**
+ * How the vector from what bears to the centre of mass shifts for each mm of a joint's slide, in the rig's frame:
+ * m∕M along its way, or, where what bears is on that branch, −(1 − m∕M). Undefined where the joint does not slide.
+ */
+export function measureSlideShift(
+  assembly: Assembly,
+  joint: PlacedJoint,
+  bearerItemId: string,
+  massG: number,
+): Vec3 | undefined {
+  const direction = measureSlideDirection(assembly, joint);
+  if (!direction) return undefined;
+  const branch = assembly.byId.get(joint.child)!;
+  const bearer = assembly.byId.get(bearerItemId);
+  const holds = bearer !== undefined && isInBranch(branch, bearer);
+  const share = branch.branchMass.massG / massG;
+  return scale(direction, holds ? share - 1 : share);
+}
+
+/**
  * Single moves that bring the tilt under the limit: the hand along the grip, or one part along what it
- * slides on. A slide of s mm of a branch of mass m shifts the vector from hand to centre of mass by
- * s·m∕M along its way, or, where the hand is on that branch, by −s·(1 − m∕M). Shortest way first, in
- * whole mm, at most four.
+ * slides on. Shortest way first, in whole mm, at most four.
  */
 export function listLevelling(assembly: Assembly, hold: Hold, hang: Hanging): Edit[] {
   const setupId = assembly.setup.id;
@@ -30,13 +48,9 @@ export function listLevelling(assembly: Assembly, hold: Hold, hang: Hanging): Ed
     });
   }
   for (const joint of assembly.joints) {
-    const direction = measureSlideDirection(assembly, joint);
-    if (!direction || !joint.slide || joint.slide.fromMm > joint.slide.toMm) continue;
-    const branch = assembly.byId.get(joint.child)!;
-    const holdsGrip = isInBranch(branch, assembly.byId.get(hang.itemId)!);
-    const share = branch.branchMass.massG / hang.massG;
-    const perMm = holdsGrip ? share - 1 : share;
-    const aheadPerMm = perMm * dot(direction, hold.axes.forward);
+    const perMm = measureSlideShift(assembly, joint, hang.itemId, hang.massG);
+    if (!perMm || !joint.slide || joint.slide.fromMm > joint.slide.toMm) continue;
+    const aheadPerMm = dot(perMm, hold.axes.forward);
     if (Math.abs(aheadPerMm) < 1e-6) continue;
     const wanted = joint.joint.slideMm + Math.round(-hang.aheadMm / aheadPerMm);
     const slideMm = toAllowedSlideMm(joint.slide, wanted);
@@ -44,8 +58,8 @@ export function listLevelling(assembly: Assembly, hold: Hold, hang: Hanging): Ed
     if (byMm === 0) continue;
     const after = tiltAfter(
       hang.aheadMm + byMm * aheadPerMm,
-      hang.leftMm + byMm * perMm * dot(direction, hold.axes.left),
-      hang.belowMm + byMm * perMm * dot(direction, hold.axes.down),
+      hang.leftMm + byMm * dot(perMm, hold.axes.left),
+      hang.belowMm + byMm * dot(perMm, hold.axes.down),
     );
     if (after > limit) continue;
     found.push({

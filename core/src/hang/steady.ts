@@ -70,3 +70,16 @@ export function measureSteadiness(assembly: Assembly, hold: Hold): Steadiness | 
     },
   };
 }
+
+/** Which of two rigs is the light and quick one, by mass and by inertia in pitch. */
+export type Lightness =
+  'lighter-quicker' | 'heavier-steadier' | 'lighter-steadier' | 'heavier-quicker';
+
+/** How the first stands to the second; equal counts as lighter and as quicker. */
+export function compareLightness(
+  a: { readonly massG: number; readonly pitch: number },
+  b: { readonly massG: number; readonly pitch: number },
+): Lightness {
+  const mass = a.massG <= b.massG ? 'lighter' : 'heavier';
+  return `${mass}-${a.pitch <= b.pitch ? 'quicker' : 'steadier'}`;
+}

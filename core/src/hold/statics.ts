@@ -155,7 +155,7 @@ function measureAhead(point: Vec3, contacts: readonly Bearer[], axis: Vec3): num
   return dot(point, axis) - middle;
 }
 
-/** The point about which the moments of weight lifted elsewhere too are taken: what the hands still carry. */
+/** Pulled to the chest: it pushes forward and lifts by friction as much as takes the moment off the wrists. */
 function leanOnChest(
   load: Load,
   hands: readonly Bearer[],

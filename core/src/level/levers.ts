@@ -1,3 +1,4 @@
+import { measureSlideShift } from '../hang/index.js';
 import type { Hold } from '../hold/index.js';
 import {
   combineMass,
@@ -23,7 +24,6 @@ import {
 import {
   isInBranch,
   listTurnsDeg,
-  measureSlideDirection,
   toAllowedSlideMm,
   type Assembly,
   type Edit,
@@ -80,14 +80,9 @@ function createSlide(
   bearerId: string,
   massG: number,
 ): Lever | undefined {
-  const direction = measureSlideDirection(assembly, joint);
+  const perMm = measureSlideShift(assembly, joint, bearerId, massG);
   const { slide } = joint;
-  if (!direction || !slide || slide.fromMm >= slide.toMm) return undefined;
-  const branch = assembly.byId.get(joint.child)!;
-  const bearer = assembly.byId.get(bearerId);
-  const holds = bearer !== undefined && isInBranch(branch, bearer);
-  const share = branch.branchMass.massG / massG;
-  const perMm = toShift(direction, share, holds, direction);
+  if (!perMm || !slide || slide.fromMm >= slide.toMm) return undefined;
   if (measureLength(perMm) < 1e-6) return undefined;
   const now = joint.joint.slideMm;
   const settings = listWholeMm(slide.fromMm, slide.toMm, slide.stepMm)

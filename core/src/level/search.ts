@@ -28,7 +28,6 @@ type Local = readonly [ahead: number, left: number, below: number];
 interface Work {
   readonly at: Local;
   readonly aim: Aim;
-  readonly toLocal: (v: Vec3) => Local;
 }
 
 interface LocalLever {
@@ -181,7 +180,7 @@ export function searchBalance(
     settings: lever.settings.map((own) => ({ own, shift: toLocal(own.shiftMm) })),
     perMm: lever.perMm && toLocal(lever.perMm),
   }));
-  let work: Work = { at, aim, toLocal };
+  let work: Work = { at, aim };
   let nearest: Balance = { pulls: [], sizeMm: 0, miss: aim.miss(...at) };
   if (nearest.miss === 0) return { found: [], nearest };
   const base: Pull[] = [];

@@ -1,4 +1,4 @@
-import type { KitItem, Part, PartFacts, Rig, ScaleReading } from '@zucchini/core';
+import type { KitItem, Part, PartFacts, Rig } from '@zucchini/core';
 
 /** A place in what was sent that is wrong. */
 export interface Issue {
@@ -132,7 +132,6 @@ const at = (id: string) => `/api/rigs/${encodeURIComponent(id)}`;
 /** The server's routes, one function each. All throw {@link ApiError}. */
 export const api = {
   listRigs: () => call<{ rigs: RigSummary[] }>('GET', '/api/rigs').then((r) => r.rigs),
-  readScale: () => call<{ standIn: boolean; reading: ScaleReading }>('GET', '/api/scale'),
   tareScale: () => call<undefined>('POST', '/api/scale/tare'),
   loadScale: (g: number) => call<undefined>('POST', '/api/scale/load', { g }),
   listParts: () => call<{ parts: Part[] }>('GET', '/api/parts').then((r) => r.parts),

@@ -12,18 +12,13 @@ import {
 } from 'chart.js';
 import { computed } from 'vue';
 import { Line } from 'vue-chartjs';
-import { theme } from '../theme/theme';
+import { useChartColours } from './useChartColours';
 
 Chart.register(LinearScale, LineController, LineElement, LogarithmicScale, PointElement);
 
 /** The endurance curve of the joint that tires first, with where this rig is on it. */
 const props = defineProps<{ joint: ArmJoint; fraction: number; timeS: number }>();
-const colours = computed(() => {
-  void theme.value;
-  const style = getComputedStyle(document.documentElement);
-  const of = (name: string) => style.getPropertyValue(`--color-${name}`).trim();
-  return { ink: of('ink'), blossom: of('blossom'), line: of('line'), faint: of('faint') };
-});
+const colours = useChartColours();
 const data = computed(() => {
   const c = colours.value;
   const curve = Array.from({ length: 40 }, (_, i) => {

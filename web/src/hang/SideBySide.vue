@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  compareLightness,
   measureEffort,
   measureReport,
   measureSteadiness,
@@ -87,17 +88,15 @@ const pair = computed(() => {
         : undefined;
   return there && { here, there };
 });
-const verdict = computed(() => {
-  const p = pair.value;
-  if (!p) return '';
-  const lighter = p.here.massG <= p.there.massG;
-  const quicker = p.here.pitch <= p.there.pitch;
-  if (lighter && quicker) return 'This one is the lighter and quicker, the other the steadier.';
-  if (!lighter && !quicker) return 'This one is the heavier and steadier, the other the quicker.';
-  return lighter
-    ? 'This one is lighter and yet slower to turn: its weight lies farther out.'
-    : 'This one is heavier and yet quicker to turn: its weight lies closer in.';
-});
+const lightnessWords = {
+  'lighter-quicker': 'This one is the lighter and quicker, the other the steadier.',
+  'heavier-steadier': 'This one is the heavier and steadier, the other the quicker.',
+  'lighter-steadier': 'This one is lighter and yet slower to turn: its weight lies farther out.',
+  'heavier-quicker': 'This one is heavier and yet quicker to turn: its weight lies closer in.',
+};
+const verdict = computed(() =>
+  pair.value ? lightnessWords[compareLightness(pair.value.here, pair.value.there)] : '',
+);
 </script>
 
 <template>

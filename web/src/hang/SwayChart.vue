@@ -14,7 +14,7 @@ import {
 } from 'chart.js';
 import { computed } from 'vue';
 import { Bar, Line } from 'vue-chartjs';
-import { theme } from '../theme/theme';
+import { useChartColours } from './useChartColours';
 
 Chart.register(
   BarController,
@@ -42,19 +42,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ point: [index: number | undefined] }>();
 
-// The drawing's own colours, read anew when the theme changes.
-const colours = computed(() => {
-  void theme.value;
-  const style = getComputedStyle(document.documentElement);
-  const of = (name: string) => style.getPropertyValue(`--color-${name}`).trim();
-  return {
-    ink: of('ink'),
-    leaf: of('leaf'),
-    blossom: of('blossom'),
-    line: of('line'),
-    faint: of('faint'),
-  };
-});
+const colours = useChartColours();
 const still = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
 
 const data = computed(() => {
