@@ -7,6 +7,7 @@ import { measureInertia, placeSetup, type Setup } from '../rig/index.js';
 import { gripAt, sits } from '../testing/hold-findings.js';
 import { body, createTestRig, cube, joint, mountAt, weightAhead } from '../testing/rigs.js';
 import {
+  compareLightness,
   measureHang,
   measurePrincipal,
   measureProperties,
@@ -141,6 +142,17 @@ describe('steadiness', () => {
     expect(
       measureTurning(measureInertia(level), [0, 0, 0], findHold(level).axes).rollKgm2,
     ).toBeCloseTo(a.rig.rollKgm2, 12);
+  });
+});
+
+describe('two rigs side by side', () => {
+  it('are told apart by mass and by how they turn; equal counts as lighter and quicker', () => {
+    const rig = (massG: number, pitch: number) => ({ massG, pitch });
+    expect(compareLightness(rig(1000, 2), rig(2000, 5))).toBe('lighter-quicker');
+    expect(compareLightness(rig(2000, 5), rig(1000, 2))).toBe('heavier-steadier');
+    expect(compareLightness(rig(1000, 5), rig(2000, 2))).toBe('lighter-steadier');
+    expect(compareLightness(rig(2000, 2), rig(1000, 5))).toBe('heavier-quicker');
+    expect(compareLightness(rig(1000, 2), rig(1000, 2))).toBe('lighter-quicker');
   });
 });
 

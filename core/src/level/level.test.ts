@@ -56,6 +56,19 @@ const rigOf = (
     { setup: { heldBy: [{ item: 'handle', grip: 'palm', alongMm: 40 + palm }] } },
   );
 
+/** 300 g 40 mm to the right of the hand, on a screw that cannot be slid. */
+const leaning = (): Made =>
+  createTestRig(
+    [
+      body,
+      light,
+      cube('a', 300, {
+        mounts: [mountAt('base', 'quarter-20', 'screw', [0, 40, 0], [0, 0, -1], [1, 0, 0])],
+      }),
+    ],
+    [joint('h', 'handle.base', 'body.rail', { slideMm: -10 }), joint('a', 'a.base', 'body.plain')],
+  );
+
 function anglesOf({ parts }: Made, rig: Rig) {
   const assembly = placeSetup(rig, rig.setups[0]!, parts);
   const hang = measureHang(assembly, findHold(assembly));
@@ -111,19 +124,7 @@ describe('levelling', () => {
   });
 
   it('says that none will do, how near it comes, and which counterweight would', () => {
-    const fixed = createTestRig(
-      [
-        body,
-        light,
-        cube('a', 300, {
-          mounts: [mountAt('base', 'quarter-20', 'screw', [0, 40, 0], [0, 0, -1], [1, 0, 0])],
-        }),
-      ],
-      [
-        joint('h', 'handle.base', 'body.rail', { slideMm: -10 }),
-        joint('a', 'a.base', 'body.plain'),
-      ],
-    );
+    const fixed = leaning();
     const found = level(fixed, { kinds: ['slide', 'hand'] });
     expect(found.state).toBe('none');
     expect(found.counterweights[0]!.massG).toBeGreaterThan(0);
@@ -140,19 +141,7 @@ describe('levelling', () => {
   });
 
   it('offers a weight of the catalogue where one balances the rig, the lightest first', () => {
-    const made = createTestRig(
-      [
-        body,
-        light,
-        cube('a', 300, {
-          mounts: [mountAt('base', 'quarter-20', 'screw', [0, 40, 0], [0, 0, -1], [1, 0, 0])],
-        }),
-      ],
-      [
-        joint('h', 'handle.base', 'body.rail', { slideMm: -10 }),
-        joint('a', 'a.base', 'body.plain'),
-      ],
-    );
+    const made = leaning();
     const foot = mountAt('foot', 'cold-shoe', 'foot', [0, 0, -15], [0, 0, -1], [1, 0, 0], {
       clampLengthMm: 10,
     });

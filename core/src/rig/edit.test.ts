@@ -331,3 +331,66 @@ describe('the set of lenses', () => {
     );
   });
 });
+
+describe('setups', () => {
+  const weighed = applyEdit(rig, {
+    type: 'set-weighing',
+    setupId: 'low',
+    weighing: { totalG: 1501 },
+  });
+  const copied = applyEdit(weighed, {
+    type: 'copy-setup',
+    setupId: 'low',
+    id: 'chest',
+    name: 'At the chest',
+  });
+
+  it('are copied with all but what the scale said, and changed apart from then on', () => {
+    expect(copied.setups.map((s) => [s.id, s.name, s.weighing])).toEqual([
+      ['low', rig.setups[0]!.name, { totalG: 1501 }],
+      ['chest', 'At the chest', undefined],
+    ]);
+    const slid = applyEdit(copied, { type: 'slide', setupId: 'chest', jointId: 'h', slideMm: 7 });
+    expect(slid.setups.map((s) => s.joints.find((j) => j.id === 'h')!.slideMm)).toEqual([0, 7]);
+    expect(findRigIssues(copied, parts)).toEqual([]);
+  });
+
+  it('are renamed and taken away, but for the last', () => {
+    const named = applyEdit(copied, { type: 'rename-setup', setupId: 'chest', name: 'Chest' });
+    expect(named.setups[1]!.name).toBe('Chest');
+    const one = applyEdit(named, { type: 'remove-setup', setupId: 'low' });
+    expect(one.setups.map((s) => s.id)).toEqual(['chest']);
+    expect(applyEdit(one, { type: 'remove-setup', setupId: 'chest' })).toBe(one);
+  });
+
+  it('that are not there cannot be copied', () => {
+    const edit: Edit = { type: 'copy-setup', setupId: 'ghost', id: 'x', name: 'X' };
+    expect(() => applyEdit(rig, edit)).toThrow('ghost');
+  });
+});
+
+describe('what a rig remembers of its owner', () => {
+  it('settings, a hold test and a weighing are kept, and leave no trace when they are forgotten', () => {
+    const test = { hold: 'one-grip', massG: 2000, durationS: 45 } as const;
+    const edits: readonly (readonly [Edit, Edit])[] = [
+      [
+        { type: 'set-settings', settings: { wristNm: 3 } },
+        { type: 'set-settings', settings: {} },
+      ],
+      [
+        { type: 'set-hold-test', test },
+        { type: 'set-hold-test', test: undefined },
+      ],
+      [
+        { type: 'set-weighing', setupId: 'low', weighing: { totalG: 900 } },
+        { type: 'set-weighing', setupId: 'low', weighing: undefined },
+      ],
+    ];
+    for (const [set, forget] of edits) {
+      const kept = applyEdit(rig, set);
+      expect(kept).not.toEqual(rig);
+      expect(findRigIssues(kept, parts)).toEqual([]);
+      expect(JSON.stringify(applyEdit(kept, forget))).toBe(JSON.stringify(rig));
+    }
+  });
+});
