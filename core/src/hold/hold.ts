@@ -13,6 +13,7 @@ import {
 import {
   placeSolids,
   rigFromMount,
+  rigFromThing,
   type Assembly,
   type HoldKind,
   type HoldNeed,
@@ -169,10 +170,14 @@ function findEyeRest(assembly: Assembly, axes: Axes): Bearer | undefined {
     loupe ??
     assembly.items.find((p) => p.part.keepClear?.some((space) => space.purpose === 'eyepiece'));
   if (!finder) return undefined;
-  const hump = loupe
-    ? findMiddle(finder, axes)
-    : moveToEnd(finder, findMiddle(finder, axes), negate(axes.down));
-  return { role: 'eye', itemId: finder.item.id, pointMm: moveToEnd(finder, hump, back) };
+  const role = 'eye' as const;
+  const itemId = finder.item.id;
+  // The room that the part keeps for the eye says where that is; without it, the middle of a loupe's rear.
+  const room = finder.part.keepClear?.find((space) => space.purpose === 'eyepiece');
+  if (room && room.shape.type !== 'sector') {
+    return { role, itemId, pointMm: place(rigFromThing(finder, room.id), room.shape.atMm) };
+  }
+  return { role, itemId, pointMm: moveToEnd(finder, findMiddle(finder, axes), back) };
 }
 
 function findPad(assembly: Assembly, axes: Axes): Bearer | undefined {

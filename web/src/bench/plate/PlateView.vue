@@ -22,6 +22,7 @@ import {
   sayHold,
   sayMm,
   sayMount,
+  type DrawnForce,
   type Finding,
   type Plate,
   type Point2,
@@ -388,6 +389,9 @@ const hanging = computed(() => {
 
 /** Forces and moments to scale: the weight is drawn about as long on every page, and the scale is told. */
 const weightArrow = { mm: 55, px: 110 };
+/** Short on the page: where a hand is, its mark says. */
+const bearerName = (on: DrawnForce['on']) =>
+  on === 'weight' ? 'weight' : on === 'under-hand' ? bearerWords.hand : bearerWords[on];
 const acting = computed(() => {
   const { hang } = bench.report!;
   const statics = 'statics' in hang ? hang.statics : undefined;
@@ -413,7 +417,7 @@ const acting = computed(() => {
           x: Math.min(width.value - 96, Math.max(8, f.isEndOn ? from[0] + 11 : tip[0] + 8)),
           y: f.isEndOn ? from[1] + 4 : tip[1] + (tip[1] > from[1] + 1 ? 12 : -6),
         },
-        words: `${f.on === 'weight' ? 'weight' : bearerWords[f.on]} ${f.newton.toFixed(1)} N`,
+        words: `${bearerName(f.on)} ${f.newton.toFixed(1)} N`,
       };
     }),
     twists: twists.map((t, i) => ({
