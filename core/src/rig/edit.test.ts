@@ -352,7 +352,7 @@ describe('setups', () => {
     ]);
     const slid = applyEdit(copied, { type: 'slide', setupId: 'chest', jointId: 'h', slideMm: 7 });
     expect(slid.setups.map((s) => s.joints.find((j) => j.id === 'h')!.slideMm)).toEqual([0, 7]);
-    expect(findRigIssues(copied, parts)).toEqual([]);
+    expect(findRigIssues(copied, parts, 'rig')).toEqual([]);
   });
 
   it('are renamed and taken away, but for the last', () => {
@@ -389,7 +389,7 @@ describe('what a rig remembers of its owner', () => {
     for (const [set, forget] of edits) {
       const kept = applyEdit(rig, set);
       expect(kept).not.toEqual(rig);
-      expect(findRigIssues(kept, parts)).toEqual([]);
+      expect(findRigIssues(kept, parts, 'rig')).toEqual([]);
       expect(JSON.stringify(applyEdit(kept, forget))).toBe(JSON.stringify(rig));
     }
   });
