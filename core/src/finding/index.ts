@@ -1,2 +1,3 @@
 export * from './finding.js';
+export * from './kind.js';
 export * from './rests.js';

@@ -1,11 +1,12 @@
-import { createFinding, type Finding } from '../finding/index.js';
+import { createFinding, defineFinding, stating } from '../finding/index.js';
+import { sayMm, sayTool } from '../words/index.js';
+import { defineSolidCheck, type SolidContext } from './context.js';
 import type { Tool } from '../part/index.js';
 import { add, scale } from '../placement/index.js';
 import {
   isInBranch,
   measureSetting,
   placeRay,
-  type Assembly,
   type PlacedItem,
   type PlacedJoint,
   type SettingName,
@@ -70,26 +71,45 @@ export function isThereBefore(blocker: PlacedItem, child: PlacedItem): boolean {
   return isInBranch(blocker, child) && blocker.item.id !== child.item.id;
 }
 
+export const toolCannotReach = defineFinding(
+  'tool-cannot-reach',
+  stating<{ readonly tool: Tool; readonly roomMm: number; readonly later: boolean }>(),
+  {
+    restsOn: ['shape', 'mounts'],
+    weight: 'stops where what is in the way carries the part; note where it can go on later',
+    when: 'the room a tool needs before a fastening of known place is taken',
+    offers: '',
+    sentence: ({ items: [child, ...blockers], facts }, n) =>
+      facts.later
+        ? `To tighten ${n.item(child!)} again (${sayTool(facts.tool)}) you must first take off ${blockers.map((b) => n.item(b)).join(' and ')}.`
+        : `The fastening of ${n.item(child!)} (${sayTool(facts.tool)}) needs ${sayMm(facts.roomMm)} before it, and ${blockers.map((b) => n.item(b)).join(' and ')} ${blockers.length === 1 ? 'is' : 'are'} there.`,
+    why: 'What cannot be tightened works loose.',
+    todo: 'Turn the part, take a shorter tool, or make room.',
+  },
+);
+
 /**
  * Fastenings no tool reaches. What must be there before stops the build; what can go on later is a note
  * only: it must come off again to tighten the screw.
  */
-export function findAccessFindings(assembly: Assembly, list: readonly Access[]): Finding[] {
-  return list.flatMap(({ joint, tool, roomMm, blockers }) => {
-    if (blockers.length === 0) return [];
-    const child = assembly.byId.get(joint.child)!;
-    const lasting = blockers.filter((b) => isThereBefore(b, child));
-    const shown = lasting.length > 0 ? lasting : blockers;
-    return [
-      createFinding(
-        'tool-cannot-reach',
-        lasting.length > 0 ? 'stops' : 'note',
-        {
-          items: [joint.child, ...shown.map((b) => b.item.id)],
-          joints: [joint.joint.id],
-        },
-        { tool, roomMm, later: lasting.length === 0 },
-      ),
-    ];
-  });
-}
+export const accessCheck = defineSolidCheck(
+  [toolCannotReach],
+  ({ assembly, access: list }: SolidContext) =>
+    list.flatMap(({ joint, tool, roomMm, blockers }) => {
+      if (blockers.length === 0) return [];
+      const child = assembly.byId.get(joint.child)!;
+      const lasting = blockers.filter((b) => isThereBefore(b, child));
+      const shown = lasting.length > 0 ? lasting : blockers;
+      return [
+        createFinding(
+          toolCannotReach,
+          lasting.length > 0 ? 'stops' : 'note',
+          {
+            items: [joint.child, ...shown.map((b) => b.item.id)],
+            joints: [joint.joint.id],
+          },
+          { tool, roomMm, later: lasting.length === 0 },
+        ),
+      ];
+    }),
+);

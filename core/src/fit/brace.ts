@@ -1,4 +1,6 @@
-import { createFinding, type Finding } from '../finding/index.js';
+import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
+import { sayMm } from '../words/index.js';
+import { type FitContext } from './context.js';
 import { measureMate, type Mount } from '../part/index.js';
 import { add, dot, measureLength, negate, scale, subtract, type Vec3 } from '../placement/index.js';
 import {
@@ -95,21 +97,36 @@ export function isBraced(assembly: Assembly, joint: PlacedJoint): boolean {
   });
 }
 
+export const braceApart = defineFinding(
+  'brace-apart',
+  stating<{ readonly braceId: string; readonly gapMm: number; readonly allowedMm: number }>(),
+  {
+    restsOn: ['mounts'],
+    weight: 'risk',
+    when: 'the two ends of a brace are more than 1 mm apart',
+    offers: '',
+    sentence: ({ items: [a, b], facts }, n) =>
+      `The brace between ${n.item(a!)} and ${n.item(b!)} misses by ${sayMm(facts.gapMm)}; it holds within ${sayMm(facts.allowedMm)}.`,
+    why: 'A support that does not touch supports nothing.',
+    todo: 'Move one end until they meet.',
+  },
+);
+
 /** Braces whose ends do not meet. A gap of just the tolerance still meets. */
-export function findBraceFindings(assembly: Assembly): Finding[] {
-  return (assembly.setup.braces ?? []).flatMap((brace) => {
+export const braceCheck = defineCheck([braceApart], ({ assembly }: FitContext) =>
+  (assembly.setup.braces ?? []).flatMap((brace) => {
     const gapMm = measureBraceGapMm(assembly, brace);
     if (gapMm === undefined || gapMm <= tolerances.braceGapMm) return [];
     return [
       createFinding(
-        'brace-apart',
+        braceApart,
         'risk',
         { items: [brace.a.item, brace.b.item], key: brace.id },
         { braceId: brace.id, gapMm, allowedMm: tolerances.braceGapMm },
       ),
     ];
-  });
-}
+  }),
+);
 
 /** A second contact that is there to be used: two mounts that nearly meet. */
 export interface OfferedBrace {

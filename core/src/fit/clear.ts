@@ -1,6 +1,14 @@
-import { createFinding, type Finding, type Weight } from '../finding/index.js';
+import {
+  createFinding,
+  type Weight,
+  type AnyFinding,
+  defineFinding,
+  stating,
+} from '../finding/index.js';
+import { sayNumber, sayMm } from '../words/index.js';
+import { defineSolidCheck, type SolidContext } from './context.js';
 import type { Hold } from '../hold/index.js';
-import type { KeepClear } from '../part/index.js';
+import type { KeepClear, KeepClearPurpose } from '../part/index.js';
 import { compose } from '../placement/index.js';
 import { rigFromThing, type Assembly, type PlacedItem } from '../rig/index.js';
 import { partFromSolid } from '../solid/index.js';
@@ -18,6 +26,42 @@ import {
 } from '../space/index.js';
 import { mostMended, type Geometry } from './overlap.js';
 import { listWaysOut } from './waysout.js';
+
+/** A keep-clear space by what it is kept clear for. */
+export const purposeWords: Readonly<Record<KeepClearPurpose, string>> = {
+  'battery-door': 'battery door',
+  'card-door': 'card door',
+  'port-door': 'port door',
+  'screen-swing': 'screen',
+  'plug-room': 'room for a plug',
+  'hand-room': 'room for a hand',
+  'record-button': 'record button',
+  dials: 'dials',
+  eyepiece: 'eyepiece',
+  'lens-view': 'view of the lens',
+  'air-outlet': 'air outlet',
+  'battery-swing': 'battery swing',
+  lever: 'lever',
+  'battery-release': 'way out of the battery',
+};
+
+/** What is lost when the space is entered. */
+const lostWords: Readonly<Record<KeepClearPurpose, string>> = {
+  'battery-door': 'you cannot change the cell on the rig',
+  'card-door': 'you cannot change the card on the rig',
+  'port-door': 'the ports behind it stay shut',
+  'screen-swing': 'the screen does not come round',
+  'plug-room': 'no plug goes in',
+  'hand-room': 'your hand does not go round',
+  'record-button': 'your finger does not reach it',
+  dials: 'you cannot turn them',
+  eyepiece: 'your eye does not come near',
+  'lens-view': 'the picture is cut',
+  'air-outlet': 'the camera runs hot',
+  'battery-swing': 'the battery does not come out',
+  lever: 'you cannot work it',
+  'battery-release': 'the battery does not come off',
+};
 
 /** What is powered from outside keeps its battery door shut all day. */
 function hasOutsidePower(assembly: Assembly, itemId: string): boolean {
@@ -114,12 +158,45 @@ function isAskedOf(
     allowed(owner.item.id, placed.item.id) !== Infinity;
 }
 
+export const keepClearEntered = defineFinding(
+  'keep-clear-entered',
+  stating<{
+    readonly itemId: string;
+    readonly spaceId: string;
+    readonly purpose: KeepClearPurpose;
+    readonly depthMm: number;
+    /** For what swings: how far it opens before it meets something, and how far it would. */
+    readonly opensDeg: number | undefined;
+    readonly sweepDeg: number | undefined;
+    /** Whether the purpose is wanted in this setup. */
+    readonly matters: boolean;
+  }>(),
+  {
+    restsOn: ['shape', 'mounts', 'spaces'],
+    weight:
+      'stops for a battery or card door that opens less than 90°, but for a support that the rig is lifted off; otherwise risk; note where this setup does without',
+    when: 'a part stands in a space that must stay clear; a door says how far it opens',
+    offers: 'the smallest slide or turn; another mount',
+    sentence: ({ items: [intruder], facts }, n) => {
+      const what = `The ${purposeWords[facts.purpose]} of ${n.item(facts.itemId)}`;
+      const lost = facts.matters
+        ? `: ${lostWords[facts.purpose]}`
+        : ', which this setup does without';
+      return facts.opensDeg !== undefined && facts.sweepDeg !== undefined
+        ? `${what} opens ${sayNumber(facts.sweepDeg)}° and meets ${n.item(intruder!)} at ${sayNumber(facts.opensDeg)}°${facts.opensDeg >= 90 ? '' : lost}.`
+        : `${what} is entered ${sayMm(facts.depthMm)} deep by ${n.item(intruder!)}${lost}.`;
+    },
+    why: 'What must move, be reached or breathe needs its room while it is wanted.',
+    todo: 'Move what stands in it, or do without.',
+  },
+);
+
 function findOne(
   geometry: Geometry,
   hold: Hold,
   owner: PlacedItem,
   keep: KeepClear,
-): Finding | undefined {
+): AnyFinding | undefined {
   const { space, parts } = geometry;
   const isAsked = isAskedOf(space, owner, keep);
   const [first] = listIntrusions(space, placeKeepClear(owner, keep), isAsked);
@@ -146,7 +223,7 @@ function findOne(
   // A rig is lifted off its support to change a cell: a nuisance in the middle of a take, no end of the build.
   const isLifted = intruder.placed.part.kind === 'support';
   return createFinding(
-    'keep-clear-entered',
+    keepClearEntered,
     isLifted && weight === 'stops' ? 'risk' : weight,
     { items: [intruder.placed.item.id, owner.item.id], key: keep.id },
     {
@@ -181,63 +258,101 @@ function findFirstMet(
 }
 
 /** Keep-clear spaces that another part enters, with what is lost by it. */
-export function findClearFindings(geometry: Geometry, hold: Hold): Finding[] {
-  let mended = 0;
-  return geometry.space.assembly.items.flatMap((owner) =>
-    (owner.part.keepClear ?? []).flatMap((keep) => {
-      // The lens's view is asked about by its own cone.
-      if (keep.purpose === 'lens-view') return [];
-      const parts = mended < mostMended ? geometry.parts : undefined;
-      const found = findOne({ ...geometry, parts }, hold, owner, keep);
-      // What this setup does without is not mended.
-      if (found && found.weight !== 'note') mended += 1;
-      return found ?? [];
-    }),
-  );
-}
+export const clearCheck = defineSolidCheck(
+  [keepClearEntered],
+  ({ geometry, hold }: SolidContext) => {
+    let mended = 0;
+    return geometry.space.assembly.items.flatMap((owner) =>
+      (owner.part.keepClear ?? []).flatMap((keep) => {
+        // The lens's view is asked about by its own cone.
+        if (keep.purpose === 'lens-view') return [];
+        const parts = mended < mostMended ? geometry.parts : undefined;
+        const found = findOne({ ...geometry, parts }, hold, owner, keep);
+        // What this setup does without is not mended.
+        if (found && found.weight !== 'note') mended += 1;
+        return found ?? [];
+      }),
+    );
+  },
+);
+
+export const handRoom = defineFinding(
+  'hand-room',
+  stating<{ readonly gripId: string; readonly depthMm: number; readonly roomMm: number }>(),
+  {
+    restsOn: ['shape', 'mounts'],
+    weight: 'risk',
+    when: 'less than 35 mm round a grip in use',
+    offers: 'the smallest slide or turn; another mount',
+    sentence: ({ items: [intruder, owner], facts }, n) =>
+      `Your hand on ${n.item(owner!)} has ${sayMm(Math.max(0, facts.roomMm - facts.depthMm))} of the ${sayMm(facts.roomMm)} it needs; ${n.item(intruder!)} is in the way.`,
+    why: 'A hand that does not close round its grip holds with the fingertips.',
+    todo: 'Move one of them, or hold it elsewhere.',
+  },
+);
 
 /** Grips in use without room for the hand: 35 mm from their surface, their own part excepted. */
-export function findHandRoomFindings({ space, parts }: Geometry, hold: Hold): Finding[] {
-  if (hold.state !== 'held') return [];
-  return hold.grips.flatMap((held) => {
-    const owner = space.assembly.byId.get(held.itemId)!;
-    const grip = owner.part.grips!.find((g) => g.id === held.gripId)!;
-    // What carries the grip, and what goes with it as one piece, is part of its posts.
-    const carrier = owner.carriedBy?.parent;
-    // A body's own grip was made to be held beside the lens on its mount, with the cell in its bay.
-    const isOwn = (p: PlacedItem) =>
-      owner.part.kind === 'body' &&
-      p.carriedBy?.parent === owner.item.id &&
-      ['lens-mount', 'cell-bay'].includes(p.carriedBy.parentMount.kind);
-    const isAsked = (p: PlacedItem) =>
-      p.item.id !== owner.item.id && p.item.id !== carrier && !isOwn(p);
-    const [first] = listIntrusions(space, placeHandRoom(owner, grip), (p) => {
-      return isAsked(p) && p.carriedBy?.parent !== undefined;
+export const handRoomCheck = defineSolidCheck(
+  [handRoom],
+  ({ geometry: { space, parts }, hold }: SolidContext) => {
+    if (hold.state !== 'held') return [];
+    return hold.grips.flatMap((held) => {
+      const owner = space.assembly.byId.get(held.itemId)!;
+      const grip = owner.part.grips!.find((g) => g.id === held.gripId)!;
+      // What carries the grip, and what goes with it as one piece, is part of its posts.
+      const carrier = owner.carriedBy?.parent;
+      // A body's own grip was made to be held beside the lens on its mount, with the cell in its bay.
+      const isOwn = (p: PlacedItem) =>
+        owner.part.kind === 'body' &&
+        p.carriedBy?.parent === owner.item.id &&
+        ['lens-mount', 'cell-bay'].includes(p.carriedBy.parentMount.kind);
+      const isAsked = (p: PlacedItem) =>
+        p.item.id !== owner.item.id && p.item.id !== carrier && !isOwn(p);
+      const [first] = listIntrusions(
+        space,
+        placeHandRoom(owner, grip),
+        (p) => isAsked(p) && p.carriedBy?.parent !== undefined,
+      );
+      if (!first) return [];
+      const edits = parts
+        ? listWaysOut(space, parts, [owner, first.placed], (tried) => {
+            const now = tried.assembly.byId.get(owner.item.id);
+            return (
+              now !== undefined &&
+              !isEntered(tried, placeHandRoom(now, grip), (p) => p.item.id === first.placed.item.id)
+            );
+          })
+        : [];
+      return [
+        createFinding(
+          handRoom,
+          'risk',
+          { items: [first.placed.item.id, owner.item.id], key: grip.id },
+          { gripId: grip.id, depthMm: first.depthMm, roomMm: handRoomMm },
+          edits,
+        ),
+      ];
     });
-    if (!first) return [];
-    const edits = parts
-      ? listWaysOut(space, parts, [owner, first.placed], (tried) => {
-          const now = tried.assembly.byId.get(owner.item.id);
-          return (
-            now !== undefined &&
-            !isEntered(tried, placeHandRoom(now, grip), (p) => p.item.id === first.placed.item.id)
-          );
-        })
-      : [];
-    return [
-      createFinding(
-        'hand-room',
-        'risk',
-        { items: [first.placed.item.id, owner.item.id], key: grip.id },
-        { gripId: grip.id, depthMm: first.depthMm, roomMm: handRoomMm },
-        edits,
-      ),
-    ];
-  });
-}
+  },
+);
+
+export const leverUnderHand = defineFinding(
+  'lever-under-hand',
+  stating<{ readonly spaceId: string; readonly gripId: string }>(),
+  {
+    restsOn: ['shape', 'spaces'],
+    weight: 'risk',
+    when: 'a lever lies within 12 mm of a grip in use',
+    offers: '',
+    sentence: ({ items: [owner, grip] }, n) =>
+      `A lever of ${n.item(owner!)} lies where your hand holds ${n.item(grip!)}.`,
+    why: 'A hand opens a lever unawares, and the part comes off.',
+    todo: 'Turn the part so that its lever points away.',
+  },
+);
 
 /** Levers that lie where a hand in use takes hold: it opens them unawares. */
-export function findLeverFindings({ space }: Geometry, hold: Hold): Finding[] {
+export const leverCheck = defineSolidCheck([leverUnderHand], ({ space, hold }: SolidContext) => {
   if (hold.state !== 'held') return [];
   const palms = hold.grips.map((held) => {
     const owner = space.assembly.byId.get(held.itemId)!;
@@ -263,7 +378,7 @@ export function findLeverFindings({ space }: Geometry, hold: Hold): Finding[] {
           if (!met) return [];
           return [
             createFinding(
-              'lever-under-hand',
+              leverUnderHand,
               'risk',
               { items: [placed.item.id, owner.item.id], key: lever.id },
               { spaceId: lever.id, gripId: grip.id },
@@ -272,4 +387,4 @@ export function findLeverFindings({ space }: Geometry, hold: Hold): Finding[] {
         }),
       ),
   );
-}
+});

@@ -1,5 +1,12 @@
-import type { Brief } from '../brief/index.js';
-import { createFinding, type Finding } from '../finding/index.js';
+import {
+  createFinding,
+  type AnyFinding,
+  defineFinding,
+  stating,
+  defineCheck,
+} from '../finding/index.js';
+import { sayTool } from '../words/index.js';
+import { type FitContext } from './context.js';
 import {
   listBoxPartIds,
   measureMate,
@@ -22,8 +29,19 @@ import {
 /** Hands and bare fingers are always there. */
 const always: readonly Tool[] = ['none', 'thumb'];
 
+export const toolMissing = defineFinding('tool-missing', stating<{ readonly tool: Tool }>(), {
+  restsOn: ['mounts'],
+  weight: 'risk',
+  when: 'a joint wants a tool that neither the brief allows nor a part carries',
+  offers: '',
+  sentence: ({ items: [item], facts }, n) =>
+    `${n.item(item!)} wants ${sayTool(facts.tool)}, which neither your brief allows nor any part carries.`,
+  why: 'On location the one key you lack is the one you need.',
+  todo: 'Allow the tool in the brief, carry it in a part, or take another fastening.',
+});
+
 /** Tools that a joint asks for and that neither the brief allows nor any part of the setup carries. */
-export function findToolFindings(assembly: Assembly, brief: Brief): Finding[] {
+export const toolCheck = defineCheck([toolMissing], ({ assembly, brief }: FitContext) => {
   const { tools } = brief.limits;
   if (!tools) return [];
   const there = new Set<Tool>([
@@ -36,14 +54,14 @@ export function findToolFindings(assembly: Assembly, brief: Brief): Finding[] {
     if (tool === undefined || there.has(tool)) return [];
     return [
       createFinding(
-        'tool-missing',
+        toolMissing,
         'risk',
         { items: [joint.child, joint.parent], joints: [joint.joint.id] },
         { tool },
       ),
     ];
   });
-}
+});
 
 interface KitPart {
   readonly item: KitItem;
@@ -65,53 +83,90 @@ function listKit(assembly: Assembly, parts: PartBook): readonly KitPart[] {
   return kit;
 }
 
+export const boughtTwice = defineFinding('bought-twice', stating<{ readonly inBoxOf: string }>(), {
+  restsOn: [],
+  weight: 'note',
+  when: 'a wished part comes in the box of another one',
+  offers: '',
+  sentence: ({ items: [item, box] }, n) =>
+    `You plan to buy ${n.item(item!)}; one comes in the box of ${n.item(box!)}.`,
+  why: 'You would pay for it twice.',
+  todo: 'Leave it out, unless you want a spare.',
+});
+
+export const soldOnlyWith = defineFinding(
+  'sold-only-with',
+  stating<{ readonly partIds: readonly string[] }>(),
+  {
+    restsOn: [],
+    weight: 'risk',
+    when: 'a wished part that is only sold with others, none of which is in the kit',
+    offers: '',
+    sentence: ({ items: [item], facts }, n) =>
+      `${n.item(item!)} is sold only with ${facts.partIds.map((id) => n.part(id)).join(' or ')}.`,
+    why: 'You cannot buy it alone.',
+    todo: 'Plan the other part too, or find another.',
+  },
+);
+
 /** Wished parts that come in another part's box anyway, and parts that are only sold with others. */
-export function findBoxFindings(assembly: Assembly, parts: PartBook): Finding[] {
-  const kit = listKit(assembly, parts);
-  const count = new Map<string, number>();
-  const boxes = new Map<string, KitPart>();
-  for (const one of kit) {
-    count.set(one.part.id, (count.get(one.part.id) ?? 0) + 1);
-    for (const id of listBoxPartIds([one.part])) if (!boxes.has(id)) boxes.set(id, one);
-  }
-  return kit.flatMap(({ item, part }) => {
-    if (item.owned || item.comesWith !== undefined) return [];
-    const findings: Finding[] = [];
-    const box = boxes.get(part.id);
-    if (box && box.item.id !== item.id && count.get(part.id) === 1) {
-      findings.push(
-        createFinding(
-          'bought-twice',
-          'note',
-          { items: [item.id, box.item.id] },
-          { inBoxOf: box.item.id },
-        ),
-      );
+export const boxCheck = defineCheck(
+  [boughtTwice, soldOnlyWith],
+  ({ assembly, parts }: FitContext) => {
+    const kit = listKit(assembly, parts);
+    const count = new Map<string, number>();
+    const boxes = new Map<string, KitPart>();
+    for (const one of kit) {
+      count.set(one.part.id, (count.get(one.part.id) ?? 0) + 1);
+      for (const id of listBoxPartIds([one.part])) if (!boxes.has(id)) boxes.set(id, one);
     }
-    const only = part.soldOnlyWith ?? [];
-    if (only.length > 0 && !only.some((id) => count.has(id))) {
-      findings.push(
-        createFinding('sold-only-with', 'risk', { items: [item.id] }, { partIds: only }),
-      );
-    }
-    return findings;
-  });
-}
+    return kit.flatMap(({ item, part }) => {
+      if (item.owned || item.comesWith !== undefined) return [];
+      const findings: AnyFinding[] = [];
+      const box = boxes.get(part.id);
+      if (box && box.item.id !== item.id && count.get(part.id) === 1) {
+        findings.push(
+          createFinding(
+            boughtTwice,
+            'note',
+            { items: [item.id, box.item.id] },
+            { inBoxOf: box.item.id },
+          ),
+        );
+      }
+      const only = part.soldOnlyWith ?? [];
+      if (only.length > 0 && !only.some((id) => count.has(id))) {
+        findings.push(createFinding(soldOnlyWith, 'risk', { items: [item.id] }, { partIds: only }));
+      }
+      return findings;
+    });
+  },
+);
+
+export const excludesPart = defineFinding('excludes-part', stating(), {
+  restsOn: [],
+  weight: 'stops',
+  when: 'a part is stated not to go with another one of the setup',
+  offers: 'leave it out',
+  sentence: ({ items: [a, b] }, n) => `${n.item(a!)} does not go together with ${n.item(b!)}.`,
+  why: 'Its maker says so.',
+  todo: 'Leave out one of the two.',
+});
 
 /** Parts of one setup that are stated not to go together. */
-export function findExcludeFindings(assembly: Assembly): Finding[] {
-  return assembly.items.flatMap((a) =>
+export const excludeCheck = defineCheck([excludesPart], ({ assembly }: FitContext) =>
+  assembly.items.flatMap((a) =>
     assembly.items.flatMap((b) =>
       a.part.excludes?.includes(b.part.id)
         ? [
-            createFinding('excludes-part', 'stops', { items: [a.item.id, b.item.id] }, {}, [
+            createFinding(excludesPart, 'stops', { items: [a.item.id, b.item.id] }, {}, [
               { type: 'remove-item', setupId: assembly.setup.id, itemId: a.item.id },
             ]),
           ]
         : [],
     ),
-  );
-}
+  ),
+);
 
 /** Kinds that one has without fitting them. */
 const loose: readonly Part['kind'][] = [
@@ -140,8 +195,21 @@ function countPlaces(assembly: Assembly, part: Part): number {
   return count;
 }
 
+export const partUnplaced = defineFinding('part-unplaced', stating<{ readonly places: number }>(), {
+  restsOn: [],
+  weight: 'risk where nothing takes it, note otherwise',
+  when: 'a wished part is in no setup',
+  offers: '',
+  sentence: ({ items: [item], facts }, n) =>
+    facts.places === 0
+      ? `You plan to buy ${n.item(item!)}, and nothing on this rig takes it.`
+      : `You plan to buy ${n.item(item!)}, and no setup uses it; ${facts.places} ${facts.places === 1 ? 'mount takes' : 'mounts take'} it here.`,
+  why: 'A part with nowhere to stand is money in a drawer.',
+  todo: 'Fit it, or leave it out.',
+});
+
 /** Wished parts that stand in no setup: bought and left in the drawer, or with nowhere to stand. */
-export function findUnplacedFindings(assembly: Assembly, parts: PartBook): Finding[] {
+export const unplacedCheck = defineCheck([partUnplaced], ({ assembly, parts }: FitContext) => {
   const used = new Set(
     assembly.rig.setups.flatMap((s) => [
       s.body,
@@ -154,15 +222,10 @@ export function findUnplacedFindings(assembly: Assembly, parts: PartBook): Findi
     if (item.owned || used.has(item.id) || loose.includes(part.kind)) return [];
     const places = countPlaces(assembly, part);
     return [
-      createFinding(
-        'part-unplaced',
-        places === 0 ? 'risk' : 'note',
-        { items: [item.id] },
-        { places },
-      ),
+      createFinding(partUnplaced, places === 0 ? 'risk' : 'note', { items: [item.id] }, { places }),
     ];
   });
-}
+});
 
 /** Kinds that are of no use without a lead to bring them a picture, or to take their sound away. */
 const needsPicture: readonly Part['kind'][] = ['monitor', 'recorder', 'transmitter'];
@@ -302,16 +365,34 @@ function listLeadEdits(assembly: Assembly, parts: PartBook, want: Want): Edit[] 
   }));
 }
 
+export const noLead = defineFinding(
+  'no-lead',
+  stating<{
+    readonly fromPort: string;
+    readonly toItem: string;
+    readonly toPort: string;
+    readonly carries: Carries;
+    /** The part in whose box such a lead comes. */
+    readonly inBoxOf: string | undefined;
+  }>(),
+  {
+    restsOn: ['ports'],
+    weight: 'risk',
+    when: 'a screen without a lead that brings its picture, a microphone or receiver without one that takes its sound',
+    offers: 'a lead of the kit, or the cheapest that fits',
+    sentence: ({ items: [, source], facts }, n) =>
+      `No lead brings the ${facts.carries === 'video' ? 'picture' : 'sound'} ${facts.carries === 'video' ? `from ${n.item(source!)} to ${n.item(facts.toItem)}` : `of ${n.item(facts.toItem)} to ${n.item(source!)}`}${facts.inBoxOf === undefined ? '' : `; one comes in the box of ${n.item(facts.inBoxOf)}`}.`,
+    why: 'Without its lead it does nothing, and leads are what is forgotten.',
+    todo: 'Plan the lead, or add one to the kit.',
+  },
+);
+
 /** Devices whose picture or sound has no lead, with the box in which one comes and leads that would do. */
-export function findLeadFindings(
-  assembly: Assembly,
-  parts: PartBook,
-  remedies: boolean,
-): Finding[] {
-  return listWants(assembly).map((want) => {
+export const leadCheck = defineCheck([noLead], ({ assembly, parts, catalogue }: FitContext) =>
+  listWants(assembly).map((want) => {
     const box = findBoxLead(assembly, parts, want)?.box;
     return createFinding(
-      'no-lead',
+      noLead,
       'risk',
       { items: [want.device.item.id, want.source.item.id], key: want.port.id },
       {
@@ -321,10 +402,10 @@ export function findLeadFindings(
         carries: want.carries,
         inBoxOf: box?.item.id,
       },
-      remedies ? listLeadEdits(assembly, parts, want) : [],
+      catalogue ? listLeadEdits(assembly, parts, want) : [],
     );
-  });
-}
+  }),
+);
 
 function hasCell(assembly: Assembly, placed: PlacedItem): boolean {
   return (assembly.carriedBy.get(placed.item.id) ?? []).some((j) => {
@@ -333,9 +414,19 @@ function hasCell(assembly: Assembly, placed: PlacedItem): boolean {
   });
 }
 
+export const noSupply = defineFinding('no-supply', stating<{ readonly portId: string }>(), {
+  restsOn: ['ports'],
+  weight: 'risk',
+  when: 'a body, screen, recorder or transmitter with no cell on it and no lead to its power input',
+  offers: '',
+  sentence: ({ items: [item] }, n) => `Nothing feeds ${n.item(item!)}.`,
+  why: 'A device without power stays dark.',
+  todo: 'Put a battery on its plate, or plan a lead to its power input.',
+});
+
 /** Devices with a power input and nothing that feeds them: no lead to it and no cell on their plate. */
-export function findSupplyFindings(assembly: Assembly): Finding[] {
-  return assembly.items.flatMap((placed) => {
+export const supplyCheck = defineCheck([noSupply], ({ assembly }: FitContext) =>
+  assembly.items.flatMap((placed) => {
     const inputs = (placed.part.ports ?? []).filter(
       (p) => p.carries.includes('power') && p.direction !== 'out',
     );
@@ -349,21 +440,31 @@ export function findSupplyFindings(assembly: Assembly): Finding[] {
     if (fed || hasCell(assembly, placed)) return [];
     return [
       createFinding(
-        'no-supply',
+        noSupply,
         'risk',
         { items: [placed.item.id] },
         { portId: inputs[0]?.id ?? bays[0]!.id },
       ),
     ];
-  });
-}
+  }),
+);
 
 function findFace(part: Part): Mount | undefined {
   return part.mounts.find((m) => m.side === 'battery');
 }
 
+export const noCharger = defineFinding('no-charger', stating(), {
+  restsOn: [],
+  weight: 'note',
+  when: 'a battery in use on a job of stated hours, and nothing in the kit charges it',
+  offers: '',
+  sentence: ({ items: [item] }, n) => `Nothing in your kit charges ${n.item(item!)}.`,
+  why: 'A cell is empty once.',
+  todo: 'Add a charger with a bay for it.',
+});
+
 /** Batteries in use on a job of several hours that nothing in the kit charges. */
-export function findChargerFindings(assembly: Assembly, parts: PartBook, brief: Brief): Finding[] {
+export const chargerCheck = defineCheck([noCharger], ({ assembly, parts, brief }: FitContext) => {
   if (brief.day?.hoursOn === undefined) return [];
   const kit = listKit(assembly, parts);
   const seen = new Set<string>();
@@ -383,12 +484,31 @@ export function findChargerFindings(assembly: Assembly, parts: PartBook, brief: 
         part.mounts.some((m) => measureMate(face, m).state === 'mates'),
     );
     if (charged) return [];
-    return [createFinding('no-charger', 'note', { items: [placed.item.id] }, {})];
+    return [createFinding(noCharger, 'note', { items: [placed.item.id] }, {})];
   });
-}
+});
+
+export const portTakenTwice = defineFinding(
+  'port-taken-twice',
+  stating<{
+    readonly itemId: string;
+    readonly portId: string;
+    readonly count: number;
+  }>(),
+  {
+    restsOn: ['ports'],
+    weight: 'stops',
+    when: 'two planned leads go into one socket',
+    offers: 'unplug the later one',
+    sentence: ({ facts }, n) =>
+      `You plan ${facts.count} leads into one socket: ${n.port(facts.itemId, facts.portId)} of ${n.item(facts.itemId)}.`,
+    why: 'A socket takes one plug.',
+    todo: 'Use another socket, a splitter, or a device that loops through.',
+  },
+);
 
 /** Ports that more than one planned lead goes into. The first keeps it; the later ones are unplugged by a remedy. */
-export function findPortFindings(assembly: Assembly): Finding[] {
+export const portCheck = defineCheck([portTakenTwice], ({ assembly }: FitContext) => {
   const byPort = new Map<
     string,
     { itemId: string; portId: string; runs: string[]; leads: string[] }
@@ -407,7 +527,7 @@ export function findPortFindings(assembly: Assembly): Finding[] {
       ? []
       : [
           createFinding(
-            'port-taken-twice',
+            portTakenTwice,
             'stops',
             { items: [itemId, ...leads], key: portId },
             { itemId, portId, count: runs.length },
@@ -417,4 +537,4 @@ export function findPortFindings(assembly: Assembly): Finding[] {
           ),
         ],
   );
-}
+});

@@ -1,4 +1,5 @@
-import { createFinding, type Finding } from '../finding/index.js';
+import { createFinding, defineFinding, stating } from '../finding/index.js';
+import { defineSolidCheck, type SolidContext } from './context.js';
 import type { Mount } from '../part/index.js';
 import type { Vec3 } from '../placement/index.js';
 import {
@@ -73,8 +74,23 @@ export function listCovers(space: Space): Cover[] {
   );
 }
 
+export const mountCovered = defineFinding(
+  'mount-covered',
+  stating<{ readonly itemId: string; readonly mountIds: readonly string[] }>(),
+  {
+    restsOn: ['shape', 'mounts'],
+    weight: 'note',
+    when: 'another part stands within 8 mm before a free mount',
+    offers: '',
+    sentence: ({ items: [by], facts }, n) =>
+      `${n.item(by!)} covers ${facts.mountIds.map((id) => n.mount(facts.itemId, id)).join(', ')} of ${n.item(facts.itemId)}.`,
+    why: 'Nothing can be brought to a mount that something stands before.',
+    todo: 'Nothing to do unless you want that mount.',
+  },
+);
+
 /** One note for each part and what covers mounts of it. */
-export function findCoverFindings(covers: readonly Cover[]): Finding[] {
+export const coverCheck = defineSolidCheck([mountCovered], ({ covers }: SolidContext) => {
   const pairs = new Map<string, Cover[]>();
   for (const cover of covers) {
     const key = `${cover.itemId} ${cover.byItem}`;
@@ -82,10 +98,10 @@ export function findCoverFindings(covers: readonly Cover[]): Finding[] {
   }
   return [...pairs.values()].map((list) =>
     createFinding(
-      'mount-covered',
+      mountCovered,
       'note',
       { items: [list[0]!.byItem, list[0]!.itemId] },
       { itemId: list[0]!.itemId, mountIds: list.map((c) => c.mountId) },
     ),
   );
-}
+});

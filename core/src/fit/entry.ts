@@ -1,4 +1,5 @@
-import { createFinding, type Finding } from '../finding/index.js';
+import { createFinding, defineFinding, stating } from '../finding/index.js';
+import { defineSolidCheck, type SolidContext } from './context.js';
 import { mountKinds } from '../part/index.js';
 import { negate, scale } from '../placement/index.js';
 import {
@@ -12,7 +13,6 @@ import {
 import { listIntrusions, sweepSolid, type Space } from '../space/index.js';
 import { tolerances } from '../units/index.js';
 import { isThereBefore } from './access.js';
-import type { Geometry } from './overlap.js';
 
 /** One way on: how far, past what. */
 export interface Way {
@@ -76,12 +76,27 @@ export function listEndEntries(space: Space): EndEntry[] {
     }));
 }
 
+export const cannotBringOn = defineFinding(
+  'cannot-bring-on',
+  stating<{ readonly travelMm: number }>(),
+  {
+    restsOn: ['shape', 'mounts'],
+    weight: 'stops',
+    when: 'a clamp that goes on over the end of its rail, with both ways closed by what carries it',
+    offers: 'leave it out',
+    sentence: ({ items: [child, ...blockers] }, n) =>
+      `${n.item(child!)} goes on over the end of its rail, and ${blockers.map((b) => n.item(b)).join(' and ')} ${blockers.length === 1 ? 'closes' : 'close'} both ways.`,
+    why: 'A clamp that cannot be brought on is not on.',
+    todo: 'Take a clamp that opens sideways, or another rail.',
+  },
+);
+
 /**
  * Clamps that can be brought onto their rail from neither end, because what stands in the way must be
  * there before them: it carries them. What could go on later is a matter of the order of assembly.
  */
-export function findEntryFindings({ space }: Geometry, entries: readonly EndEntry[]): Finding[] {
-  return entries.flatMap(({ joint, ways }) => {
+export const entryCheck = defineSolidCheck([cannotBringOn], ({ space, entries }: SolidContext) =>
+  entries.flatMap(({ joint, ways }) => {
     const child = space.assembly.byId.get(joint.child)!;
     const lasting = ways.map((way) => way.blockers.filter((b) => isThereBefore(b, child)));
     if (lasting.some((list) => list.length === 0)) return [];
@@ -91,12 +106,12 @@ export function findEntryFindings({ space }: Geometry, entries: readonly EndEntr
     ];
     return [
       createFinding(
-        'cannot-bring-on',
+        cannotBringOn,
         'stops',
         { items: [joint.child, ...items], joints: [joint.joint.id] },
         { travelMm: Math.min(...ways.map((w) => w.travelMm)) },
         edits,
       ),
     ];
-  });
-}
+  }),
+);

@@ -1,5 +1,6 @@
-import type { Brief } from '../brief/index.js';
-import { createFinding, type Finding } from '../finding/index.js';
+import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
+import { sayMm, sayDeg } from '../words/index.js';
+import { defineSolidCheck, type FitContext, type SolidContext } from './context.js';
 import type { Hold } from '../hold/index.js';
 import {
   add,
@@ -19,11 +20,31 @@ import type { Geometry } from './overlap.js';
 /** Ways of holding in which both hands hold and none is free to work a control. */
 const bothHandsBusy = ['grips', 'low-two', 'eye', 'chest', 'shoulder'];
 
+export const outOfReach = defineFinding(
+  'out-of-reach',
+  stating<{
+    readonly itemId: string;
+    readonly controlId: string;
+    readonly farMm: number;
+    readonly reachMm: number;
+  }>(),
+  {
+    restsOn: ['shape', 'mounts'],
+    weight: 'risk',
+    when: 'both hands hold, and a control is farther than a finger reaches',
+    offers: '',
+    sentence: ({ facts }, n) =>
+      `The ${n.control(facts.itemId, facts.controlId)} of ${n.item(facts.itemId)} is ${sayMm(facts.farMm)} from your nearest hand; a finger reaches ≈ ${sayMm(facts.reachMm)}.`,
+    why: 'Both your hands hold the rig; to reach it you must let go.',
+    todo: 'Move a grip nearer, use a remote trigger, or hold it another way.',
+  },
+);
+
 /**
  * Record, dials, focus, zoom and iris that no finger reaches from where both hands hold. Where a hand is
  * free it reaches all of a rig. Just as far as a finger goes is within reach.
  */
-export function findReachFindings(assembly: Assembly, hold: Hold): Finding[] {
+export const reachCheck = defineCheck([outOfReach], ({ assembly, hold }: FitContext) => {
   if (hold.state !== 'held' || !bothHandsBusy.includes(hold.hold)) return [];
   const reachMm = measureSetting(assembly.rig.settings, 'handReachMm');
   return assembly.items.flatMap((placed) =>
@@ -42,7 +63,7 @@ export function findReachFindings(assembly: Assembly, hold: Hold): Finding[] {
       if (farMm <= reachMm) return [];
       return [
         createFinding(
-          'out-of-reach',
+          outOfReach,
           'risk',
           { items: [placed.item.id], key: control.id },
           { itemId: placed.item.id, controlId: control.id, farMm, reachMm },
@@ -50,7 +71,7 @@ export function findReachFindings(assembly: Assembly, hold: Hold): Finding[] {
       ];
     }),
   );
-}
+});
 
 /** How far a point is from where a hand holds: the palm lies 20 mm to either side along the grip. */
 function measureToGrip(at: Vec3, grip: Extract<Hold, { state: 'held' }>['grips'][number]): number {
@@ -64,8 +85,29 @@ function measureToGrip(at: Vec3, grip: Extract<Hold, { state: 'held' }>['grips']
   return measureLength(subtract(at, add(grip.fromMm, scale(way, t))));
 }
 
+export const notWithGloves = defineFinding(
+  'not-with-gloves',
+  stating<{
+    readonly itemId: string;
+    readonly controlId: string;
+    readonly sizeMm: number;
+    readonly neededMm: number;
+    readonly temperatureC: number;
+  }>(),
+  {
+    restsOn: ['shape', 'mounts'],
+    weight: 'note',
+    when: 'a control smaller than a gloved finger, on a cold job',
+    offers: '',
+    sentence: ({ facts }, n) =>
+      `The ${n.control(facts.itemId, facts.controlId)} of ${n.item(facts.itemId)} is ${sayMm(facts.sizeMm)} across; a gloved finger wants ≈ ${sayMm(facts.neededMm)}, and you plan for ${facts.temperatureC} °C.`,
+    why: 'Cold hands wear gloves.',
+    todo: 'Try it with your gloves on, or set it before you go out.',
+  },
+);
+
 /** Controls too small for a gloved finger on a job cold enough for gloves. */
-export function findGloveFindings(assembly: Assembly, brief: Brief): Finding[] {
+export const gloveCheck = defineCheck([notWithGloves], ({ assembly, brief }: FitContext) => {
   const temperatureC = brief.day?.temperatureC;
   const { settings } = assembly.rig;
   if (temperatureC === undefined || temperatureC >= measureSetting(settings, 'gloveBelowC')) {
@@ -77,7 +119,7 @@ export function findGloveFindings(assembly: Assembly, brief: Brief): Finding[] {
       if (control.sizeMm === undefined || control.sizeMm >= neededMm) return [];
       return [
         createFinding(
-          'not-with-gloves',
+          notWithGloves,
           'note',
           { items: [placed.item.id], key: control.id },
           {
@@ -91,10 +133,25 @@ export function findGloveFindings(assembly: Assembly, brief: Brief): Finding[] {
       ];
     }),
   );
-}
+});
+
+export const gripsUneven = defineFinding(
+  'grips-uneven',
+  stating<{ readonly heightMm: number; readonly depthMm: number }>(),
+  {
+    restsOn: ['shape', 'mounts'],
+    weight: 'note',
+    when: 'two hands more than 25 mm apart in height or depth',
+    offers: '',
+    sentence: ({ items: [a, b], facts }, n) =>
+      `Your hands on ${n.item(a!)} and ${n.item(b!)} are ${sayMm(facts.heightMm)} apart in height and ${sayMm(facts.depthMm)} in depth.`,
+    why: 'Uneven grips twist the wrists and tilt the horizon.',
+    todo: 'Slide one of them until both are level.',
+  },
+);
 
 /** Two grips whose hands are far off level, or one well before the other. */
-export function findUnevenFindings(assembly: Assembly, hold: Hold): Finding[] {
+export const unevenCheck = defineCheck([gripsUneven], ({ assembly, hold }: FitContext) => {
   if (hold.state !== 'held' || hold.hold !== 'grips' || hold.grips.length < 2) return [];
   const [a, b] = hold.grips as [(typeof hold.grips)[0], (typeof hold.grips)[0]];
   const between = subtract(b.pointMm, a.pointMm);
@@ -103,9 +160,9 @@ export function findUnevenFindings(assembly: Assembly, hold: Hold): Finding[] {
   const limit = measureSetting(assembly.rig.settings, 'unevenGripsMm');
   if (heightMm <= limit && depthMm <= limit) return [];
   return [
-    createFinding('grips-uneven', 'note', { items: [a.itemId, b.itemId] }, { heightMm, depthMm }),
+    createFinding(gripsUneven, 'note', { items: [a.itemId, b.itemId] }, { heightMm, depthMm }),
   ];
-}
+});
 
 /** Where the operator's eye is in a way of holding, in the rig's frame (estimates that can be set). */
 export function findEye(assembly: Assembly, hold: Hold): Vec3 | undefined {
@@ -171,11 +228,42 @@ function lookAt({ space }: Geometry, eye: Vec3, placed: PlacedItem): Sight[] {
   });
 }
 
+export const screenNotSeen = defineFinding(
+  'screen-not-seen',
+  stating<{
+    readonly screenId: string;
+    readonly why: 'hidden' | 'aslant' | 'far';
+    readonly angleDeg: number;
+    readonly farMm: number;
+    /** Whether another screen is seen well. */
+    readonly another: boolean;
+  }>(),
+  {
+    restsOn: ['shape', 'mounts'],
+    weight: 'risk; note where another screen is seen well',
+    when: 'from the estimated eye a screen is hidden, more than 60° aslant, or farther than 8 diagonals',
+    offers: '',
+    sentence: ({ items: [screen, blocker], facts }, n) => {
+      const rest = facts.another ? ' Another screen is seen well.' : '';
+      switch (facts.why) {
+        case 'hidden':
+          return `${n.item(blocker!)} hides the screen of ${n.item(screen!)} from your eye as you hold it.${rest}`;
+        case 'aslant':
+          return `You look at the screen of ${n.item(screen!)} ≈ ${sayDeg(facts.angleDeg)} aslant as you hold it.${rest}`;
+        case 'far':
+          return `The screen of ${n.item(screen!)} is ≈ ${sayMm(facts.farMm)} from your eye as you hold it, too far for its size.${rest}`;
+      }
+    },
+    why: 'A picture you cannot judge is no help (where your eye is, is an estimate that can be set).',
+    todo: 'Tilt the screen, or move it.',
+  },
+);
+
 /**
  * Screens that the operator's eye does not see from this way of holding: turned away, too far for their
  * size, or hidden by another part. A risk where no screen is seen well, a note where another is.
  */
-export function findScreenFindings(geometry: Geometry, hold: Hold): Finding[] {
+export const screenCheck = defineSolidCheck([screenNotSeen], ({ geometry, hold }: SolidContext) => {
   const { assembly } = geometry.space;
   const eye = findEye(assembly, hold);
   if (!eye) return [];
@@ -186,7 +274,7 @@ export function findScreenFindings(geometry: Geometry, hold: Hold): Finding[] {
       ? []
       : [
           createFinding(
-            'screen-not-seen',
+            screenNotSeen,
             another ? 'note' : 'risk',
             {
               items: [placed.item.id, ...(hiddenBy === undefined ? [] : [hiddenBy])],
@@ -196,4 +284,4 @@ export function findScreenFindings(geometry: Geometry, hold: Hold): Finding[] {
           ),
         ],
   );
-}
+});

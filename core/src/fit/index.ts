@@ -21,3 +21,6 @@ export * from './hands.js';
 export * from './stand.js';
 export * from './spare.js';
 export * from './chains.js';
+export * from './joints.js';
+export * from './context.js';
+export * from './checks.js';

@@ -1,15 +1,22 @@
-import { createFinding, type Finding } from '../finding/index.js';
+import {
+  createFinding,
+  type AnyFinding,
+  defineFinding,
+  stating,
+  defineCheck,
+} from '../finding/index.js';
+import { sayDeg, sayMismatch, sayMm } from '../words/index.js';
+import { type FitContext } from './context.js';
 import {
   listTurnsDeg,
   measureOccupancy,
-  suggestSlideMm,
   toAllowedSlideMm,
   type Assembly,
   type Edit,
   type PlacedItem,
   type PlacedJoint,
 } from '../rig/index.js';
-import { toAllowedValue, type Mount, type PartBook } from '../part/index.js';
+import { toAllowedValue, type Mismatch, type Mount, type PartBook } from '../part/index.js';
 import { tolerances, wrapDeg } from '../units/index.js';
 import { createChainBetween, findChain, listAdaptors, measureReachOver } from './chains.js';
 import { listMoves } from './moves.js';
@@ -37,33 +44,101 @@ function listBridges(
   });
 }
 
-/** Joints whose mounts do not mate, mate with an unknown key, or enter without latching. */
-export function findMateFindings(assembly: Assembly, catalogue?: PartBook): Finding[] {
-  return assembly.joints.flatMap((joint) => {
-    const about = { items: [joint.child, joint.parent], joints: [joint.joint.id] };
-    if (joint.mate.state === 'refuses') {
+export const kindsDoNotMate = defineFinding(
+  'kinds-do-not-mate',
+  stating<{
+    readonly mismatch: Mismatch;
+    /** Parts that bring the two together, from the carrier outwards, where some are known. */
+    readonly bridge?: readonly string[];
+  }>(),
+  {
+    restsOn: ['mounts'],
+    weight: 'stops',
+    when: 'the two mounts are not a pair of the mating table, or their size, family, pins or keys forbid it',
+    offers: 'move it to a mount that takes it; leave it out',
+    sentence: ({ items: [child, parent], facts }, n) =>
+      `${n.item(child!)} does not join ${n.item(parent!)}: ${sayMismatch(facts.mismatch)}${facts.bridge ? `; with ${facts.bridge.map((id) => n.part(id)).join(' and ')} between it does` : ''}.`,
+    why: 'What does not join is not held at all.',
+    todo: 'Move it to a mount that takes it, or put an adaptor between.',
+  },
+);
+
+export const keyUnknown = defineFinding('key-unknown', stating(), {
+  restsOn: [],
+  weight: 'risk',
+  when: 'made-for-each-other mounts, and nobody has stated that these two are',
+  offers: '',
+  sentence: ({ items: [child, parent] }, n) =>
+    `Nobody has stated whether ${n.item(child!)} fits ${n.item(parent!)}; the screw alone would go in.`,
+  why: 'Some parts are made for each other, and sizes on a shop page do not prove it.',
+  todo: 'Ask the maker, or try it in the shop, before you pay.',
+});
+
+export const entersNotLatches = defineFinding('enters-not-latches', stating(), {
+  restsOn: [],
+  weight: 'risk',
+  when: 'known to go in without latching',
+  offers: '',
+  sentence: ({ items: [child, parent] }, n) =>
+    `${n.item(child!)} goes into ${n.item(parent!)} but does not latch.`,
+  why: 'It holds by friction only and can slide out.',
+  todo: 'Put a stop behind it, or use a part that latches.',
+});
+
+/** Joints whose mounts do not mate. */
+export const mateCheck = defineCheck(
+  [kindsDoNotMate],
+  ({ assembly, replacements: catalogue }: FitContext) =>
+    assembly.joints.flatMap((joint) => {
+      if (joint.mate.state !== 'refuses') return [];
       const { state: _, ...mismatch } = joint.mate;
       const edits = [
         ...listBridges(assembly, joint, catalogue),
         ...listMoves(assembly, joint, () => true, 2),
         removal(assembly, joint.child),
       ];
-      return [createFinding('kinds-do-not-mate', 'stops', about, { mismatch }, edits)];
-    }
-    if (joint.mate.key === 'unknown') return [createFinding('key-unknown', 'risk', about, {})];
-    if (joint.mate.key === 'enters-only') {
-      return [createFinding('enters-not-latches', 'risk', about, {})];
-    }
-    return [];
-  });
-}
+      const about = { items: [joint.child, joint.parent], joints: [joint.joint.id] };
+      return [createFinding(kindsDoNotMate, 'stops', about, { mismatch }, edits)];
+    }),
+);
+
+/** Joints that mate with an unknown key, or enter without latching. */
+export const keyCheck = defineCheck([keyUnknown, entersNotLatches], ({ assembly }: FitContext) =>
+  assembly.joints.flatMap((joint): AnyFinding[] => {
+    if (joint.mate.state === 'refuses') return [];
+    const about = { items: [joint.child, joint.parent], joints: [joint.joint.id] };
+    if (joint.mate.key === 'unknown') return [createFinding(keyUnknown, 'risk', about, {})];
+    return joint.mate.key === 'enters-only'
+      ? [createFinding(entersNotLatches, 'risk', about, {})]
+      : [];
+  }),
+);
+
+export const mountTakenTwice = defineFinding(
+  'mount-taken-twice',
+  stating<{
+    readonly itemId: string;
+    readonly mountId: string;
+    readonly count: number;
+  }>(),
+  {
+    restsOn: ['mounts'],
+    weight: 'stops',
+    when: 'a point mount holds more than one joint',
+    offers: 'move the later one; leave it out',
+    sentence: ({ facts }, n) =>
+      `You ask ${facts.count} parts onto one mount: ${n.mount(facts.itemId, facts.mountId)} of ${n.item(facts.itemId)}.`,
+    why: 'A point mount holds one part.',
+    todo: 'Move all but one of them.',
+  },
+);
 
 function findTakenTwice(
   assembly: Assembly,
   placed: PlacedItem,
   mount: Mount,
   joints: readonly PlacedJoint[],
-): Finding {
+): AnyFinding {
   // The first joint keeps the mount; the later ones are the ones to move.
   const later = joints
     .filter((j) => j.parent === placed.item.id)
@@ -73,7 +148,7 @@ function findTakenTwice(
     removal(assembly, j.child),
   ]);
   return createFinding(
-    'mount-taken-twice',
+    mountTakenTwice,
     'stops',
     {
       items: [
@@ -87,7 +162,26 @@ function findTakenTwice(
   );
 }
 
-function findOverlaps(assembly: Assembly, placed: PlacedItem, mount: Mount): Finding[] {
+export const clampsOverlap = defineFinding(
+  'clamps-overlap',
+  stating<{
+    readonly itemId: string;
+    readonly mountId: string;
+    readonly overlapMm: number;
+  }>(),
+  {
+    restsOn: ['mounts'],
+    weight: 'stops',
+    when: 'two clamps take the same stretch of a rail',
+    offers: 'slide either away',
+    sentence: ({ items: [a, b], facts }, n) =>
+      `${n.item(a!)} and ${n.item(b!)} overlap by ${sayMm(facts.overlapMm)} on ${n.mount(facts.itemId, facts.mountId)} of ${n.item(facts.itemId)}.`,
+    why: 'Two clamps cannot hold the same stretch of a rail.',
+    todo: 'Slide them apart, or move one to another rail.',
+  },
+);
+
+function findOverlaps(assembly: Assembly, placed: PlacedItem, mount: Mount): AnyFinding[] {
   const { taken: all, joints: own } = measureOccupancy(assembly, placed, mount);
   const byJoint = new Map(assembly.joints.map((j) => [j.joint.id, j]));
   const ownIds = new Set(own.map((j) => j.joint.id));
@@ -111,7 +205,7 @@ function findOverlaps(assembly: Assembly, placed: PlacedItem, mount: Mount): Fin
       edits.push(...listMoves(assembly, b, () => true, 1), removal(assembly, b.child));
     return [
       createFinding(
-        'clamps-overlap',
+        clampsOverlap,
         'stops',
         { items: [a.child, b.child], joints: [a.joint.id, b.joint.id] },
         { itemId: placed.item.id, mountId: mount.id, overlapMm },
@@ -122,18 +216,55 @@ function findOverlaps(assembly: Assembly, placed: PlacedItem, mount: Mount): Fin
 }
 
 /** Point mounts that hold more than one joint, and clamps that lie over each other on a rail. */
-export function findOccupancyFindings(assembly: Assembly): Finding[] {
-  return [...assembly.jointsAt].flatMap(([itemId, byMount]) => {
-    const placed = assembly.byId.get(itemId)!;
-    return [...byMount].flatMap(([mountId, joints]) => {
-      const mount = placed.part.mounts.find((m) => m.id === mountId)!;
-      if (mount.lengthwise) return findOverlaps(assembly, placed, mount);
-      return joints.length < 2 ? [] : [findTakenTwice(assembly, placed, mount, joints)];
-    });
-  });
-}
+export const occupancyCheck = defineCheck(
+  [mountTakenTwice, clampsOverlap],
+  ({ assembly }: FitContext) =>
+    [...assembly.jointsAt].flatMap(([itemId, byMount]) => {
+      const placed = assembly.byId.get(itemId)!;
+      return [...byMount].flatMap(([mountId, joints]) => {
+        const mount = placed.part.mounts.find((m) => m.id === mountId)!;
+        if (mount.lengthwise) return findOverlaps(assembly, placed, mount);
+        return joints.length < 2 ? [] : [findTakenTwice(assembly, placed, mount, joints)];
+      });
+    }),
+);
 
-function findSlideFinding(assembly: Assembly, joint: PlacedJoint): Finding[] {
+export const railTooShort = defineFinding(
+  'rail-too-short',
+  stating<{
+    readonly itemId: string;
+    readonly mountId: string;
+    readonly railMm: number;
+    readonly clampMm: number;
+  }>(),
+  {
+    restsOn: ['mounts'],
+    weight: 'stops',
+    when: 'the clamp is longer than its rail',
+    offers: 'another rail; leave it out',
+    sentence: ({ items: [child], facts }, n) =>
+      `${n.item(child!)} needs ${sayMm(facts.clampMm)} of rail; ${n.mount(facts.itemId, facts.mountId)} of ${n.item(facts.itemId)} is ${sayMm(facts.railMm)} long.`,
+    why: 'A clamp that is only half on its rail holds by its edge.',
+    todo: 'Use a longer rail or a shorter clamp.',
+  },
+);
+
+export const offTheRail = defineFinding(
+  'off-the-rail',
+  stating<{ readonly itemId: string; readonly mountId: string; readonly overMm: number }>(),
+  {
+    restsOn: ['mounts'],
+    weight: 'stops',
+    when: "the clamp stands beyond the rail's end",
+    offers: 'slide it back',
+    sentence: ({ items: [child], facts }, n) =>
+      `${n.item(child!)} stands ${sayMm(facts.overMm)} beyond the end of ${n.mount(facts.itemId, facts.mountId)} of ${n.item(facts.itemId)}.`,
+    why: 'A clamp holds what lies within it.',
+    todo: 'Slide it back onto the rail.',
+  },
+);
+
+function findSlideFinding(assembly: Assembly, joint: PlacedJoint): AnyFinding[] {
   const range = joint.slide;
   if (!range) return [];
   const onParent = range.along === 'parent';
@@ -144,7 +275,7 @@ function findSlideFinding(assembly: Assembly, joint: PlacedJoint): Finding[] {
     const { fromMm, toMm } = mount.lengthwise!;
     return [
       createFinding(
-        'rail-too-short',
+        railTooShort,
         'stops',
         about,
         { itemId, mountId: mount.id, railMm: toMm - fromMm, clampMm: range.clampMm },
@@ -155,11 +286,9 @@ function findSlideFinding(assembly: Assembly, joint: PlacedJoint): Finding[] {
   const { slideMm } = joint.joint;
   const overMm = Math.max(range.fromMm - slideMm, slideMm - range.toMm);
   if (overMm <= tolerances.lengthMm) return [];
-  const back =
-    toAllowedSlideMm(range, slideMm) ??
-    suggestSlideMm(assembly, assembly.byId.get(joint.parent)!, joint.parentMount, joint.childMount);
+  const back = toAllowedSlideMm(range, slideMm);
   return [
-    createFinding('off-the-rail', 'stops', about, { itemId, mountId: mount.id, overMm }, [
+    createFinding(offTheRail, 'stops', about, { itemId, mountId: mount.id, overMm }, [
       { type: 'slide', setupId: assembly.setup.id, jointId: joint.joint.id, slideMm: back },
     ]),
   ];
@@ -170,7 +299,22 @@ function measureTurnApartDeg(a: number, b: number): number {
   return Math.min(apart, 360 - apart);
 }
 
-function findTurnFinding(assembly: Assembly, joint: PlacedJoint): Finding[] {
+export const turnOffStep = defineFinding(
+  'turn-off-step',
+  stating<{ readonly turnDeg: number; readonly nearestDeg: number }>(),
+  {
+    restsOn: ['mounts'],
+    weight: 'stops',
+    when: 'the joint is turned where teeth, pins or rails do not hold',
+    offers: 'the nearest step',
+    sentence: ({ items: [child], facts }, n) =>
+      `${n.item(child!)} is turned to ${sayDeg(facts.turnDeg)}, which its mount does not allow; the nearest is ${sayDeg(facts.nearestDeg)}.`,
+    why: 'Teeth, pins and rails hold in certain turns only.',
+    todo: 'Turn it to one of the steps.',
+  },
+);
+
+function findTurnFinding(assembly: Assembly, joint: PlacedJoint): AnyFinding[] {
   const { mate, joint: own } = joint;
   if (mate.state !== 'mates') return [];
   const limited = joint.childMount.turnsDeg ?? joint.parentMount.turnsDeg;
@@ -182,7 +326,7 @@ function findTurnFinding(assembly: Assembly, joint: PlacedJoint): Finding[] {
   if (measureTurnApartDeg(nearest, own.turnDeg) <= tolerances.turnDeg) return [];
   return [
     createFinding(
-      'turn-off-step',
+      turnOffStep,
       'stops',
       { items: [joint.child, joint.parent], joints: [own.id] },
       { turnDeg: own.turnDeg, nearestDeg: nearest },
@@ -192,16 +336,41 @@ function findTurnFinding(assembly: Assembly, joint: PlacedJoint): Finding[] {
 }
 
 /** Joints that stand where their mounts do not let them: off the rail, between two notches of a turn. */
-export function findStandingFindings(assembly: Assembly): Finding[] {
-  return assembly.joints.flatMap((joint) =>
-    joint.mate.state === 'mates'
-      ? [...findSlideFinding(assembly, joint), ...findTurnFinding(assembly, joint)]
-      : [],
-  );
-}
+export const standingCheck = defineCheck(
+  [railTooShort, offTheRail, turnOffStep],
+  ({ assembly }: FitContext) =>
+    assembly.joints.flatMap((joint) =>
+      joint.mate.state === 'mates'
+        ? [...findSlideFinding(assembly, joint), ...findTurnFinding(assembly, joint)]
+        : [],
+    ),
+);
+
+export const stanceOutOfRange = defineFinding(
+  'stance-out-of-range',
+  stating<{
+    readonly itemId: string;
+    readonly movementId: string;
+    readonly value: number;
+    readonly allowed: number;
+    readonly unit: 'deg' | 'mm';
+  }>(),
+  {
+    restsOn: [],
+    weight: 'stops',
+    when: 'a movement is set beyond its ends or between its steps',
+    offers: 'the nearest value',
+    sentence: ({ facts }, n) => {
+      const say = facts.unit === 'deg' ? sayDeg : sayMm;
+      return `${n.item(facts.itemId)}: “${n.movement(facts.itemId, facts.movementId)}” is set to ${say(facts.value)}, which it does not reach; the nearest is ${say(facts.allowed)}.`;
+    },
+    why: 'What is drawn and weighed here cannot be set up.',
+    todo: 'Set it within its range.',
+  },
+);
 
 /** Movements set beyond their ends, or between two of their steps. */
-export function findStanceFindings(assembly: Assembly): Finding[] {
+export const stanceCheck = defineCheck([stanceOutOfRange], ({ assembly }: FitContext) => {
   const { stances, id: setupId } = assembly.setup;
   return Object.entries(stances ?? {}).flatMap(([itemId, stance]) => {
     const placed = assembly.byId.get(itemId);
@@ -213,7 +382,7 @@ export function findStanceFindings(assembly: Assembly): Finding[] {
       if (Math.abs(allowed - value) <= within) return [];
       return [
         createFinding(
-          'stance-out-of-range',
+          stanceOutOfRange,
           'stops',
           { items: [itemId], key: movement.id },
           {
@@ -228,4 +397,4 @@ export function findStanceFindings(assembly: Assembly): Finding[] {
       ];
     });
   });
-}
+});

@@ -2,7 +2,7 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { loadCollider, type Collider } from '../clash/index.js';
-import { findingCodes, type Finding } from '../finding/index.js';
+import { findingCodes, type Finding } from '../report/questions.js';
 import { measureReport } from '../report/index.js';
 import { applyEdit, placeSetup } from '../rig/index.js';
 import { createSpace, listOverlaps } from '../space/index.js';

@@ -1,4 +1,12 @@
-import { createFinding, type Finding } from '../finding/index.js';
+import {
+  createFinding,
+  defineCheck,
+  defineFinding,
+  stating,
+  type AnyFinding,
+} from '../finding/index.js';
+import { sayMm, sayG, sayNm } from '../words/index.js';
+import { defineSolidCheck, type FitContext, type SolidContext } from './context.js';
 import { measureCentreMm, type Mount } from '../part/index.js';
 import {
   add,
@@ -24,7 +32,6 @@ import { createHull, listIntrusions, type Space } from '../space/index.js';
 import { placeSolids } from '../rig/index.js';
 import { toWeightN } from '../units/index.js';
 import { isBraced } from './brace.js';
-import type { Geometry } from './overlap.js';
 
 /** The moment that a lens and all that hangs on it put on a lens mount, and what it bears. */
 export interface LensLoad {
@@ -104,22 +111,45 @@ export function measureLensLoads(assembly: Assembly): LensLoad[] {
   });
 }
 
+export const lensMountOverloaded = defineFinding(
+  'lens-mount-overloaded',
+  stating<{
+    readonly momentNm: number;
+    readonly limitNm: number;
+    readonly limitStated: boolean;
+    readonly massG: number;
+    readonly focusNm: number;
+  }>(),
+  {
+    restsOn: ['mass', 'shape'],
+    weight: 'stops over what the mount bears, risk from a third of it',
+    when: 'moment across the optical axis about the flange, zoom drawn out, focus hand included; not where a support bears it',
+    offers: '',
+    sentence: ({ items: [lens, body], facts }, n) =>
+      `${n.item(lens!)}, ${sayG(facts.massG)} with all that hangs on it, puts ≈ ${sayNm(facts.momentNm)} on the mount of ${n.item(body!)}, which bears ${facts.limitStated ? '' : '≈ '}${sayNm(facts.limitNm)}.`,
+    why: 'A lens mount shows play from about a third of what it bears, long before it gives way.',
+    todo: 'Put a support under the lens, or take the weight onto rods.',
+  },
+);
+
 /** Lens mounts loaded beyond what they bear, or from a third of it. What a support bears does not count. */
-export function findLensLoadFindings(loads: readonly LensLoad[]): Finding[] {
-  return loads.flatMap(({ joint, supported, ...load }) => {
-    const ratio = load.momentNm / load.limitNm;
-    if (supported || ratio <= lensMountRiskShare) return [];
-    const { momentNm, limitNm, limitStated, massG, focusNm } = load;
-    return [
-      createFinding(
-        'lens-mount-overloaded',
-        ratio > 1 ? 'stops' : 'risk',
-        { items: [joint.child, joint.parent], joints: [joint.joint.id] },
-        { momentNm, limitNm, limitStated, massG, focusNm },
-      ),
-    ];
-  });
-}
+export const lensLoadCheck = defineCheck(
+  [lensMountOverloaded],
+  ({ lensLoads: loads }: FitContext) =>
+    loads.flatMap(({ joint, supported, ...load }) => {
+      const ratio = load.momentNm / load.limitNm;
+      if (supported || ratio <= lensMountRiskShare) return [];
+      const { momentNm, limitNm, limitStated, massG, focusNm } = load;
+      return [
+        createFinding(
+          lensMountOverloaded,
+          ratio > 1 ? 'stops' : 'risk',
+          { items: [joint.child, joint.parent], joints: [joint.joint.id] },
+          { momentNm, limitNm, limitStated, massG, focusNm },
+        ),
+      ];
+    }),
+);
 
 interface OpticalPath {
   readonly body: PlacedItem;
@@ -163,12 +193,42 @@ function listOpticalPaths(assembly: Assembly): OpticalPath[] {
 /** Thinner or thicker than this an adapter no longer focuses where the ring says, in mm (estimate). */
 export const flangeToleranceMm = 0.1;
 
+export const adapterImpossible = defineFinding(
+  'adapter-impossible',
+  stating<{ readonly bodyFlangeMm: number; readonly lensFlangeMm: number }>(),
+  {
+    restsOn: ['mounts'],
+    weight: 'stops',
+    when: 'the lens is made for no greater distance to the sensor than the body',
+    offers: '',
+    sentence: ({ items: [lens, body], facts }, n) =>
+      `No adapter without glass brings ${n.item(lens!)} onto ${n.item(body!)}: the lens wants ${sayMm(facts.lensFlangeMm)} to the sensor and the body alone takes ${sayMm(facts.bodyFlangeMm)}.`,
+    why: 'The lens would sit too far out and never reach infinity.',
+    todo: 'Take a lens made for this body or for a greater distance.',
+  },
+);
+
+export const flangeOff = defineFinding(
+  'flange-off',
+  stating<{ readonly isMm: number; readonly wantedMm: number }>(),
+  {
+    restsOn: ['mounts'],
+    weight: 'stops',
+    when: 'the adapter is more than 0.1 mm thicker or thinner than the difference of the two distances',
+    offers: '',
+    sentence: ({ items: [lens], facts }, n) =>
+      `The adapter of ${n.item(lens!)} is ${sayMm(facts.isMm)} thick; ${sayMm(facts.wantedMm)} is right.`,
+    why: 'Off by tenths of a millimetre the focus marks are wrong, by more it never gets sharp.',
+    todo: 'Take the adapter made for this pair of mounts.',
+  },
+);
+
 /**
  * Lenses on adapters: whether an adapter is possible at all (the lens must be made for a greater distance
  * than the body's), and whether this one has the right thickness.
  */
-export function findFlangeFindings(assembly: Assembly): Finding[] {
-  return listOpticalPaths(assembly).flatMap((path) => {
+export const flangeCheck = defineCheck([adapterImpossible, flangeOff], ({ assembly }: FitContext) =>
+  listOpticalPaths(assembly).flatMap((path): AnyFinding[] => {
     const [bodyMm, lensMm] = [path.bodyMount.flangeMm, path.lensMount.flangeMm];
     if (bodyMm === undefined || lensMm === undefined || path.adapters.length === 0) return [];
     const items = [path.lens.item.id, path.body.item.id, ...path.adapters.map((a) => a.item.id)];
@@ -176,7 +236,7 @@ export function findFlangeFindings(assembly: Assembly): Finding[] {
     if (wantedMm <= 0) {
       return [
         createFinding(
-          'adapter-impossible',
+          adapterImpossible,
           'stops',
           { items },
           { bodyFlangeMm: bodyMm, lensFlangeMm: lensMm },
@@ -184,13 +244,28 @@ export function findFlangeFindings(assembly: Assembly): Finding[] {
       ];
     }
     if (Math.abs(path.apartMm - wantedMm) <= flangeToleranceMm) return [];
-    return [createFinding('flange-off', 'stops', { items }, { isMm: path.apartMm, wantedMm })];
-  });
-}
+    return [createFinding(flangeOff, 'stops', { items }, { isMm: path.apartMm, wantedMm })];
+  }),
+);
+
+export const sensorNotCovered = defineFinding(
+  'sensor-not-covered',
+  stating<{ readonly circleMm: number; readonly diagonalMm: number }>(),
+  {
+    restsOn: [],
+    weight: 'risk',
+    when: 'image circle smaller than the diagonal of the sensor',
+    offers: '',
+    sentence: ({ items: [lens, body], facts }, n) =>
+      `${n.item(lens!)} throws a picture ${sayMm(facts.circleMm)} wide; the sensor of ${n.item(body!)} measures ${sayMm(facts.diagonalMm)} across.`,
+    why: 'The corners stay dark.',
+    todo: 'Crop to the smaller picture, or take a lens that covers it.',
+  },
+);
 
 /** Lenses whose picture does not cover the body's sensor. Just as wide as its diagonal covers it. */
-export function findCircleFindings(assembly: Assembly): Finding[] {
-  return listOpticalPaths(assembly).flatMap(({ body, lens }) => {
+export const circleCheck = defineCheck([sensorNotCovered], ({ assembly }: FitContext) =>
+  listOpticalPaths(assembly).flatMap(({ body, lens }) => {
     const circleMm = lens.part.optics?.imageCircleMm;
     const sensor = body.part.sensorMm;
     if (circleMm === undefined || !sensor) return [];
@@ -198,14 +273,14 @@ export function findCircleFindings(assembly: Assembly): Finding[] {
     if (circleMm >= diagonalMm) return [];
     return [
       createFinding(
-        'sensor-not-covered',
+        sensorNotCovered,
         'risk',
         { items: [lens.item.id, body.item.id] },
         { circleMm, diagonalMm },
       ),
     ];
-  });
-}
+  }),
+);
 
 /** How far ahead of the glass the lens's view is looked into, in mm: beyond, nothing of a rig stands. */
 const viewDepthMm = 500;
@@ -255,12 +330,27 @@ function withoutGlass(space: Space): Space {
   };
 }
 
+export const viewCut = defineFinding(
+  'view-cut',
+  stating<{ readonly focalMm: number; readonly depthMm: number; readonly pupilKnown: boolean }>(),
+  {
+    restsOn: ['shape', 'mounts'],
+    weight: 'risk; note where only the unknown place of the pupil allows it',
+    when: 'a part stands in the view of the lens at its widest',
+    offers: '',
+    sentence: ({ items: [part, lens], facts }, n) =>
+      `${n.item(part!)} stands ${sayMm(facts.depthMm)} in the view of ${n.item(lens!)} at ${sayMm(facts.focalMm)}${facts.pupilKnown ? '' : ' (≈: where its entrance pupil lies is not known)'}.`,
+    why: 'It shows in the corner of the picture, or takes its light.',
+    todo: 'Move it back or out, or zoom in.',
+  },
+);
+
 /**
  * What stands in the lens's view at its widest: a rectangular pyramid from the entrance pupil, widened by
  * half the aperture. Where the pupil's place is not known, what is cut even with the pupil at the front is
  * a risk, what is cut only with the pupil at the mount a note.
  */
-export function findViewFindings({ space }: Geometry): Finding[] {
+export const viewCheck = defineSolidCheck([viewCut], ({ space }: SolidContext) => {
   const clear = withoutGlass(space);
   return listOpticalPaths(space.assembly).flatMap((path) => {
     const { lens, body } = path;
@@ -280,7 +370,7 @@ export function findViewFindings({ space }: Geometry): Finding[] {
           seen.add(cut.placed.item.id);
           return [
             createFinding(
-              'view-cut',
+              viewCut,
               i === 0 ? 'risk' : 'note',
               { items: [cut.placed.item.id, lens.item.id] },
               {
@@ -294,4 +384,4 @@ export function findViewFindings({ space }: Geometry): Finding[] {
       ),
     );
   });
-}
+});

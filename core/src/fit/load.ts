@@ -1,6 +1,7 @@
-import type { Brief } from '../brief/index.js';
-import { createFinding, type Finding } from '../finding/index.js';
-import { measureItemReachMm, type Hold } from '../hold/index.js';
+import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
+import { sayMm, sayG, sayNm, sayDeg } from '../words/index.js';
+import { defineSolidCheck, type FitContext, type SolidContext } from './context.js';
+import { measureItemReachMm } from '../hold/index.js';
 import {
   combineMass,
   measureCentreMm,
@@ -17,13 +18,27 @@ import { createProbe, listIntrusions } from '../space/index.js';
 import { inchMm, toWeightN, tolerances } from '../units/index.js';
 import { isBraced } from './brace.js';
 import { cutAt } from './cut.js';
-import type { Geometry } from './overlap.js';
 import { measureEngagement } from './screw.js';
 
 import { measureJoltG, measureWeightMomentNm } from './slip.js';
 
+export const overPayload = defineFinding(
+  'over-payload',
+  stating<{ readonly massG: number; readonly limitG: number }>(),
+  {
+    restsOn: ['mass'],
+    weight: 'stops',
+    when: 'heavier than the tripod or gimbal of the brief carries; the support itself not counted',
+    offers: '',
+    sentence: ({ facts }) =>
+      `Your rig weighs ${sayG(facts.massG)}, ${sayG(facts.massG - facts.limitG)} over what its support carries.`,
+    why: 'A head or gimbal over its payload sinks, drifts or shuts down; its maker’s figure counts.',
+    todo: 'Take something off for this setup, or take a stronger support.',
+  },
+);
+
 /** A rig heavier than its support carries. Just as heavy is carried. The support itself is not counted. */
-export function findPayloadFindings(assembly: Assembly, brief: Brief): Finding[] {
+export const payloadCheck = defineCheck([overPayload], ({ assembly, brief }: FitContext) => {
   const { hold } = assembly.setup;
   const limitG =
     hold === 'tripod'
@@ -37,11 +52,26 @@ export function findPayloadFindings(assembly: Assembly, brief: Brief): Finding[]
     .reduce((sum, p) => sum + (p.mass?.massG ?? 0), 0);
   const massG = assembly.mass.massG - own;
   if (massG <= limitG) return [];
-  return [createFinding('over-payload', 'stops', { items: [] }, { massG, limitG })];
-}
+  return [createFinding(overPayload, 'stops', { items: [] }, { massG, limitG })];
+});
+
+export const overAhead = defineFinding(
+  'over-ahead',
+  stating<{ readonly aheadMm: number; readonly limitMm: number }>(),
+  {
+    restsOn: ['shape', 'mounts'],
+    weight: 'risk',
+    when: 'reaches farther ahead of the lens mount than the brief allows',
+    offers: '',
+    sentence: ({ items: [part], facts }, n) =>
+      `${n.item(part!)} reaches ${sayMm(facts.aheadMm)} ahead of the lens mount, ${sayMm(facts.aheadMm - facts.limitMm)} over your limit.`,
+    why: 'What reaches far ahead pulls the nose down and is hit first.',
+    todo: 'Bring it back, or leave it off.',
+  },
+);
 
 /** A rig that reaches farther ahead of the lens mount than the brief allows. */
-export function findAheadFindings(assembly: Assembly, brief: Brief): Finding[] {
+export const aheadCheck = defineCheck([overAhead], ({ assembly, brief }: FitContext) => {
   const limitMm = brief.limits.aheadMm;
   const body = assembly.items[0]!;
   const mount = body.part.mounts.find((m) => m.kind === 'lens-mount');
@@ -54,29 +84,51 @@ export function findAheadFindings(assembly: Assembly, brief: Brief): Finding[] {
   if (!farthest || farthest.mm <= limitMm) return [];
   return [
     createFinding(
-      'over-ahead',
+      overAhead,
       'risk',
       { items: [farthest.placed.item.id] },
       { aheadMm: farthest.mm, limitMm },
     ),
   ];
-}
+});
+
+export const homeMadeLoad = defineFinding('home-made-load', stating<{ readonly massG: number }>(), {
+  restsOn: ['mass'],
+  weight: 'risk',
+  when: 'a home-made or altered part carries others on mounts of unknown strength',
+  offers: '',
+  sentence: ({ items: [part], facts }, n) =>
+    `${n.item(part!)} is home-made or altered and carries ${sayG(facts.massG)}; nobody knows what it bears.`,
+  why: 'Drilled or bent parts have edges, no warranty, and a strength that nobody has tried.',
+  todo: 'Load it with twice the weight over a cushion first, and tie what hangs on it.',
+});
 
 /** Parts that somebody made or altered and that carry others: nobody knows what they bear. */
-export function findHomeMadeFindings(assembly: Assembly): Finding[] {
-  return assembly.items.flatMap((placed) => {
+export const homeMadeCheck = defineCheck([homeMadeLoad], ({ assembly }: FitContext) =>
+  assembly.items.flatMap((placed) => {
     if (!placed.part.homeMade && !placed.part.altered) return [];
     const carried = (assembly.carriedBy.get(placed.item.id) ?? []).filter(
       (j) => j.parentMount.bears === undefined,
     );
     if (carried.length === 0) return [];
     const massG = placed.branchMass.massG - (placed.mass?.massG ?? 0);
-    return [createFinding('home-made-load', 'risk', { items: [placed.item.id] }, { massG })];
-  });
-}
+    return [createFinding(homeMadeLoad, 'risk', { items: [placed.item.id] }, { massG })];
+  }),
+);
+
+export const oneFastening = defineFinding('one-fastening', stating(), {
+  restsOn: ['mounts'],
+  weight: 'risk',
+  when: 'a grip in use hangs on one fastening that only friction keeps from turning',
+  offers: '',
+  sentence: ({ items: [part, parent] }, n) =>
+    `You hold ${n.item(part!)}, and one fastening that only friction keeps from turning holds it on ${n.item(parent!)}.`,
+  why: 'What hands turn works loose; a second screw, pins or a stop against a neighbour end that.',
+  todo: 'Use a mount with pins or a rail, or add a second fastening.',
+});
 
 /** Grips in use that hang on one fastening which only friction keeps from turning. */
-export function findOneFasteningFindings(assembly: Assembly, hold: Hold): Finding[] {
+export const oneFasteningCheck = defineCheck([oneFastening], ({ assembly, hold }: FitContext) => {
   if (hold.state !== 'held') return [];
   return hold.itemIds.flatMap((id) => {
     const joint = assembly.byId.get(id)?.carriedBy;
@@ -85,18 +137,49 @@ export function findOneFasteningFindings(assembly: Assembly, hold: Hold): Findin
     if ((resists !== 'friction' && resists !== 'weak') || isBraced(assembly, joint)) return [];
     return [
       createFinding(
-        'one-fastening',
+        oneFastening,
         'risk',
         { items: [id, joint.parent], joints: [joint.joint.id] },
         {},
       ),
     ];
   });
-}
+});
+
+export const mountOverloaded = defineFinding(
+  'mount-overloaded',
+  stating<{
+    readonly itemId: string;
+    readonly mountId: string;
+    readonly massG: number;
+    readonly limitG: number | undefined;
+    readonly momentNm: number;
+    readonly limitNm: number | undefined;
+  }>(),
+  {
+    restsOn: ['mass', 'mounts'],
+    weight: 'stops',
+    when: 'more grams or moment than the mount is stated to bear, on the side away from the hold',
+    offers: '',
+    sentence: ({ facts }, n) => {
+      const pieces = [
+        facts.limitG !== undefined && facts.massG > facts.limitG
+          ? `${sayG(facts.massG)} where ${sayG(facts.limitG)} is allowed`
+          : undefined,
+        facts.limitNm !== undefined && facts.momentNm > facts.limitNm
+          ? `${sayNm(facts.momentNm)} where ${sayNm(facts.limitNm)} is allowed`
+          : undefined,
+      ].filter((piece) => piece !== undefined);
+      return `${n.mount(facts.itemId, facts.mountId)} of ${n.item(facts.itemId)} bears ${pieces.join(' and ')}.`;
+    },
+    why: 'Its maker states what it bears; over that it bends or tears out.',
+    todo: 'Carry the weight by another mount.',
+  },
+);
 
 /** Mounts that carry more than they bear, by weight or by moment, on the side away from the hold. */
-export function findBearsFindings(assembly: Assembly, hold: Hold): Finding[] {
-  return assembly.joints.flatMap((joint) => {
+export const bearsCheck = defineCheck([mountOverloaded], ({ assembly, hold }: FitContext) =>
+  assembly.joints.flatMap((joint) => {
     // What a lens mount bears is judged with zoom and focus hand.
     if (joint.mate.state !== 'mates' || joint.mate.as === 'lens-mount') return [];
     const cut = cutAt(assembly, joint, hold);
@@ -119,7 +202,7 @@ export function findBearsFindings(assembly: Assembly, hold: Hold): Finding[] {
       if (!overG && !overNm) return [];
       return [
         createFinding(
-          'mount-overloaded',
+          mountOverloaded,
           'stops',
           { items: [joint.child, joint.parent], joints: [joint.joint.id], key: mount.id },
           {
@@ -133,8 +216,8 @@ export function findBearsFindings(assembly: Assembly, hold: Hold): Finding[] {
         ),
       ];
     });
-  });
-}
+  }),
+);
 
 /** Mass of what one movement of a part carries: solids of its own, and branches on mounts that go with it. */
 function measureCarriedMass(assembly: Assembly, placed: PlacedItem, movement: Movement): Mass {
@@ -151,8 +234,28 @@ function measureCarriedMass(assembly: Assembly, placed: PlacedItem, movement: Mo
   return branches.reduce(combineMass, own ? moveMass(own, placed.rigFromPart) : noMass);
 }
 
+export const armSags = defineFinding(
+  'arm-sags',
+  stating<{
+    readonly itemId: string;
+    readonly movementId: string;
+    readonly momentNm: number;
+    readonly holdsNm: number;
+  }>(),
+  {
+    restsOn: ['mass', 'shape'],
+    weight: 'stops over what it holds, risk over half',
+    when: 'weight and jolts about the axis of a friction joint within a part',
+    offers: '',
+    sentence: ({ facts }, n) =>
+      `“${n.movement(facts.itemId, facts.movementId)}” of ${n.item(facts.itemId)} holds ${sayNm(facts.holdsNm)}; weight and jolts turn it with ≈ ${sayNm(facts.momentNm)}.`,
+    why: 'A friction joint loaded over half of what it holds creeps down while you walk.',
+    todo: 'Take a stronger arm, a lighter device, or bring its weight over the joint.',
+  },
+);
+
 /** Friction joints within parts (heads, elbows, hinges) that the weight beyond them turns, or nearly does. */
-export function findSagFindings(assembly: Assembly, hold: Hold): Finding[] {
+export const sagCheck = defineCheck([armSags], ({ assembly, hold }: FitContext) => {
   const joltG = measureJoltG(assembly);
   return assembly.items.flatMap((placed) =>
     (placed.part.movements ?? []).flatMap((movement) => {
@@ -174,7 +277,7 @@ export function findSagFindings(assembly: Assembly, hold: Hold): Finding[] {
       if (ratio <= 0.5) return [];
       return [
         createFinding(
-          'arm-sags',
+          armSags,
           ratio > 1 ? 'stops' : 'risk',
           { items: [placed.item.id], key: movement.id },
           {
@@ -187,11 +290,22 @@ export function findSagFindings(assembly: Assembly, hold: Hold): Finding[] {
       ];
     }),
   );
-}
+});
+
+export const noLining = defineFinding('no-lining', stating(), {
+  restsOn: ['mounts'],
+  weight: 'note',
+  when: 'bare metal is screwed onto the body',
+  offers: '',
+  sentence: ({ items: [part, body] }, n) =>
+    `${n.item(part!)} presses bare metal on ${n.item(body!)}.`,
+  why: 'Metal on a body scratches it, and slips sooner than rubber.',
+  todo: 'Lay a thin pad between, and count its thickness off the screw.',
+});
 
 /** Metal pressed onto the body with no pad between. Only where both faces state what they are. */
-export function findLiningFindings(assembly: Assembly): Finding[] {
-  return assembly.joints.flatMap((joint) => {
+export const liningCheck = defineCheck([noLining], ({ assembly }: FitContext) =>
+  assembly.joints.flatMap((joint) => {
     const onBody = joint.parent === assembly.setup.body;
     const lining = joint.childMount.contact?.lining;
     if (!onBody || joint.mate.state !== 'mates' || lining !== 'metal') return [];
@@ -199,33 +313,63 @@ export function findLiningFindings(assembly: Assembly): Finding[] {
     if (joint.joint.spacerMm) return [];
     return [
       createFinding(
-        'no-lining',
+        noLining,
         'note',
         { items: [joint.child, joint.parent], joints: [joint.joint.id] },
         {},
       ),
     ];
-  });
-}
+  }),
+);
+
+export const jointPlays = defineFinding(
+  'joint-plays',
+  stating<{ readonly playMm: number; readonly playDeg: number }>(),
+  {
+    restsOn: ['mounts'],
+    weight: 'risk',
+    when: 'the owner felt play and no brace takes it away',
+    offers: '',
+    sentence: ({ items: [child, parent], facts }, n) =>
+      `${n.item(child!)} plays ${facts.playMm > 0 ? sayMm(facts.playMm) : sayDeg(facts.playDeg)} on ${n.item(parent!)}.`,
+    why: 'Play shows in the picture and grows.',
+    todo: 'Add a brace that takes the play away, or a shim.',
+  },
+);
 
 /** Joints whose owner felt play, with no brace that takes it away. */
-export function findPlayFindings(assembly: Assembly): Finding[] {
-  return assembly.joints.flatMap((joint) => {
+export const playCheck = defineCheck([jointPlays], ({ assembly }: FitContext) =>
+  assembly.joints.flatMap((joint) => {
     const { playMm = 0, playDeg = 0 } = joint.joint;
     if ((playMm <= 0 && playDeg <= 0) || isBraced(assembly, joint)) return [];
     return [
       createFinding(
-        'joint-plays',
+        jointPlays,
         'risk',
         { items: [joint.child, joint.parent], joints: [joint.joint.id] },
         { playMm, playDeg },
       ),
     ];
-  });
-}
+  }),
+);
+
+export const screwHitsBehind = defineFinding(
+  'screw-hits-behind',
+  stating<{ readonly overMm: number; readonly depthMm: number }>(),
+  {
+    restsOn: ['shape', 'mounts'],
+    weight: 'stops',
+    when: 'a screw comes out of the back of a through hole and meets another part',
+    offers: 'washers',
+    sentence: ({ items: [child, , behind], facts }, n) =>
+      `The screw of ${n.item(child!)} comes ${sayMm(facts.overMm)} out of the back of its hole and meets ${n.item(behind!)}.`,
+    why: 'A screw that reaches through scratches or cracks what lies behind.',
+    todo: 'Use a shorter screw, or a washer under its head.',
+  },
+);
 
 /** Screws longer than their through hole, whose end meets what lies behind it. */
-export function findThroughFindings({ space }: Geometry): Finding[] {
+export const throughCheck = defineSolidCheck([screwHitsBehind], ({ space }: SolidContext) => {
   const { assembly } = space;
   return assembly.joints.flatMap((joint) => {
     const found = measureEngagement(assembly, joint);
@@ -249,7 +393,7 @@ export function findThroughFindings({ space }: Geometry): Finding[] {
     if (!first) return [];
     return [
       createFinding(
-        'screw-hits-behind',
+        screwHitsBehind,
         'stops',
         {
           items: [joint.child, joint.parent, first.placed.item.id],
@@ -267,4 +411,4 @@ export function findThroughFindings({ space }: Geometry): Finding[] {
       ),
     ];
   });
-}
+});

@@ -1,4 +1,6 @@
-import { createFinding, type Finding } from '../finding/index.js';
+import { createFinding, defineFinding, stating } from '../finding/index.js';
+import { sayPartKind } from '../words/index.js';
+import { defineSolidCheck, type SolidContext } from './context.js';
 import type { PartKind } from '../part/index.js';
 import { isInBranch, type Assembly, type PlacedItem } from '../rig/index.js';
 import { isThereBefore, type Access } from './access.js';
@@ -124,14 +126,45 @@ export function measureOrder(
   return { itemIds, ring: [], broken };
 }
 
+export const assemblyImpossible = defineFinding(
+  'assembly-impossible',
+  stating<{ readonly ring: readonly string[] }>(),
+  {
+    restsOn: ['mounts'],
+    weight: 'stops',
+    when: 'parts that each must be on before the other',
+    offers: '',
+    sentence: ({ facts }, n) =>
+      `You cannot put it together in any order: ${facts.ring.map((id) => n.item(id)).join(' must be on before ')}, and that before ${n.item(facts.ring[0]!)}.`,
+    why: 'Each waits for the other.',
+    todo: 'Give one of them another mount, or a clamp that opens sideways.',
+  },
+);
+
+export const scratchesBody = defineFinding(
+  'scratches-body',
+  stating<{ readonly after: PartKind }>(),
+  {
+    restsOn: [],
+    weight: 'risk',
+    when: 'a rule of a part about what goes on before it cannot be kept',
+    offers: '',
+    sentence: ({ items: [item], facts }, n) =>
+      `${n.item(item!)} should go on after the ${sayPartKind(facts.after)}, and cannot.`,
+    why: 'Its maker says that the other order scratches the body.',
+    todo: 'Carry it by another part, or lay a cloth between.',
+  },
+);
+
 /** A setup that cannot be put together in any order, or only against a part's own rule. */
-export function findOrderFindings(order: Order): Finding[] {
-  return [
+export const orderCheck = defineSolidCheck(
+  [assemblyImpossible, scratchesBody],
+  ({ order }: SolidContext) => [
     ...(order.ring.length > 0
-      ? [createFinding('assembly-impossible', 'stops', { items: order.ring }, { ring: order.ring })]
+      ? [createFinding(assemblyImpossible, 'stops', { items: order.ring }, { ring: order.ring })]
       : []),
     ...order.broken.map(({ itemId, after }) =>
-      createFinding('scratches-body', 'risk', { items: [itemId], key: after }, { after }),
+      createFinding(scratchesBody, 'risk', { items: [itemId], key: after }, { after }),
     ),
-  ];
-}
+  ],
+);

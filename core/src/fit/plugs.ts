@@ -1,10 +1,11 @@
-import { createFinding, type Finding } from '../finding/index.js';
-import type { Port } from '../part/index.js';
+import { createFinding, type AnyFinding, defineFinding, stating } from '../finding/index.js';
+import { sayMm, sayConnector } from '../words/index.js';
+import { defineSolidCheck, type SolidContext } from './context.js';
+import type { Connector, Port } from '../part/index.js';
 import { add, scale, type Vec3 } from '../placement/index.js';
 import { findWay, type Route } from '../route/index.js';
 import { placeRay, type CableRun, type PlacedItem } from '../rig/index.js';
 import { createProbe, isEntered, listIntrusions, type Space } from '../space/index.js';
-import type { Geometry } from './overlap.js';
 
 /** What a plug and its cable are where nobody states it, in mm (estimates of common moulded plugs). */
 export const plugGuess = { bodyMm: 30, bodyRadiusMm: 6, bendRadiusMm: 15, cableRadiusMm: 2.5 };
@@ -72,7 +73,66 @@ export function listLeads(space: Pick<Space, 'assembly'>, lookUp: LeadParts): Pl
 /** The part behind an individual of the kit. */
 export type LeadParts = (itemId: string) => PlacedItem['part'] | undefined;
 
-function findEndFindings(space: Space, lead: PluggedLead, end: PluggedEnd): Finding[] {
+export const plugCannotEnter = defineFinding(
+  'plug-cannot-enter',
+  stating<{
+    readonly itemId: string;
+    readonly portId: string;
+    readonly plugMm: number;
+    readonly depthMm: number;
+  }>(),
+  {
+    restsOn: ['shape', 'ports'],
+    weight: 'stops',
+    when: 'the plug of a planned lead meets another part',
+    offers: '',
+    sentence: ({ items: [, blocker], facts }, n) =>
+      `The plug at ${n.port(facts.itemId, facts.portId)} of ${n.item(facts.itemId)} needs ${sayMm(facts.plugMm)} and meets ${n.item(blocker!)}.`,
+    why: 'A plug that is forced past a neighbour breaks the socket.',
+    todo: 'Take a lead with an elbow, or move the neighbour.',
+  },
+);
+
+export const bendTooTight = defineFinding(
+  'bend-too-tight',
+  stating<{
+    readonly itemId: string;
+    readonly portId: string;
+    readonly roomMm: number;
+    readonly neededMm: number;
+  }>(),
+  {
+    restsOn: ['shape', 'ports'],
+    weight: 'risk',
+    when: 'behind its plug the lead has less room than its least bend radius',
+    offers: '',
+    sentence: ({ facts }, n) =>
+      `Behind the plug at ${n.port(facts.itemId, facts.portId)} of ${n.item(facts.itemId)} the lead has ${sayMm(facts.roomMm)}; it must not bend tighter than ${sayMm(facts.neededMm)}.`,
+    why: 'A lead bent too tight breaks inside and levers at its socket.',
+    todo: 'Take a lead with an elbow or a thinner one, or make room.',
+  },
+);
+
+export const leadWrongEnd = defineFinding(
+  'lead-wrong-end',
+  stating<{
+    readonly itemId: string;
+    readonly portId: string;
+    readonly connector: Connector;
+  }>(),
+  {
+    restsOn: ['ports'],
+    weight: 'stops',
+    when: 'the lead has no plug for the port',
+    offers: '',
+    sentence: ({ items: [item, lead], facts }, n) =>
+      `${n.item(lead!)} has no plug for ${n.port(item!, facts.portId)} of ${n.item(item!)} (${sayConnector(facts.connector)}).`,
+    why: 'Plugs that look alike do not go into each other.',
+    todo: 'Take a lead with the right ends.',
+  },
+);
+
+function findEndFindings(space: Space, lead: PluggedLead, end: PluggedEnd): AnyFinding[] {
   const about = {
     items: [end.placed.item.id, lead.run.item],
     key: `${lead.run.id}:${end.port.id}`,
@@ -80,7 +140,7 @@ function findEndFindings(space: Space, lead: PluggedLead, end: PluggedEnd): Find
   const facts = { itemId: end.placed.item.id, portId: end.port.id };
   if (!end.fits) {
     return [
-      createFinding('lead-wrong-end', 'stops', about, { ...facts, connector: end.port.connector }),
+      createFinding(leadWrongEnd, 'stops', about, { ...facts, connector: end.port.connector }),
     ];
   }
   const isOther = (p: PlacedItem) => p.item.id !== end.placed.item.id;
@@ -90,7 +150,7 @@ function findEndFindings(space: Space, lead: PluggedLead, end: PluggedEnd): Find
   if (first) {
     return [
       createFinding(
-        'plug-cannot-enter',
+        plugCannotEnter,
         'stops',
         { ...about, items: [end.placed.item.id, first.placed.item.id, lead.run.item] },
         { ...facts, plugMm: end.bodyMm, depthMm: first.depthMm },
@@ -109,7 +169,7 @@ function findEndFindings(space: Space, lead: PluggedLead, end: PluggedEnd): Find
     else clear = middle;
   }
   return [
-    createFinding('bend-too-tight', 'risk', about, {
+    createFinding(bendTooTight, 'risk', about, {
       ...facts,
       roomMm: clear,
       neededMm: lead.bendRadiusMm,
@@ -118,11 +178,13 @@ function findEndFindings(space: Space, lead: PluggedLead, end: PluggedEnd): Find
 }
 
 /** Leads whose plugs do not fit, cannot enter, or whose cable would bend tighter than it may. */
-export function findPlugFindings({ space }: Geometry, leads: readonly PluggedLead[]): Finding[] {
-  return leads.flatMap((lead) =>
-    [lead.from, lead.to].flatMap((end) => findEndFindings(space, lead, end)),
-  );
-}
+export const plugCheck = defineSolidCheck(
+  [plugCannotEnter, bendTooTight, leadWrongEnd],
+  ({ space, leads }: SolidContext) =>
+    leads.flatMap((lead) =>
+      [lead.from, lead.to].flatMap((end) => findEndFindings(space, lead, end)),
+    ),
+);
 
 /** Where the cable leaves a plug. */
 export function measureTail(end: PluggedEnd, bendRadiusMm: number): Vec3 {
@@ -155,23 +217,55 @@ export function measureLeadWays(space: Space, leads: readonly PluggedLead[]): Le
     });
 }
 
+export const leadTooShort = defineFinding(
+  'lead-too-short',
+  stating<{ readonly lengthMm: number; readonly neededMm: number }>(),
+  {
+    restsOn: ['shape', 'ports'],
+    weight: 'stops',
+    when: 'shorter than its way',
+    offers: '',
+    sentence: ({ items: [lead], facts }, n) =>
+      `${n.item(lead!)} is ${sayMm(facts.lengthMm)} long; its way takes ≈ ${sayMm(facts.neededMm)}.`,
+    why: 'A lead that is pulled tight pulls at its sockets.',
+    todo: 'Take a longer lead, or bring its ends nearer.',
+  },
+);
+
+export const leadTooLong = defineFinding(
+  'lead-too-long',
+  stating<{ readonly lengthMm: number; readonly neededMm: number }>(),
+  {
+    restsOn: ['shape', 'ports'],
+    weight: 'risk',
+    when: 'more than 30 % and 50 mm, or more than 150 mm, longer than its way',
+    offers: '',
+    sentence: ({ items: [lead], facts }, n) =>
+      `${n.item(lead!)} is ${sayMm(facts.lengthMm)} long where ≈ ${sayMm(facts.neededMm)} would do; ${sayMm(facts.lengthMm - facts.neededMm)} of it hang loose.`,
+    why: 'Loose lead snags on hands, doors and branches.',
+    todo: 'Take a shorter or a coiled lead, or tie the spare up.',
+  },
+);
+
 /** Leads shorter than their way, and leads of which too much hangs loose. */
-export function findLeadLengthFindings(ways: readonly LeadWay[]): Finding[] {
-  return ways.flatMap(({ lead, way, neededMm }) => {
-    const { lengthMm, relaxedMm } = lead;
-    if (lengthMm === undefined || relaxedMm === undefined) return [];
-    const about = {
-      items: [lead.run.item, lead.from.placed.item.id, lead.to.placed.item.id],
-      key: lead.run.id,
-    };
-    if (lengthMm < neededMm) {
-      return [createFinding('lead-too-short', 'stops', about, { lengthMm, neededMm })];
-    }
-    const spareMm = relaxedMm - neededMm;
-    const loose =
-      spareMm > leadLimits.mostMm ||
-      (spareMm > leadLimits.leastMm && spareMm > leadLimits.share * neededMm);
-    if (!way.found || !loose) return [];
-    return [createFinding('lead-too-long', 'risk', about, { lengthMm: relaxedMm, neededMm })];
-  });
-}
+export const leadLengthCheck = defineSolidCheck(
+  [leadTooShort, leadTooLong],
+  ({ leadWays: ways }: SolidContext) =>
+    ways.flatMap(({ lead, way, neededMm }): AnyFinding[] => {
+      const { lengthMm, relaxedMm } = lead;
+      if (lengthMm === undefined || relaxedMm === undefined) return [];
+      const about = {
+        items: [lead.run.item, lead.from.placed.item.id, lead.to.placed.item.id],
+        key: lead.run.id,
+      };
+      if (lengthMm < neededMm) {
+        return [createFinding(leadTooShort, 'stops', about, { lengthMm, neededMm })];
+      }
+      const spareMm = relaxedMm - neededMm;
+      const loose =
+        spareMm > leadLimits.mostMm ||
+        (spareMm > leadLimits.leastMm && spareMm > leadLimits.share * neededMm);
+      if (!way.found || !loose) return [];
+      return [createFinding(leadTooLong, 'risk', about, { lengthMm: relaxedMm, neededMm })];
+    }),
+);

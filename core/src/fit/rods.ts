@@ -1,4 +1,6 @@
-import { createFinding, type Finding } from '../finding/index.js';
+import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
+import { sayMm, sayDeg } from '../words/index.js';
+import { defineSolidCheck, type FitContext, type SolidContext } from './context.js';
 import {
   add,
   cross,
@@ -20,7 +22,6 @@ import {
 } from '../rig/index.js';
 import { createProbe, isEntered } from '../space/index.js';
 import { toDeg, tolerances } from '../units/index.js';
-import type { Geometry } from './overlap.js';
 
 /** The optical axis of the camera: through the lens mount of the body, along its normal. */
 function findOpticalAxis(assembly: Assembly): { atMm: Vec3; ahead: Vec3; up: Vec3 } | undefined {
@@ -52,12 +53,48 @@ function findRods(
   return undefined;
 }
 
+/** How far the middle of a part on the rods is from the optical axis: up, to the left, and turned. */
+export const offOpticalAxis = defineFinding(
+  'off-optical-axis',
+  stating<{
+    readonly upMm: number;
+    readonly leftMm: number;
+    readonly turnDeg: number;
+    /** Height of the optical axis over the rods that carry it. */
+    readonly axisOverRodsMm: number | undefined;
+  }>(),
+  {
+    restsOn: ['shape', 'mounts'],
+    weight: 'stops',
+    when: 'a part that must stand on the optical axis is more than 1 mm or 1° off; 85 mm over the rods is the standard',
+    offers: '',
+    sentence: ({ items: [part], facts }, n) => {
+      const off = [
+        Math.abs(facts.upMm) > 0.05
+          ? `${sayMm(Math.abs(facts.upMm))} too ${facts.upMm > 0 ? 'high' : 'low'}`
+          : undefined,
+        Math.abs(facts.leftMm) > 0.05
+          ? `${sayMm(Math.abs(facts.leftMm))} too far ${facts.leftMm > 0 ? 'left' : 'right'}`
+          : undefined,
+        facts.turnDeg > 1 ? `${sayDeg(facts.turnDeg)} aslant` : undefined,
+      ].filter((piece) => piece !== undefined);
+      const rods =
+        facts.axisOverRodsMm === undefined
+          ? ''
+          : `; the lens stands ${sayMm(facts.axisOverRodsMm)} over your rods, where 85 mm is the standard`;
+      return `${n.item(part!)} sits ${off.join(' and ')} for the lens${rods}.`;
+    },
+    why: 'What is made for the lightweight 15 mm rods standard meets the lens only at that height.',
+    todo: 'Take a base plate or a riser that gives 85 mm, or an accessory that clamps to the lens.',
+  },
+);
+
 /**
  * Parts that must stand on the optical axis (a matte box's opening, a support's ring) and how far they are
  * off: up, to the left and turned. With rods between, the axis must lie 85 mm over them. Just within the
  * tolerance is within it.
  */
-export function findAxisFindings(assembly: Assembly): Finding[] {
+export const axisCheck = defineCheck([offOpticalAxis], ({ assembly }: FitContext) => {
   const axis = findOpticalAxis(assembly);
   if (!axis) return [];
   const { settings } = assembly.rig;
@@ -75,20 +112,44 @@ export function findAxisFindings(assembly: Assembly): Finding[] {
     const axisOverRodsMm = rods && dot(subtract(axis.atMm, rods.atMm), rods.up);
     return [
       createFinding(
-        'off-optical-axis',
+        offOpticalAxis,
         'stops',
         { items: [placed.item.id, ...(rods ? [rods.placed.item.id] : [])] },
         { upMm, leftMm, turnDeg, axisOverRodsMm },
       ),
     ];
   });
-}
+});
+
+export const gearOutOfMesh = defineFinding(
+  'gear-out-of-mesh',
+  stating<{
+    readonly ring: 'none' | 'there';
+    /** Above 0 the teeth do not reach each other, below 0 they press. */
+    readonly apartMm: number;
+    readonly asideMm: number;
+  }>(),
+  {
+    restsOn: ['mounts'],
+    weight: 'stops',
+    when: 'a focus drive with no ring, beside its ring, or more than 0.3 mm off its pitch circle',
+    offers: '',
+    sentence: ({ items: [drive, ring], facts }, n) =>
+      facts.ring === 'none'
+        ? `${n.item(drive!)} has no gear ring to turn.`
+        : facts.asideMm > 0
+          ? `The gear of ${n.item(drive!)} stands ${sayMm(facts.asideMm)} beside the ring of ${n.item(ring!)}.`
+          : `The gear of ${n.item(drive!)} ${facts.apartMm > 0 ? `misses the ring of ${n.item(ring!)} by ${sayMm(facts.apartMm)}` : `presses ${sayMm(-facts.apartMm)} into the ring of ${n.item(ring!)}`}.`,
+    why: 'Teeth that do not mesh slip, and pressed too hard they turn the lens.',
+    todo: 'Slide the drive along its rod and swing it to the ring; a lens without teeth wants a gear ring.',
+  },
+);
 
 /**
  * Focus drives and the gear rings they must turn: teeth that reach each other without pressing, in one
  * plane. Needs the pitch diameters of both; without them nothing is said.
  */
-export function findGearFindings(assembly: Assembly): Finding[] {
+export const gearCheck = defineCheck([gearOutOfMesh], ({ assembly }: FitContext) => {
   const list = (side: 'ring' | 'drive') =>
     assembly.items.flatMap((placed) =>
       placed.part.mounts
@@ -105,7 +166,7 @@ export function findGearFindings(assembly: Assembly): Finding[] {
     const [ring] = rings;
     if (!ring) {
       return [
-        createFinding('gear-out-of-mesh', 'stops', about(undefined), {
+        createFinding(gearOutOfMesh, 'stops', about(undefined), {
           ring: 'none',
           apartMm: 0,
           asideMm: 0,
@@ -125,23 +186,38 @@ export function findGearFindings(assembly: Assembly): Finding[] {
     const asideMm = Math.max(0, Math.abs(along) - width);
     if (Math.abs(apartMm) <= toleranceMm && asideMm <= tolerances.lengthMm) return [];
     return [
-      createFinding('gear-out-of-mesh', 'stops', about(ring.placed.item.id), {
+      createFinding(gearOutOfMesh, 'stops', about(ring.placed.item.id), {
         ring: 'there',
         apartMm,
         asideMm,
       }),
     ];
   });
-}
+});
 
 /** How far above its pad a support looks for a lens, in mm. */
 const supportSearchMm = 120;
+
+export const supportTooShort = defineFinding(
+  'support-too-short',
+  stating<{ readonly gapMm: number; readonly liftMm: number }>(),
+  {
+    restsOn: ['shape', 'mounts'],
+    weight: 'risk',
+    when: 'a lens support ends more than 1 mm under the lens',
+    offers: 'raise it',
+    sentence: ({ items: [support], facts }, n) =>
+      `${n.item(support!)} ends ${sayMm(facts.gapMm)} under the lens and rises ${sayMm(facts.liftMm)} more.`,
+    why: 'A support that does not touch supports nothing.',
+    todo: 'Raise it, or take a taller one.',
+  },
+);
 
 /**
  * Lens supports whose pad does not reach the lens above it: how far it is off, and how far the pad can
  * still rise. Just within the tolerance of a brace it touches.
  */
-export function findSupportFindings({ space }: Geometry): Finding[] {
+export const supportCheck = defineSolidCheck([supportTooShort], ({ space }: SolidContext) => {
   const { assembly } = space;
   return assembly.items.flatMap((placed) => {
     if (placed.part.kind !== 'lens-support') return [];
@@ -177,7 +253,7 @@ export function findSupportFindings({ space }: Geometry): Finding[] {
         : [];
     return [
       createFinding(
-        'support-too-short',
+        supportTooShort,
         'risk',
         { items: [placed.item.id] },
         { gapMm: clear, liftMm },
@@ -185,4 +261,4 @@ export function findSupportFindings({ space }: Geometry): Finding[] {
       ),
     ];
   });
-}
+});

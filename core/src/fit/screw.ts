@@ -1,4 +1,12 @@
-import { createFinding, type Finding } from '../finding/index.js';
+import {
+  createFinding,
+  type AnyFinding,
+  defineFinding,
+  stating,
+  defineCheck,
+} from '../finding/index.js';
+import { sayMm } from '../words/index.js';
+import { type FitContext } from './context.js';
 import { measureSetting, type Assembly, type Edit, type PlacedJoint } from '../rig/index.js';
 
 /** How far a screw goes into its socket. Lengths in mm. */
@@ -80,20 +88,54 @@ function listLonger(assembly: Assembly, joint: PlacedJoint, found: Engagement): 
   return edits;
 }
 
+export const screwTooLong = defineFinding(
+  'screw-too-long',
+  stating<{
+    readonly standsOutMm: number;
+    readonly depthMm: number;
+    readonly overMm: number;
+  }>(),
+  {
+    restsOn: ['mounts'],
+    weight: 'stops',
+    when: 'it bottoms out in a blind socket',
+    offers: 'a shorter screw; washers',
+    sentence: ({ items: [child, parent], facts }, n) =>
+      `The screw between ${n.item(child!)} and ${n.item(parent!)} stands out ${sayMm(facts.standsOutMm)} and bottoms out ${sayMm(facts.overMm)} early in a socket ${sayMm(facts.depthMm)} deep.`,
+    why: 'A screw that bottoms out clamps nothing, and forced further it damages the socket.',
+    todo: 'Use a shorter screw, or a washer under its head.',
+  },
+);
+
+export const screwTooShort = defineFinding(
+  'screw-too-short',
+  stating<{ readonly engagedMm: number; readonly neededMm: number }>(),
+  {
+    restsOn: ['mounts'],
+    weight: 'risk; stops when nothing engages',
+    when: 'fewer turns engage than wanted',
+    offers: 'a longer screw; washers out',
+    sentence: ({ items: [child, parent], facts }, n) =>
+      `The screw between ${n.item(child!)} and ${n.item(parent!)} engages ${sayMm(facts.engagedMm)}; ≈ ${sayMm(facts.neededMm)} is wanted.`,
+    why: 'Too few turns of thread strip under load (the length wanted is an estimate).',
+    todo: 'Use a longer screw, or take out a washer.',
+  },
+);
+
 /**
  * Screws that bottom out (which clamp nothing at all), and screws that engage too few turns. Standing
  * out by just the depth is not too long; engaging just what is needed is not too short.
  */
-export function findScrewFindings(assembly: Assembly): Finding[] {
-  return assembly.joints.flatMap((joint) => {
+export const screwCheck = defineCheck([screwTooLong, screwTooShort], ({ assembly }: FitContext) =>
+  assembly.joints.flatMap((joint) => {
     const found = measureEngagement(assembly, joint);
     if (!found) return [];
     const about = { items: [joint.child, joint.parent], joints: [joint.joint.id] };
-    const findings: Finding[] = [];
+    const findings: AnyFinding[] = [];
     if (found.blind && found.standsOutMm > found.depthMm) {
       findings.push(
         createFinding(
-          'screw-too-long',
+          screwTooLong,
           'stops',
           about,
           {
@@ -108,7 +150,7 @@ export function findScrewFindings(assembly: Assembly): Finding[] {
     if (found.engagedMm < found.neededMm) {
       findings.push(
         createFinding(
-          'screw-too-short',
+          screwTooShort,
           found.engagedMm === 0 ? 'stops' : 'risk',
           about,
           { engagedMm: found.engagedMm, neededMm: found.neededMm },
@@ -117,5 +159,5 @@ export function findScrewFindings(assembly: Assembly): Finding[] {
       );
     }
     return findings;
-  });
-}
+  }),
+);

@@ -1,5 +1,6 @@
-import type { Brief } from '../brief/index.js';
-import { createFinding, type Finding } from '../finding/index.js';
+import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
+import { sayMm } from '../words/index.js';
+import { type FitContext } from './context.js';
 import { measureItemReachMm, type Axes } from '../hold/index.js';
 import { compose, invert, negate, type Vec3 } from '../placement/index.js';
 import {
@@ -107,22 +108,35 @@ function listLower(assembly: Assembly, axes: Axes, size: Size, limitMm: number):
   return edits;
 }
 
+export const overHeight = defineFinding(
+  'over-height',
+  stating<{ readonly heightMm: number; readonly limitMm: number; readonly topItem: string }>(),
+  {
+    restsOn: ['shape', 'mounts'],
+    weight: 'risk',
+    when: 'taller than the brief allows, as it is held',
+    offers: 'move the highest branch lower; leave it out',
+    sentence: ({ facts }, n) =>
+      `Your rig stands ${sayMm(facts.heightMm)} tall, ${sayMm(facts.heightMm - facts.limitMm)} over your limit; ${n.item(facts.topItem)} reaches highest.`,
+    why: 'A tall rig does not pass under things, and swings.',
+    todo: 'Move the highest part lower, or take a lower handle.',
+  },
+);
+
 /** A rig taller than the brief allows. Just as tall as allowed is allowed. */
-export function findSizeFindings(
-  assembly: Assembly,
-  axes: Axes,
-  size: Size,
-  brief: Brief,
-): Finding[] {
-  const limitMm = brief.limits.heightMm;
-  if (limitMm === undefined || size.heightMm <= limitMm) return [];
-  return [
-    createFinding(
-      'over-height',
-      'risk',
-      { items: [size.topItem] },
-      { heightMm: size.heightMm, limitMm, topItem: size.topItem },
-      listLower(assembly, axes, size, limitMm),
-    ),
-  ];
-}
+export const sizeCheck = defineCheck(
+  [overHeight],
+  ({ assembly, hold: { axes }, size, brief }: FitContext) => {
+    const limitMm = brief.limits.heightMm;
+    if (limitMm === undefined || size.heightMm <= limitMm) return [];
+    return [
+      createFinding(
+        overHeight,
+        'risk',
+        { items: [size.topItem] },
+        { heightMm: size.heightMm, limitMm, topItem: size.topItem },
+        listLower(assembly, axes, size, limitMm),
+      ),
+    ];
+  },
+);

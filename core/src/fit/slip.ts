@@ -1,6 +1,14 @@
-import { createFinding, type Finding, type Slip, type Weight } from '../finding/index.js';
+import {
+  createFinding,
+  type Weight,
+  defineFinding,
+  stating,
+  defineCheck,
+} from '../finding/index.js';
+import { sayNumber, sayMm, sayNm } from '../words/index.js';
+import { type FitContext } from './context.js';
 import { placeGrip, solveStatics, type Hold, type Statics } from '../hold/index.js';
-import { measureCentreMm, type Contact, type Mount, type PartBook } from '../part/index.js';
+import { measureCentreMm, type Contact, type Mount } from '../part/index.js';
 import {
   cross,
   dot,
@@ -24,6 +32,36 @@ import { isBraced } from './brace.js';
 import { cutAt, type Cut } from './cut.js';
 import { listMoves } from './moves.js';
 import { listSwaps } from './swaps.js';
+
+/** The working of one screw joint: does it turn under weight, or under the hands? Moments in N·m. */
+export interface Slip {
+  readonly jointId: string;
+  /** How firmly the screw is drawn, and where that figure is from. */
+  readonly torqueNm: number;
+  readonly torqueFrom: 'stated' | 'torqueThumbNm' | 'torqueCoinNm' | 'torqueHexNm';
+  readonly clampForceN: number;
+  readonly friction: number;
+  readonly frictionRadiusMm: number;
+  readonly contactStated: boolean;
+  readonly slipMomentNm: number;
+  /** True where the joint states what it holds, so that no screw formula is used. */
+  readonly slipStated: boolean;
+  readonly weightMomentNm: number;
+  readonly joltG: number;
+  readonly handsMomentNm: number;
+  readonly handForceN: number;
+  readonly handArmMm: number;
+  readonly weightRatio: number;
+  readonly handsRatio: number;
+  /** The larger of the two. Above 1 it turns, above 0.5 it creeps. */
+  readonly ratio: number;
+  /** Mass on the side of the joint away from the hold. */
+  readonly awayMassG: number;
+  /** The item at the far end of the hand's arm, where there is one. */
+  readonly handAtItem: string | undefined;
+  /** A second contact across this joint that is within tolerance. */
+  readonly braced: boolean;
+}
 
 /**
  * Effective friction radius of a ring in contact, in mm: ⅔·(Ro³ − Ri³) ∕ (Ro² − Ri²), from even
@@ -311,32 +349,49 @@ export function judgeSlip(slip: Pick<Slip, 'ratio' | 'braced'>): Weight | 'well'
   return slip.ratio <= slipLimits.turns ? 'risk' : 'stops';
 }
 
+export const screwCanTurn = defineFinding('screw-can-turn', stating<Slip>(), {
+  restsOn: ['mass', 'mounts'],
+  weight: 'stops over 1, risk over 0.5, note over 0.3',
+  when: 'slip ratio of a plain screw or friction joint, not braced',
+  offers: 'a mount with pins; another part in its place that has them',
+  sentence: ({ items: [child, parent], weight, facts }, n) => {
+    const verb =
+      weight === 'stops' ? 'turns' : weight === 'risk' ? 'creeps' : 'wants a look now and then';
+    const hands = facts.handsRatio >= facts.weightRatio;
+    const cause = hands
+      ? `a hand pushing ${sayNumber(facts.handForceN)} N at ${sayMm(facts.handArmMm)}${facts.handAtItem ? ` (${n.item(facts.handAtItem)})` : ''} brings ≈ ${sayNm(facts.handsMomentNm)}`
+      : `its weight and your steps bring ≈ ${sayNm(facts.weightMomentNm)}`;
+    return `${n.item(child!)} on ${n.item(parent!)} ${verb}: ${cause}, and ${facts.slipStated ? 'the joint' : 'one plain screw'} holds ≈ ${sayNm(facts.slipMomentNm)} (ratio ≈ ${sayNumber(facts.ratio, 2)}).`;
+  },
+  why: 'One screw without pins holds by friction only; it works loose during the day and the part turns.',
+  todo: 'Use locating pins, a second screw or a stop; or tighten with a tool and look at it often.',
+});
+
 /** A finding for each friction joint that turns, creeps or wants watching. */
-export function findSlipFindings(
-  assembly: Assembly,
-  slips: readonly Slip[],
-  catalogue: PartBook | undefined,
-): Finding[] {
-  const joints = new Map(assembly.joints.map((j) => [j.joint.id, j]));
-  return slips.flatMap((slip) => {
-    const joint = joints.get(slip.jointId);
-    const weight = judgeSlip(slip);
-    if (!joint || weight === 'well') return [];
-    const edits =
-      weight === 'note'
-        ? []
-        : [
-            ...listMoves(assembly, joint, (m) => m.mate.resists === 'blocked', 2),
-            ...(catalogue ? listSwaps(assembly, joint, catalogue, 2) : []),
-          ];
-    return [
-      createFinding(
-        'screw-can-turn',
-        weight,
-        { items: [joint.child, joint.parent], joints: [joint.joint.id] },
-        slip,
-        edits,
-      ),
-    ];
-  });
-}
+export const slipCheck = defineCheck(
+  [screwCanTurn],
+  ({ assembly, slips, catalogue }: FitContext) => {
+    const joints = new Map(assembly.joints.map((j) => [j.joint.id, j]));
+    return slips.flatMap((slip) => {
+      const joint = joints.get(slip.jointId);
+      const weight = judgeSlip(slip);
+      if (!joint || weight === 'well') return [];
+      const edits =
+        weight === 'note'
+          ? []
+          : [
+              ...listMoves(assembly, joint, (m) => m.mate.resists === 'blocked', 2),
+              ...(catalogue ? listSwaps(assembly, joint, catalogue, 2) : []),
+            ];
+      return [
+        createFinding(
+          screwCanTurn,
+          weight,
+          { items: [joint.child, joint.parent], joints: [joint.joint.id] },
+          slip,
+          edits,
+        ),
+      ];
+    });
+  },
+);

@@ -1,4 +1,6 @@
-import { createFinding, type Finding } from '../finding/index.js';
+import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
+import { sayMm, sayG } from '../words/index.js';
+import { type FitContext } from './context.js';
 import type { Mount, Part, PartBook } from '../part/index.js';
 import type { Assembly, PlacedItem } from '../rig/index.js';
 import { measureEngagement } from './screw.js';
@@ -39,9 +41,30 @@ function measureUsed(
   return fromMm <= toMm ? { fromMm, toMm } : undefined;
 }
 
+export const longerThanNeeded = defineFinding(
+  'longer-than-needed',
+  stating<{
+    readonly lengthMm: number;
+    readonly usedMm: number;
+    readonly savesG: number | undefined;
+  }>(),
+  {
+    restsOn: ['shape', 'mounts'],
+    weight: 'note',
+    when: 'more than 40 mm and 40 % of a rod or rail are used by no setup',
+    offers: '',
+    sentence: ({ items: [part], joints, facts }, n) =>
+      joints.length > 0
+        ? `The screw of ${n.item(part!)} is ${sayMm(facts.lengthMm)} long where its hole is ${sayMm(facts.usedMm)} deep.`
+        : `${n.item(part!)} is ${sayMm(facts.lengthMm)} long and your setups use ${sayMm(facts.usedMm)} of it${facts.savesG === undefined ? '' : `; cut to that it saves ≈ ${sayG(facts.savesG)}`}.`,
+    why: 'Length that nothing uses is weight, and sticks out.',
+    todo: 'Take a shorter one.',
+  },
+);
+
 /** Rods and rails much longer than any setup of the rig needs, with the grams a shorter one would save. */
-export function findSpareFindings(assembly: Assembly, parts: PartBook): Finding[] {
-  return assembly.items.flatMap((placed) => {
+export const spareCheck = defineCheck([longerThanNeeded], ({ assembly, parts }: FitContext) =>
+  assembly.items.flatMap((placed) => {
     if (!byLength.includes(placed.part.kind)) return [];
     return placed.part.mounts.flatMap((mount) => {
       if (!mount.lengthwise || mount.alongside !== undefined) return [];
@@ -57,22 +80,22 @@ export function findSpareFindings(assembly: Assembly, parts: PartBook): Finding[
           : undefined;
       return [
         createFinding(
-          'longer-than-needed',
+          longerThanNeeded,
           'note',
           { items: [placed.item.id], key: mount.id },
           { lengthMm, usedMm, savesG },
         ),
       ];
     });
-  });
-}
+  }),
+);
 
 /** A screw that comes this much out of the back of its hole is longer than it need be, in mm (estimate). */
 const spareScrewMm = 3;
 
 /** Screws that stand far out of the back of their through hole. */
-export function findSpareScrewFindings(assembly: Assembly): Finding[] {
-  return assembly.joints.flatMap((joint) => {
+export const spareScrewCheck = defineCheck([longerThanNeeded], ({ assembly }: FitContext) =>
+  assembly.joints.flatMap((joint) => {
     const found = measureEngagement(assembly, joint);
     if (!found || found.blind || found.standsOutMm - found.depthMm <= spareScrewMm) return [];
     const about = {
@@ -80,11 +103,11 @@ export function findSpareScrewFindings(assembly: Assembly): Finding[] {
       joints: [joint.joint.id],
     };
     return [
-      createFinding('longer-than-needed', 'note', about, {
+      createFinding(longerThanNeeded, 'note', about, {
         lengthMm: found.standsOutMm,
         usedMm: found.depthMm,
         savesG: undefined,
       }),
     ];
-  });
-}
+  }),
+);

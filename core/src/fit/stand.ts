@@ -1,12 +1,44 @@
-import { createFinding, type Finding } from '../finding/index.js';
-import { measureStanding, tableMm, type Hold } from '../hold/index.js';
+import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
+import { sayMm } from '../words/index.js';
+import { defineSolidCheck, type FitContext, type SolidContext } from './context.js';
+import { measureStanding, tableMm } from '../hold/index.js';
 import { dot } from '../placement/index.js';
-import { placeSolids, type Assembly } from '../rig/index.js';
+import { placeSolids } from '../rig/index.js';
 import { measureReachMm } from '../solid/index.js';
-import type { LeadWay } from './plugs.js';
+
+export const doesNotStand = defineFinding(
+  'does-not-stand',
+  stating<{
+    readonly why: 'on-a-point' | 'on-an-edge' | 'tips' | 'on-the-lens' | 'on-a-lead';
+    readonly outsideMm: number;
+  }>(),
+  {
+    restsOn: ['mass', 'shape'],
+    weight: 'risk when set down, note otherwise',
+    when: 'put down as it is held, the rig rests on a point, an edge or its lens, or its weight is outside',
+    offers: '',
+    sentence: ({ items, facts }, n) => {
+      const on = items.map((id) => n.item(id)).join(' and ');
+      switch (facts.why) {
+        case 'on-the-lens':
+          return `Put down as you hold it, the rig stands on its lens: ${on}.`;
+        case 'on-a-lead':
+          return `Put down as you hold it, the rig stands on a lead: ${on}.`;
+        case 'on-a-point':
+          return `Put down as you hold it, the rig stands on a point of ${on} and falls over.`;
+        case 'on-an-edge':
+          return `Put down as you hold it, the rig stands on an edge of ${on} and falls over.`;
+        case 'tips':
+          return `Put down on ${on}, the rig tips over: its weight is ${sayMm(facts.outsideMm)} outside.`;
+      }
+    },
+    why: 'You put it down a hundred times a day.',
+    todo: 'Give it a flat base, or put it down another way.',
+  },
+);
 
 /** A rig that does not stand when it is put down: on a point or an edge, tipping, or on its lens. */
-export function findStandFindings(assembly: Assembly, hold: Hold): Finding[] {
+export const standCheck = defineCheck([doesNotStand], ({ assembly, hold }: FitContext) => {
   // What stands on its support is not put down on a table.
   if (assembly.items.some((p) => p.part.kind === 'support')) return [];
   const standing = measureStanding(assembly, hold);
@@ -23,37 +55,36 @@ export function findStandFindings(assembly: Assembly, hold: Hold): Finding[] {
   if (why === undefined) return [];
   return [
     createFinding(
-      'does-not-stand',
+      doesNotStand,
       hold.hold === 'set-down' ? 'risk' : 'note',
       { items: standing.on.map((p) => p.item.id).slice(0, 2) },
       { why, outsideMm: Math.max(0, -(standing.insideMm ?? 0)) },
     ),
   ];
-}
+});
 
 /** Leads that hang lower than all solids: the rig is put down on them. */
-export function findLeadStandFindings(
-  assembly: Assembly,
-  hold: Hold,
-  ways: readonly LeadWay[],
-): Finding[] {
-  if (ways.length === 0 || assembly.items.some((p) => p.part.kind === 'support')) return [];
-  const { down } = hold.axes;
-  const lowest = Math.max(
-    ...assembly.items.flatMap((placed) =>
-      placeSolids(placed).map((s) => measureReachMm(s.solid, s.rigFromSolid, down)),
-    ),
-  );
-  return ways.flatMap(({ lead, way }) => {
-    const below = Math.max(...way.points.map((p) => dot(p, down))) - lowest;
-    if (below <= tableMm) return [];
-    return [
-      createFinding(
-        'does-not-stand',
-        hold.hold === 'set-down' ? 'risk' : 'note',
-        { items: [lead.run.item], key: lead.run.id },
-        { why: 'on-a-lead', outsideMm: below },
+export const leadStandCheck = defineSolidCheck(
+  [doesNotStand],
+  ({ assembly, hold, leadWays: ways }: SolidContext) => {
+    if (ways.length === 0 || assembly.items.some((p) => p.part.kind === 'support')) return [];
+    const { down } = hold.axes;
+    const lowest = Math.max(
+      ...assembly.items.flatMap((placed) =>
+        placeSolids(placed).map((s) => measureReachMm(s.solid, s.rigFromSolid, down)),
       ),
-    ];
-  });
-}
+    );
+    return ways.flatMap(({ lead, way }) => {
+      const below = Math.max(...way.points.map((p) => dot(p, down))) - lowest;
+      if (below <= tableMm) return [];
+      return [
+        createFinding(
+          doesNotStand,
+          hold.hold === 'set-down' ? 'risk' : 'note',
+          { items: [lead.run.item], key: lead.run.id },
+          { why: 'on-a-lead', outsideMm: below },
+        ),
+      ];
+    });
+  },
+);

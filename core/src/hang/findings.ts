@@ -1,13 +1,65 @@
-import { createFinding, type Finding } from '../finding/index.js';
+import {
+  createFinding,
+  defineCheck,
+  defineFinding,
+  stating,
+  type AnyFinding,
+  type Check,
+  type FindingKind,
+} from '../finding/index.js';
 import type { Hold } from '../hold/index.js';
-import { measureSetting, type Assembly, type Edit } from '../rig/index.js';
+import {
+  measureSetting,
+  type Assembly,
+  type Edit,
+  type HoldKind,
+  type HoldNeed,
+} from '../rig/index.js';
 import { toDeg, toWeightN, tolerances } from '../units/index.js';
-import type { Hang, Hanging } from './hang.js';
-import type { InHands } from './hands.js';
+import {
+  needWords,
+  sayDeg,
+  sayHold,
+  sayLean,
+  sayMm,
+  sayNm,
+  sayNumber,
+  sayTilt,
+} from '../words/index.js';
+import type { Hang } from './hang.js';
 import { listLevelling } from './level.js';
-import type { OnShoulder } from './shoulder.js';
-import type { SlipOff } from './slip-off.js';
-import type { OnGimbal, OnHead } from './support.js';
+
+/** What the checks of Hang look at. */
+export interface HangContext {
+  readonly assembly: Assembly;
+  readonly hold: Hold;
+  readonly hang: Hang;
+}
+
+/** A check of one way in which a rig sits; in any other it finds nothing. */
+function defineStateCheck<State extends Hang['state'], const Kinds extends readonly FindingKind[]>(
+  state: State,
+  kinds: Kinds,
+  find: (
+    context: Omit<HangContext, 'hang'> & { readonly hang: Extract<Hang, { state: State }> },
+  ) => readonly AnyFinding[],
+): Check<HangContext, Kinds> {
+  return defineCheck(kinds, (context: HangContext) =>
+    context.hang.state === state ? find(context as never) : [],
+  );
+}
+
+/** Directions in words. */
+const ways = {
+  forward: 'forward',
+  back: 'backward',
+  left: 'to the left',
+  right: 'to the right',
+} as const;
+const balanced = { forward: 'fore and aft', left: 'sideways', up: 'in height' } as const;
+const sides = { length: 'long', width: 'wide', height: 'tall' } as const;
+const ends = { from: 'rear or lower', to: 'front or upper' } as const;
+const sayN = (value: number) => `${sayNumber(Math.abs(value))} N`;
 
 /** A head's axis this near to the weight is near enough, in mm: half a small plate's slot (estimate). */
 const offAxisMm = 5;
@@ -16,140 +68,426 @@ const pullsShare = 0.02;
 /** From here on a slope lets a damp hand slip, in degrees (estimate). */
 const slipperyDeg = 10;
 
-function findSlipOff(itemId: string, slip: SlipOff | undefined): Finding[] {
-  if (!slip?.comesOff || slip.slopeDeg < slipperyDeg) return [];
-  const { towards, slopeDeg } = slip;
-  return [createFinding('slips-out', 'note', { items: [itemId] }, { towards, slopeDeg })];
-}
+export const noHold = defineFinding(
+  'no-hold',
+  stating<{
+    readonly hold: HoldKind;
+    readonly need: HoldNeed;
+  }>(),
+  {
+    restsOn: [],
+    weight: 'risk',
+    when: 'the way of holding needs a grip that is not there',
+    offers: '',
+    sentence: ({ facts }) =>
+      `You hold this setup “${sayHold(facts.hold)}”, but it has nothing for that: add ${needWords[facts.need]}.`,
+    why: 'How it hangs depends on where it is held.',
+    todo: 'Fit the grip it needs, or choose another way of holding.',
+  },
+);
 
-function findHanging(assembly: Assembly, hold: Hold, hang: Hanging): Finding[] {
+const noHoldCheck = defineStateCheck('needs-grip', [noHold], ({ hold, hang }) => [
+  createFinding(noHold, 'risk', { items: [], key: 'rig' }, { hold: hold.hold, need: hang.need }),
+]);
+
+export const tipsOver = defineFinding('tips-over', stating<{ readonly aboveMm: number }>(), {
+  restsOn: ['mass', 'shape'],
+  weight: 'stops',
+  when: 'the centre of mass is level with the hand or above it',
+  offers: '',
+  sentence: ({ items: [grip], facts }, n) =>
+    `Held by ${n.item(grip!)} the rig tips over: its centre of mass lies ${sayMm(facts.aboveMm)} above what holds it.`,
+  why: 'What hangs with its weight above the hand turns over at the first nudge.',
+  todo: 'Move weight down, or hold it higher.',
+});
+
+const tipsOverCheck = defineStateCheck('tips-over', [tipsOver], ({ hang: { itemId, aboveMm } }) => [
+  createFinding(tipsOver, 'stops', { items: [itemId] }, { aboveMm }),
+]);
+
+export const notLevel = defineFinding(
+  'not-level',
+  stating<{ readonly tiltDeg: number; readonly leanDeg: number }>(),
+  {
+    restsOn: ['mass', 'shape'],
+    weight: 'risk over 5°, note over 1°',
+    when: 'tilt or lean, hung from the handle',
+    offers: 'the hand along the grip; one part along its rail',
+    sentence: ({ items: [grip], facts }, n) => {
+      const pieces = [
+        Math.abs(facts.tiltDeg) > 1 ? sayTilt(facts.tiltDeg) : undefined,
+        Math.abs(facts.leanDeg) > 1 ? `leans ${sayLean(facts.leanDeg)}` : undefined,
+      ].filter((p) => p !== undefined);
+      return `Hung from ${n.item(grip!)} your rig hangs ${pieces.join(' and ')}.`;
+    },
+    why: 'Your wrist holds up what does not hang level, all day.',
+    todo: 'Move weight, or your hand, towards the centre of mass.',
+  },
+);
+
+/** A tilt or lean of just the limit is still level. */
+const notLevelCheck = defineStateCheck('hangs', [notLevel], ({ assembly, hold, hang }) => {
   const tiltDeg = toDeg(hang.tiltRad);
   const leanDeg = toDeg(hang.leanRad);
   const worst = Math.max(Math.abs(tiltDeg), Math.abs(leanDeg));
-  const findings = hang.grip ? findSlipOff(hang.itemId, hang.slipOff) : [];
-  if (worst <= tolerances.levelDeg) return findings;
+  if (worst <= tolerances.levelDeg) return [];
   return [
     createFinding(
-      'not-level',
+      notLevel,
       worst > tolerances.tiltRiskDeg ? 'risk' : 'note',
       { items: [hang.itemId] },
       { tiltDeg, leanDeg },
       Math.abs(tiltDeg) > tolerances.levelDeg ? listLevelling(assembly, hold, hang) : [],
     ),
-    ...findings,
   ];
-}
+});
 
-function findInHands(assembly: Assembly, hang: InHands): Finding[] {
+export const massUnknown = defineFinding('mass-unknown', stating(), {
+  restsOn: [],
+  weight: 'note',
+  when: 'nobody has weighed a part: every figure of mass leaves it out',
+  offers: '',
+  sentence: ({ items: [item] }, n) =>
+    `Nobody has weighed ${n.item(item!)}: all figures of mass and balance leave it out.`,
+  why: 'A missing figure is not zero; the rig is heavier than it says.',
+  todo: 'Put it on a kitchen scale and enter the grams.',
+});
+
+const massUnknownCheck = defineCheck([massUnknown], ({ assembly }: HangContext) =>
+  assembly.unweighed.map((placed) =>
+    createFinding(massUnknown, 'note', { items: [placed.item.id] }, {}),
+  ),
+);
+
+export const wristOver = defineFinding(
+  'wrist-over',
+  stating<{
+    readonly momentNm: number;
+    readonly limitNm: number;
+    /** Holding the nose up, and holding against a lean to the left; below 0 the other way. */
+    readonly pitchNm: number;
+    readonly rollNm: number;
+  }>(),
+  {
+    restsOn: ['mass', 'shape'],
+    weight: 'risk over 4 N·m, note over half',
+    when: 'what a wrist must hold beside lifting, with one or two hands',
+    offers: '',
+    sentence: ({ items: [item], facts }, n) => {
+      const pieces = [
+        Math.abs(facts.pitchNm) >= 0.05
+          ? `${sayNm(Math.abs(facts.pitchNm))} against a heavy ${facts.pitchNm > 0 ? 'nose' : 'tail'}`
+          : undefined,
+        Math.abs(facts.rollNm) >= 0.05
+          ? `${sayNm(Math.abs(facts.rollNm))} against a lean to the ${facts.rollNm > 0 ? 'left' : 'right'}`
+          : undefined,
+      ].filter((p) => p !== undefined);
+      return `Your wrist on ${n.item(item!)} holds ≈ ${sayNm(facts.momentNm)}${pieces.length > 0 ? ` (${pieces.join(', ')})` : ''}; ≈ ${sayNm(facts.limitNm)} is what one holds for a take.`;
+    },
+    why: 'Hands lift easily and twist badly: what hangs off to one side tires the wrist first.',
+    todo: 'Move weight towards the line between your hands, or the grips towards the weight.',
+  },
+);
+
+const wristOverCheck = defineStateCheck('in-hands', [wristOver], ({ assembly, hang }) => {
   const limitNm = measureSetting(assembly.rig.settings, 'wristNm');
-  const findings: Finding[] = [];
   const hand = hang.hands.find((h) => h.wristNm === hang.wristNm);
-  if (hand && hang.wristNm > limitNm / 2) {
-    findings.push(
-      createFinding(
-        'wrist-over',
-        hang.wristNm > limitNm ? 'risk' : 'note',
-        { items: [hand.itemId] },
-        { momentNm: hand.wristNm, limitNm, pitchNm: hand.pitchNm, rollNm: hand.rollNm },
-      ),
-    );
-  }
-  for (const { itemId, liftN, role, slipOff } of hang.hands) {
-    if (liftN < -pullsShare * toWeightN(hang.massG)) {
-      findings.push(
-        createFinding('hand-pulls-down', 'risk', { items: [itemId], key: role }, { pullN: -liftN }),
-      );
-    }
-    findings.push(...findSlipOff(itemId, slipOff));
-  }
-  return findings;
-}
+  if (!hand || hang.wristNm <= limitNm / 2) return [];
+  return [
+    createFinding(
+      wristOver,
+      hang.wristNm > limitNm ? 'risk' : 'note',
+      { items: [hand.itemId] },
+      { momentNm: hand.wristNm, limitNm, pitchNm: hand.pitchNm, rollNm: hand.rollNm },
+    ),
+  ];
+});
 
-function findOnShoulder(hang: OnShoulder): Finding[] {
+export const handPullsDown = defineFinding(
+  'hand-pulls-down',
+  stating<{ readonly pullN: number }>(),
+  {
+    restsOn: ['mass', 'shape'],
+    weight: 'risk',
+    when: 'the weight lies outside the two hands, so one must hold the rig down with more than 2 % of it',
+    offers: '',
+    sentence: ({ items: [item], facts }, n) =>
+      `Your hand on ${n.item(item!)} has to pull down with ${sayN(facts.pullN)}: the weight lies outside your two hands.`,
+    why: 'The other hand then carries more than the whole rig.',
+    todo: 'Move weight between your hands, or the grips apart.',
+  },
+);
+
+const handPullsDownCheck = defineStateCheck('in-hands', [handPullsDown], ({ hang }) =>
+  hang.hands
+    .filter(({ liftN }) => liftN < -pullsShare * toWeightN(hang.massG))
+    .map(({ itemId, liftN, role }) =>
+      createFinding(handPullsDown, 'risk', { items: [itemId], key: role }, { pullN: -liftN }),
+    ),
+);
+
+export const heavyEnd = defineFinding(
+  'heavy-end',
+  stating<{
+    readonly heavy: 'nose' | 'tail';
+    readonly beyondMm: number;
+    readonly handsN: number;
+    readonly hasHands: boolean;
+  }>(),
+  {
+    restsOn: ['mass', 'shape'],
+    weight: 'risk for a heavy tail or over a quarter of the weight, note otherwise',
+    when: 'on the shoulder, the weight lies beyond what the pad bears',
+    offers: '',
+    sentence: ({ facts }) =>
+      facts.hasHands
+        ? `On the shoulder your rig is ${facts.heavy}-heavy: its weight lies ${sayMm(facts.beyondMm)} ${facts.heavy === 'nose' ? 'ahead of' : 'behind'} what the pad bears, and your hands ${facts.handsN < 0 ? 'hold it down' : 'carry'} ${sayN(facts.handsN)}.`
+        : `On the shoulder your rig is ${facts.heavy}-heavy: its weight lies ${sayMm(facts.beyondMm)} ${facts.heavy === 'nose' ? 'ahead of' : 'behind'} what the pad bears, and no hand holds it.`,
+    why: 'A rig that sits by itself leaves the hands free to steer and focus.',
+    todo: 'Slide the pad, or the battery, until the weight is over the pad.',
+  },
+);
+
+const heavyEndCheck = defineStateCheck('on-shoulder', [heavyEnd], ({ hang }) => {
   if (hang.heavy === 'balanced') return [];
   const { heavy, beyondMm, handsN, hasHands } = hang;
   const share = Math.abs(handsN) / toWeightN(hang.massG);
   return [
     createFinding(
-      'heavy-end',
+      heavyEnd,
       // A quarter of the weight in the hands is a rig that is not on the shoulder.
       share > 0.25 || heavy === 'tail' ? 'risk' : 'note',
       { items: [hang.itemId] },
       { heavy, beyondMm, handsN, hasHands },
     ),
   ];
-}
+});
 
-function findOnHead(assembly: Assembly, hang: OnHead): Finding[] {
-  const findings: Finding[] = [];
-  const about = { items: [hang.itemId] };
-  const off = Math.hypot(hang.aheadMm, hang.leftMm);
-  if (off > offAxisMm) {
-    const { travel } = hang;
-    const slideMm = travel ? Math.round(travel.nearestMm) : 0;
-    const mends = travel && Math.abs(slideMm - travel.slideMm) >= 1;
-    const edits: Edit[] = mends
-      ? [{ type: 'slide', setupId: assembly.setup.id, jointId: travel.jointId, slideMm }]
-      : [];
-    const remainsMm = Math.hypot(travel?.leftOverMm ?? Math.abs(hang.aheadMm), hang.leftMm);
-    findings.push(
-      createFinding(
-        'off-head-axis',
-        remainsMm > 4 * offAxisMm ? 'risk' : 'note',
-        about,
-        { aheadMm: hang.aheadMm, leftMm: hang.leftMm, remainsMm, offsetNm: hang.offsetNm },
-        edits,
-      ),
-    );
-  }
-  if (hang.kind !== 'tripod') return findings;
-  if (hang.counterbalanceNm === undefined || hang.tiltNm === undefined) {
-    findings.push(createFinding('support-unknown', 'note', about, { lacks: 'counterbalance' }));
-  } else if (hang.tiltNm > hang.counterbalanceNm) {
-    findings.push(
-      createFinding('counterbalance-short', 'risk', about, {
-        needNm: hang.tiltNm,
-        peakNm: hang.counterbalanceNm,
-      }),
-    );
-  }
-  return findings;
-}
+export const offHeadAxis = defineFinding(
+  'off-head-axis',
+  stating<{
+    readonly aheadMm: number;
+    readonly leftMm: number;
+    readonly remainsMm: number;
+    readonly offsetNm: number;
+  }>(),
+  {
+    restsOn: ['mass', 'shape'],
+    weight: 'risk where more than 20 mm are left as far as the plate slides, note over 5 mm',
+    when: 'the weight is not over the axis of the head',
+    offers: 'slide the plate',
+    sentence: ({ facts }) => {
+      const pieces = [
+        Math.abs(facts.aheadMm) >= 0.5
+          ? `${sayMm(Math.abs(facts.aheadMm))} ${facts.aheadMm > 0 ? 'ahead of' : 'behind'} the head’s axis`
+          : undefined,
+        Math.abs(facts.leftMm) >= 0.5
+          ? `${sayMm(Math.abs(facts.leftMm))} to the ${facts.leftMm > 0 ? 'left' : 'right'} of it`
+          : undefined,
+      ].filter((p) => p !== undefined);
+      return `The weight lies ${pieces.join(' and ')}, ${sayNm(facts.offsetNm)}; as far as the plate slides, ${sayMm(facts.remainsMm)} are left.`;
+    },
+    why: 'A head that holds the rig up by friction drifts as soon as you let go.',
+    todo: 'Slide the plate, take a longer one, or move weight over the head.',
+  },
+);
 
-function findOnGimbal(hang: OnGimbal): Finding[] {
-  const about = { items: [hang.itemId] };
-  const findings = hang.axes.flatMap(({ way, atMm, rangeMm, outMm }) =>
+const offHeadAxisCheck = defineStateCheck('on-head', [offHeadAxis], ({ assembly, hang }) => {
+  if (Math.hypot(hang.aheadMm, hang.leftMm) <= offAxisMm) return [];
+  const { travel } = hang;
+  const slideMm = travel ? Math.round(travel.nearestMm) : 0;
+  const mends = travel && Math.abs(slideMm - travel.slideMm) >= 1;
+  const edits: Edit[] = mends
+    ? [{ type: 'slide', setupId: assembly.setup.id, jointId: travel.jointId, slideMm }]
+    : [];
+  const remainsMm = Math.hypot(travel?.leftOverMm ?? Math.abs(hang.aheadMm), hang.leftMm);
+  return [
+    createFinding(
+      offHeadAxis,
+      remainsMm > 4 * offAxisMm ? 'risk' : 'note',
+      { items: [hang.itemId] },
+      { aheadMm: hang.aheadMm, leftMm: hang.leftMm, remainsMm, offsetNm: hang.offsetNm },
+      edits,
+    ),
+  ];
+});
+
+export const counterbalanceShort = defineFinding(
+  'counterbalance-short',
+  stating<{ readonly needNm: number; readonly peakNm: number }>(),
+  {
+    restsOn: ['mass', 'shape'],
+    weight: 'risk',
+    when: 'tilted over, the rig pulls more than the head’s greatest counterbalance',
+    offers: '',
+    sentence: ({ facts }) =>
+      `Tilted over, your rig pulls with ${sayNm(facts.needNm)}; the head balances ${sayNm(facts.peakNm)} at most.`,
+    why: 'Beyond its counterbalance a head falls over with the rig when the lock is open.',
+    todo: 'Lower the weight over the head, take something off, or take a stronger head.',
+  },
+);
+
+const counterbalanceCheck = defineStateCheck('on-head', [counterbalanceShort], ({ hang }) => {
+  const { kind, tiltNm: needNm, counterbalanceNm: peakNm } = hang;
+  if (kind !== 'tripod' || peakNm === undefined || needNm === undefined || needNm <= peakNm) {
+    return [];
+  }
+  return [createFinding(counterbalanceShort, 'risk', { items: [hang.itemId] }, { needNm, peakNm })];
+});
+
+export const gimbalCannotBalance = defineFinding(
+  'gimbal-cannot-balance',
+  stating<{
+    readonly way: 'forward' | 'left' | 'up';
+    readonly atMm: number;
+    readonly outMm: number;
+    readonly lowMm: number;
+    readonly highMm: number;
+  }>(),
+  {
+    restsOn: ['mass', 'shape'],
+    weight: 'stops',
+    when: 'the weight lies outside the travel of a gimbal’s arms',
+    offers: '',
+    sentence: ({ facts }) =>
+      `The gimbal cannot be balanced ${balanced[facts.way]}: the weight lies at ${sayMm(facts.atMm)} and its arm goes from ${sayMm(facts.lowMm)} to ${sayMm(facts.highMm)}; ${sayMm(facts.outMm)} are missing.`,
+    why: 'Motors that hold a rig out of balance run hot, shake and shut down.',
+    todo: 'Move weight that way, or take parts off for this setup.',
+  },
+);
+
+const gimbalBalanceCheck = defineStateCheck('on-gimbal', [gimbalCannotBalance], ({ hang }) =>
+  hang.axes.flatMap(({ way, atMm, rangeMm, outMm }) =>
     rangeMm && outMm > tolerances.lengthMm
       ? [
           createFinding(
-            'gimbal-cannot-balance',
+            gimbalCannotBalance,
             'stops',
-            { ...about, key: way },
+            { items: [hang.itemId], key: way },
             { way, atMm, outMm, lowMm: rangeMm[0], highMm: rangeMm[1] },
           ),
         ]
       : [],
-  );
-  if (hang.axes.some((a) => a.rangeMm === undefined)) {
-    findings.push(createFinding('support-unknown', 'note', about, { lacks: 'balance' }));
-  }
+  ),
+);
+
+export const gimbalTooBig = defineFinding(
+  'gimbal-too-big',
+  stating<{
+    readonly side: 'length' | 'width' | 'height';
+    readonly sizeMm: number;
+    readonly limitMm: number;
+  }>(),
+  {
+    restsOn: ['shape'],
+    weight: 'risk',
+    when: 'the rig is longer, wider or taller than a gimbal swings round',
+    offers: '',
+    sentence: ({ facts }) =>
+      `Your rig is ${sayMm(facts.sizeMm)} ${sides[facts.side]}; the gimbal swings round ${sayMm(facts.limitMm)} at most.`,
+    why: 'What reaches beyond hits an arm in the middle of a move.',
+    todo: 'Take the part that reaches farthest off for this setup.',
+  },
+);
+
+const gimbalSizeCheck = defineStateCheck('on-gimbal', [gimbalTooBig], ({ hang }) => {
   const { over, sizeMm, limitMm } = hang.envelope;
   const names = ['length', 'width', 'height'] as const;
-  return [
-    ...findings,
-    ...over.map((side) => {
-      const i = names.indexOf(side);
-      return createFinding(
-        'gimbal-too-big',
-        'risk',
-        { ...about, key: side },
-        { side, sizeMm: sizeMm[i]!, limitMm: limitMm![i]! },
-      );
-    }),
-  ];
-}
+  return over.map((side) => {
+    const i = names.indexOf(side);
+    return createFinding(
+      gimbalTooBig,
+      'risk',
+      { items: [hang.itemId], key: side },
+      { side, sizeMm: sizeMm[i]!, limitMm: limitMm![i]! },
+    );
+  });
+});
 
-function findStanding(assembly: Assembly, hang: Extract<Hang, { state: 'stands' }>): Finding[] {
+export const supportUnknown = defineFinding(
+  'support-unknown',
+  stating<{ readonly lacks: 'counterbalance' | 'balance' }>(),
+  {
+    restsOn: [],
+    weight: 'note',
+    when: 'nobody has stated a head’s counterbalance and tilt axis, or a gimbal’s travels',
+    offers: '',
+    sentence: ({ items: [item], facts }, n) =>
+      facts.lacks === 'counterbalance'
+        ? `Nobody has said what ${n.item(item!)} counterbalances, nor where its tilt axis is: whether it holds your rig tilted is not known.`
+        : `Nobody has said how far the arms of ${n.item(item!)} go: whether it can be balanced is not known.`,
+    why: 'What is not known is no yes.',
+    todo: 'Give the figures of its sheet where the part is corrected.',
+  },
+);
+
+const supportUnknownCheck = defineCheck([supportUnknown], ({ hang }: HangContext) => {
+  const lacks =
+    hang.state === 'on-head' &&
+    hang.kind === 'tripod' &&
+    (hang.counterbalanceNm === undefined || hang.tiltNm === undefined)
+      ? 'counterbalance'
+      : hang.state === 'on-gimbal' && hang.axes.some((a) => a.rangeMm === undefined)
+        ? 'balance'
+        : undefined;
+  if (lacks === undefined || !('itemId' in hang)) return [];
+  return [createFinding(supportUnknown, 'note', { items: [hang.itemId] }, { lacks })];
+});
+
+export const slipsOut = defineFinding(
+  'slips-out',
+  stating<{ readonly towards: 'from' | 'to'; readonly slopeDeg: number }>(),
+  {
+    restsOn: ['mass', 'shape'],
+    weight: 'note',
+    when: 'a grip in use slopes 10° or more and its higher end is open',
+    offers: '',
+    sentence: ({ items: [item], facts }, n) =>
+      `If your hand slips on ${n.item(item!)}, the rig goes out of it over the ${ends[facts.towards]} end, which is open; the grip slopes ${sayDeg(facts.slopeDeg)}.`,
+    why: 'A grip with a closed end catches the hand instead.',
+    todo: 'Turn the handle round, level the rig, or wear a wrist strap. Above people or water, a tether.',
+  },
+);
+
+const slipsOutCheck = defineCheck([slipsOut], ({ hang }: HangContext) => {
+  const grips =
+    hang.state === 'in-hands' ? hang.hands : hang.state === 'hangs' && hang.grip ? [hang] : [];
+  return grips.flatMap(({ itemId, slipOff }) =>
+    slipOff?.comesOff && slipOff.slopeDeg >= slipperyDeg
+      ? [
+          createFinding(
+            slipsOut,
+            'note',
+            { items: [itemId] },
+            { towards: slipOff.towards, slopeDeg: slipOff.slopeDeg },
+          ),
+        ]
+      : [],
+  );
+});
+
+export const tipsEasily = defineFinding(
+  'tips-easily',
+  stating<{
+    readonly way: 'forward' | 'back' | 'left' | 'right';
+    readonly tipDeg: number;
+    readonly limitDeg: number;
+  }>(),
+  {
+    restsOn: ['mass', 'shape'],
+    weight: 'risk where it falls by itself or stands on a point or an edge, note otherwise',
+    when: 'set down or on the lap, it falls from less than 8° on',
+    offers: '',
+    sentence: ({ facts }) =>
+      facts.tipDeg <= 0
+        ? `Put down, it does not stand: it falls ${ways[facts.way]} by itself or at a touch.`
+        : `Put down, it falls ${ways[facts.way]} from ${sayDeg(facts.tipDeg)} on; ${sayDeg(facts.limitDeg)} is what a table and a nudge ask.`,
+    why: 'A rig that stands on a narrow foot is on the floor sooner or later.',
+    todo: 'Give it a wider foot that way, or lay it down.',
+  },
+);
+
+const tipsEasilyCheck = defineStateCheck('stands', [tipsEasily], ({ assembly, hang }) => {
   const { tipDeg, shape, on } = hang.standing;
   if (!tipDeg) return [];
   const [way, deg] = (Object.entries(tipDeg) as [keyof typeof tipDeg, number][]).reduce((a, b) =>
@@ -161,36 +499,23 @@ function findStanding(assembly: Assembly, hang: Extract<Hang, { state: 'stands' 
   if (leastDeg >= limitDeg) return [];
   const items = on.map((p) => p.item.id).slice(0, 2);
   const weight = leastDeg <= 0 ? 'risk' : 'note';
-  return [createFinding('tips-easily', weight, { items }, { way, tipDeg: leastDeg, limitDeg })];
-}
+  return [createFinding(tipsEasily, weight, { items }, { way, tipDeg: leastDeg, limitDeg })];
+});
 
-/** What is wrong with how the rig sits. A tilt or lean of just the limit is still level. */
-export function findHangFindings(assembly: Assembly, hold: Hold, hang: Hang): Finding[] {
-  const findings: Finding[] = assembly.unweighed.map((placed) =>
-    createFinding('mass-unknown', 'note', { items: [placed.item.id] }, {}),
-  );
-  switch (hang.state) {
-    case 'needs-grip': {
-      const facts = { hold: hold.hold, need: hang.need };
-      return [...findings, createFinding('no-hold', 'risk', { items: [], key: 'rig' }, facts)];
-    }
-    case 'tips-over': {
-      const { itemId, aboveMm } = hang;
-      return [...findings, createFinding('tips-over', 'stops', { items: [itemId] }, { aboveMm })];
-    }
-    case 'hangs':
-      return [...findings, ...findHanging(assembly, hold, hang)];
-    case 'in-hands':
-      return [...findings, ...findInHands(assembly, hang)];
-    case 'on-shoulder':
-      return [...findings, ...findOnShoulder(hang)];
-    case 'on-head':
-      return [...findings, ...findOnHead(assembly, hang)];
-    case 'on-gimbal':
-      return [...findings, ...findOnGimbal(hang)];
-    case 'stands':
-      return [...findings, ...findStanding(assembly, hang)];
-    case 'needs-mass':
-      return findings;
-  }
-}
+/** Every check of Hang, in the order in which findings of one weight are told. */
+export const hangChecks = [
+  noHoldCheck,
+  tipsOverCheck,
+  notLevelCheck,
+  massUnknownCheck,
+  wristOverCheck,
+  handPullsDownCheck,
+  heavyEndCheck,
+  offHeadAxisCheck,
+  counterbalanceCheck,
+  gimbalBalanceCheck,
+  gimbalSizeCheck,
+  supportUnknownCheck,
+  slipsOutCheck,
+  tipsEasilyCheck,
+] as const satisfies readonly Check<HangContext>[];

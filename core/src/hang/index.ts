@@ -10,3 +10,4 @@ export * from './properties.js';
 export * from './steady.js';
 export * from './effort.js';
 export * from './weighed.js';
+export * from './question.js';

@@ -1,5 +1,4 @@
 import type { Collider } from '../clash/index.js';
-import { compareFindings, type Finding } from '../finding/index.js';
 import {
   measureMate,
   type Mismatch,
@@ -9,13 +8,12 @@ import {
   type Serves,
 } from '../part/index.js';
 import {
-  applyEdit,
   listJointsAt,
   listMatingMounts,
   listTurnsDeg,
-  placeSetup,
   suggestSlideMm,
   suggestTurnDeg,
+  tryEdit,
   type Edit,
   type KitItem,
   type PlacedItem,
@@ -31,7 +29,8 @@ import {
   type ChainMeasure,
   type Reach,
 } from '../fit/index.js';
-import { countFindings, measureReport, type Report } from './report.js';
+import { compareFindings, type Finding } from './questions.js';
+import { countFindings, reportOn, type Report } from './report.js';
 
 /** What fitting a candidate would change. */
 export interface Change {
@@ -202,14 +201,11 @@ function withPart(parts: PartBook, part: Part): PartBook {
 }
 
 /** The report after an edit, as light as it may be: what every candidate is judged by. */
-function tryEdit(context: AskContext, edit: Edit, part: Part): Report {
-  const { report, parts, collider } = context;
-  return measureReport(
-    applyEdit(report.assembly.rig, edit),
-    report.assembly.setup.id,
-    withPart(parts, part),
-    { collider, oneLens: true, lean: true },
-  );
+function reportAfter(context: AskContext, edit: Edit, part: Part): Report {
+  const { report, collider } = context;
+  const parts = withPart(context.parts, part);
+  const assembly = tryEdit(report.assembly, edit, parts);
+  return reportOn(assembly, parts, { collider, oneLens: true, lean: true });
 }
 
 /** The report that changes are told against: judged as lightly as the candidates are. */
@@ -217,11 +213,7 @@ function baseOf(context: AskContext): Report {
   let base = bases.get(context);
   if (!base) {
     const { report, parts, collider } = context;
-    base = measureReport(report.assembly.rig, report.assembly.setup.id, parts, {
-      collider,
-      oneLens: true,
-      lean: true,
-    });
+    base = reportOn(report.assembly, parts, { collider, oneLens: true, lean: true });
     bases.set(context, base);
   }
   return base;
@@ -236,14 +228,7 @@ const mostTurns = 4;
 function stands(context: AskContext, edit: Edit, part: Part, itemId: string): boolean {
   const { report, parts, collider } = context;
   if (!collider) return false;
-  const { rig, setup, rigFromBody } = report.assembly;
-  const next = applyEdit(rig, edit);
-  const assembly = placeSetup(
-    next,
-    next.setups.find((s) => s.id === setup.id)!,
-    withPart(parts, part),
-    rigFromBody,
-  );
+  const assembly = tryEdit(report.assembly, edit, withPart(parts, part));
   const isNew = (a: PlacedItem, b: PlacedItem) => a.item.id === itemId || b.item.id === itemId;
   return listOverlaps(createSpace(assembly, collider), isNew).length > 0;
 }
@@ -341,7 +326,7 @@ function judgeOnMount(
     edit,
     onto: { itemId: ask.itemId, mountId: ask.mountId },
     keyUnknown: mate.state === 'mates' && mate.key === 'unknown',
-    change: measureChange(baseOf(context), tryEdit(context, edit, one.part)),
+    change: measureChange(baseOf(context), reportAfter(context, edit, one.part)),
   };
 }
 
@@ -397,7 +382,7 @@ function judgeForNeed(context: AskContext, one: Asked): Candidate {
       roomless = true;
       continue;
     }
-    const change = measureChange(baseOf(context), tryEdit(context, edit, one.part));
+    const change = measureChange(baseOf(context), reportAfter(context, edit, one.part));
     if (best && !isBetterChange(change, best.change)) continue;
     best = {
       state: 'fits',
@@ -473,7 +458,7 @@ function judgeInPlace(
       mountId: old.carriedBy?.parentMount.id ?? '',
     },
     keyUnknown: match.keyUnknown,
-    change: measureChange(baseOf(context), tryEdit(context, edit, one.part)),
+    change: measureChange(baseOf(context), reportAfter(context, edit, one.part)),
   };
 }
 

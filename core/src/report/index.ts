@@ -1,3 +1,4 @@
+export * from './questions.js';
 export * from './report.js';
 export * from './candidates.js';
 export * from './narrow.js';

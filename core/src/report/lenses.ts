@@ -1,5 +1,5 @@
-import { createFinding, type Finding } from '../finding/index.js';
-import { findChain, listAdaptors, measureReachOver } from '../fit/index.js';
+import { createFinding, type AnyFinding } from '../finding/index.js';
+import { findChain, kindsDoNotMate, listAdaptors, measureReachOver } from '../fit/index.js';
 import { measureMate, type Mount, type Part, type PartBook } from '../part/index.js';
 import type { Assembly, Edit, KitItem, PlacedItem } from '../rig/index.js';
 
@@ -14,9 +14,9 @@ export function exchangeLens(
   item: KitItem,
   part: Part,
   catalogue?: PartBook,
-): { edit: Edit; lost: Finding[] } {
+): { edit: Edit; lost: AnyFinding[] } {
   const mounts: Record<string, string> = {};
-  const lost: Finding[] = [];
+  const lost: AnyFinding[] = [];
   const off: Edit[] = [];
   const joints = [present.carriedBy!, ...(assembly.carriedBy.get(present.item.id) ?? [])];
   for (const joint of joints) {
@@ -34,7 +34,7 @@ export function exchangeLens(
     const other = joint.child === present.item.id ? joint.parent : joint.child;
     lost.push(
       createFinding(
-        'kinds-do-not-mate',
+        kindsDoNotMate,
         'stops',
         { items: [other, item.id], joints: [joint.joint.id] },
         { mismatch, ...findBridge(assembly, taken, other, catalogue) },

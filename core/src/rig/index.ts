@@ -12,3 +12,4 @@ export * from './history.js';
 export * from './create.js';
 export * from './follow.js';
 export * from './alone.js';
+export * from './try.js';

@@ -1,1 +1,2 @@
 export * from './spend.js';
+export * from './question.js';

@@ -1,7 +1,6 @@
 import type { Brief } from '../brief/index.js';
-import { createFinding, type Finding } from '../finding/index.js';
 import type { Part, PartBook } from '../part/index.js';
-import { listCarried, type Assembly, type Edit, type KitItem } from '../rig/index.js';
+import type { Assembly } from '../rig/index.js';
 import { convertMoney, type ExchangeRate, type Money } from '../units/index.js';
 
 /** What one wished part costs, and where that price is from. */
@@ -110,83 +109,4 @@ export function measureSpend(assembly: Assembly, brief: Brief, parts: PartBook):
     carryLimitG: brief.limits.carryG,
     unweighed: assembly.unweighed.map((p) => p.item.id),
   };
-}
-
-interface LeaveOut {
-  readonly itemId: string;
-  readonly value: number;
-}
-
-/**
- * The single branches to leave out that bring a sum under its limit, the smallest first, at most two.
- * Body and lenses stay: without them there is no picture.
- */
-function listLeaveOuts(
-  assembly: Assembly,
-  over: number,
-  valueOf: (item: KitItem) => number,
-): Edit[] {
-  const options: LeaveOut[] = assembly.items
-    .map((p) => ({ p, branch: listCarried(assembly, p.item.id) }))
-    .filter(({ p, branch }) => p.carriedBy && branch.every((b) => b.part.kind !== 'lens'))
-    .map(({ p, branch }) => ({
-      itemId: p.item.id,
-      value: branch.reduce((sum, b) => sum + valueOf(b.item), 0),
-    }));
-  return options
-    .filter((o) => o.value >= over)
-    .sort((a, b) => a.value - b.value || (a.itemId < b.itemId ? -1 : 1))
-    .slice(0, 2)
-    .map((o) => ({ type: 'remove-item', setupId: assembly.setup.id, itemId: o.itemId }));
-}
-
-/** Over the money or the carry-weight limit, and prices that the sum leaves out. */
-export function findSpendFindings(assembly: Assembly, spend: Spend): Finding[] {
-  const findings: Finding[] = [];
-  const { limit, toSpend } = spend;
-  if (limit && toSpend.minor > limit.minor) {
-    const prices = new Map(spend.lines.map((l) => [l.itemId, l.price.minor]));
-    findings.push(
-      createFinding(
-        'over-spend',
-        'risk',
-        { items: [], key: 'rig' },
-        { toSpend, limit },
-        listLeaveOuts(assembly, toSpend.minor - limit.minor, (i) => prices.get(i.id) ?? 0),
-      ),
-    );
-  }
-  if (spend.carryLimitG !== undefined && spend.carriedG > spend.carryLimitG) {
-    findings.push(
-      createFinding(
-        'over-carry',
-        'risk',
-        { items: [], key: 'rig' },
-        {
-          massG: spend.carriedG,
-          limitG: spend.carryLimitG,
-          atLeast: spend.unweighed.length > 0,
-        },
-        listLeaveOuts(
-          assembly,
-          spend.carriedG - spend.carryLimitG,
-          (i) => assembly.byId.get(i.id)?.mass?.massG ?? 0,
-        ),
-      ),
-    );
-  }
-  for (const itemId of spend.unpriced) {
-    findings.push(createFinding('price-unknown', 'note', { items: [itemId] }, {}));
-  }
-  for (const { itemId, price } of spend.withoutRate) {
-    findings.push(
-      createFinding(
-        'price-without-rate',
-        'note',
-        { items: [itemId] },
-        { price, currency: toSpend.currency },
-      ),
-    );
-  }
-  return findings;
 }

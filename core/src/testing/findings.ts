@@ -2,7 +2,7 @@
  * For each finding a rig that has it and a nearby one that has not: the compiler asks for one entry per
  * code, the tests for both sides.
  */
-import type { FindingCode } from '../finding/index.js';
+import type { FindingCode } from '../report/index.js';
 import type { PartBook } from '../part/index.js';
 import type { Rig } from '../rig/index.js';
 import { body, createTestRig, cube, handle, joint, mountAt } from './rigs.js';

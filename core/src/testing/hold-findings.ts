@@ -1,5 +1,5 @@
 /** Rigs for the findings about how a rig sits: each just over and just under its limit. */
-import type { FindingCode } from '../finding/index.js';
+import type { FindingCode } from '../report/index.js';
 import type { Grip, Part, PartBook } from '../part/index.js';
 import type { Vec3 } from '../placement/index.js';
 import type { Joint, Rig, Setup } from '../rig/index.js';

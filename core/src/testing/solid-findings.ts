@@ -3,7 +3,7 @@
  * nearby one that has not.
  */
 import type { Brief } from '../brief/index.js';
-import type { FindingCode } from '../finding/index.js';
+import type { FindingCode } from '../report/index.js';
 import type { KeepClear, Mount, Part, PartBook, Port } from '../part/index.js';
 import type { Joint, Rig, Setup } from '../rig/index.js';
 import { body, createTestRig, cube, handle, joint, mountAt } from './rigs.js';

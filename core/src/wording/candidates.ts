@@ -1,6 +1,6 @@
 import type { Candidate, OfferedChain } from '../report/index.js';
-import { sayDeg, sayMm, sayMoney, sayNumber } from './figures.js';
-import { sayMismatch } from './findings.js';
+import { sayDeg, sayMm, sayMoney, sayNumber } from '../words/index.js';
+import { sayMismatch } from '../words/index.js';
 
 type Fitting = Extract<Candidate, { state: 'fits' }>;
 

@@ -1,6 +1,6 @@
 import type { Edit } from '../rig/index.js';
-import { sayDeg, sayMm } from './figures.js';
-import { sayHold, type Names } from './names.js';
+import { sayDeg, sayMm } from '../words/index.js';
+import { sayHold, type Names } from '../words/index.js';
 
 function saySlide(edit: Extract<Edit, { type: 'slide' }>, names: Names): string {
   const joint = names.joint(edit.jointId);

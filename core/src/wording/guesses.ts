@@ -1,5 +1,5 @@
 import type { Basis, Guess } from '../finding/index.js';
-import type { Names } from './names.js';
+import type { Names } from '../words/index.js';
 
 const words: Readonly<Record<Basis, string>> = {
   mass: 'mass',

@@ -4,10 +4,10 @@ import { findHold } from '../hold/index.js';
 import { HoldKind, placeSetup } from '../rig/index.js';
 import { gripAt, pad, sits, support } from '../testing/hold-findings.js';
 import { cube, handle, joint, mountAt } from '../testing/rigs.js';
+import { createNames } from '../words/index.js';
+import { sayHang } from '../hang/index.js';
 import {
-  createNames,
   sayEffort,
-  sayHang,
   sayHangLines,
   sayHoldTime,
   sayProperties,

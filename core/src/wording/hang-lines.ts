@@ -2,8 +2,8 @@ import type { Effort, Hang, Properties, Steadiness, Weighed } from '../hang/inde
 import type { BearerRole } from '../hold/index.js';
 import type { Sway } from '../level/index.js';
 import { toDeg } from '../units/index.js';
-import { sayDeg, sayG, sayLean, sayMm, sayNm, sayNumber, sayTilt } from './figures.js';
-import type { Names } from './names.js';
+import { sayDeg, sayG, sayLean, sayMm, sayNm, sayNumber, sayTilt } from '../words/index.js';
+import type { Names } from '../words/index.js';
 
 /** One step of a working: what, how much, and where from. */
 export interface WorkingLine {

@@ -1,11 +1,9 @@
 import type { PartBook } from '../part/index.js';
-import type { Report } from '../report/index.js';
+import { findQuestion, questionOf, questions, type Report } from '../report/index.js';
 import { nameItem } from '../rig/index.js';
-import { questionOf, questions } from '../finding/index.js';
-import { toDeg } from '../units/index.js';
 import { sayEdit } from './edits.js';
 import { tellFinding } from './findings.js';
-import { createNames, sayJoint } from './names.js';
+import { createNames, sayJoint } from '../words/index.js';
 import { sayFigure } from './report.js';
 
 /**
@@ -14,7 +12,7 @@ import { sayFigure } from './report.js';
  * sentence and its remedies as edits.
  */
 export function toReportJson(report: Report, parts: PartBook): object {
-  const { assembly, hang, fit, spend, brief } = report;
+  const { assembly, brief } = report;
   const names = createNames(assembly, parts);
   return {
     setup: assembly.setup.id,
@@ -26,20 +24,7 @@ export function toReportJson(report: Report, parts: PartBook): object {
     figures: Object.fromEntries(questions.map((q) => [q, sayFigure(report, q)])),
     massG: assembly.mass.massG,
     centreMm: report.centreMm,
-    sizeMm: { length: fit.size.lengthMm, width: fit.size.widthMm, height: fit.size.heightMm },
-    hang:
-      hang.state === 'hangs'
-        ? {
-            ...hang,
-            tiltDeg: toDeg(hang.tiltRad),
-            leanDeg: toDeg(hang.leanRad),
-            tiltRad: undefined,
-            leanRad: undefined,
-          }
-        : hang.state === 'stands'
-          ? { ...hang, standing: { ...hang.standing, on: hang.standing.on.map((p) => p.item.id) } }
-          : hang,
-    spend,
+    ...Object.assign({}, ...questions.map((q) => findQuestion(q).json(report[q] as never))),
     limits: brief.limits,
     parts: assembly.items.map((p) => ({
       number: p.number,
@@ -50,19 +35,10 @@ export function toReportJson(report: Report, parts: PartBook): object {
       atMm: p.rigFromPart.originMm,
       heldBy: p.carriedBy ? sayJoint(p.carriedBy) : null,
     })),
-    frictionJoints: fit.slips,
-    assemblyOrder: fit.solidity?.order ?? null,
-    leads: (fit.solidity?.leadWays ?? []).map(({ lead, way, neededMm }) => ({
-      run: lead.run.id,
-      item: lead.run.item,
-      lengthMm: lead.lengthMm ?? null,
-      neededMm,
-      wayMm: way.points,
-    })),
     findings: report.findings.map((f) => ({
       id: f.id,
       code: f.code,
-      question: questionOf[f.code],
+      question: questionOf(f.code),
       weight: f.weight,
       ...tellFinding(f, names),
       lens: f.lens,

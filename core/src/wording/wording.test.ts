@@ -4,13 +4,8 @@ import { measureReport } from '../report/index.js';
 import { mountKinds } from '../part/index.js';
 import {
   createNames,
-  sayChain,
-  sayChainCost,
-  sayChange,
   sayDeg,
-  sayEdit,
   sayFastening,
-  sayFigure,
   sayFree,
   sayG,
   sayLean,
@@ -18,8 +13,15 @@ import {
   sayMoney,
   sayMount,
   sayNumber,
-  sayReport,
   sayTilt,
+} from '../words/index.js';
+import {
+  sayChain,
+  sayChainCost,
+  sayChange,
+  sayEdit,
+  sayFigure,
+  sayReport,
   sayWhyNot,
   toReportJson,
 } from './index.js';

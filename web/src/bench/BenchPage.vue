@@ -25,15 +25,12 @@ import { showTheme, theme } from '../theme/theme';
 import { useBench } from './benchStore';
 import { warmCandidates } from './candidates/useCandidates';
 import CandidatesPanel from './panels/CandidatesPanel.vue';
-import FitPanel from './panels/FitPanel.vue';
-import HangPanel from './panels/HangPanel.vue';
 import LeadsPanel from './panels/LeadsPanel.vue';
 import MountsPanel from './panels/MountsPanel.vue';
 import MovePanel from './panels/MovePanel.vue';
 import NeedsPanel from './panels/NeedsPanel.vue';
 import PartPanel from './panels/PartPanel.vue';
-import SpendPanel from './panels/SpendPanel.vue';
-import ToComePanel from './panels/ToComePanel.vue';
+import { questionPanels } from './panels/questionPanels';
 import SetupsPanel from './panels/SetupsPanel.vue';
 import VersionsPanel from './panels/VersionsPanel.vue';
 import PlateView from './plate/PlateView.vue';
@@ -288,10 +285,12 @@ useKeys({
           <MountsPanel v-else-if="bench.panel.kind === 'mounts'" :item-id="bench.panel.itemId" />
           <SetupsPanel v-else-if="bench.panel.kind === 'setups'" />
           <VersionsPanel v-else-if="bench.panel.kind === 'versions'" :rig-id="id" />
-          <FitPanel v-else-if="bench.question === 'fit'" />
-          <HangPanel v-else-if="bench.question === 'hang'" />
-          <SpendPanel v-else-if="bench.question === 'spend'" />
-          <ToComePanel v-else :question="bench.question" />
+          <component
+            :is="questionPanels[bench.question]"
+            v-else
+            :key="bench.question"
+            :question="bench.question"
+          />
         </section>
       </main>
     </template>

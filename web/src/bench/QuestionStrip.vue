@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { questions, questionWords, sayFigure } from '@zucchini/core';
+import { findQuestion, questions, sayFigure } from '@zucchini/core';
 import { computed } from 'vue';
 import WeightMark from '../shared/WeightMark.vue';
 import { useBench } from './benchStore';
@@ -10,23 +10,24 @@ const entries = computed(() =>
   questions.map((question, i) => ({
     question,
     key: i + 1,
-    words: questionWords[question],
+    words: findQuestion(question),
     figure: sayFigure(bench.report!, question),
   })),
 );
 </script>
 
 <template>
-  <nav
-    class="border-line grid shrink-0 grid-cols-[1fr_1.35fr_0.8fr_0.8fr_0.8fr_1.45fr] border-b"
-    aria-label="The six questions"
-  >
+  <nav class="border-line flex shrink-0 border-b" aria-label="The six questions">
     <button
       v-for="{ question, key, words, figure } in entries"
       :key="question"
       type="button"
-      class="border-line relative flex min-w-0 items-center gap-2 border-r px-3 py-2 xl:gap-3 xl:px-4 text-left last:border-r-0"
-      :class="bench.question === question ? 'bg-sheet' : 'hover:bg-shade/60'"
+      class="border-line relative flex min-w-0 basis-0 items-center gap-2 border-r px-3 py-2 xl:gap-3 xl:px-4 text-left last:border-r-0"
+      :class="[
+        bench.question === question ? 'bg-sheet' : 'hover:bg-shade/60',
+        // What has a figure gets the room for it.
+        figure.state === 'to-come' ? 'grow-[4]' : 'grow-[6]',
+      ]"
       :aria-current="bench.question === question ? 'true' : undefined"
       :title="`${words.asks} (key ${key})`"
       @click="bench.ask(question)"

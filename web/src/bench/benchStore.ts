@@ -122,7 +122,7 @@ export const useBench = defineStore('bench', () => {
     const byItem = new Map<string, Finding[]>();
     for (const finding of report.value?.findings ?? []) {
       const [subject] = finding.items;
-      if (subject === undefined || questionOf[finding.code] !== 'fit') continue;
+      if (subject === undefined || questionOf(finding.code) !== 'fit') continue;
       byItem.set(subject, [...(byItem.get(subject) ?? []), finding]);
     }
     return byItem;

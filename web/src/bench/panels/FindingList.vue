@@ -8,7 +8,7 @@ import FindingItem from './FindingItem.vue';
 const props = defineProps<{ question: Question; nothing: string }>();
 const bench = useBench();
 const findings = computed(() =>
-  bench.report!.findings.filter((f) => questionOf[f.code] === props.question),
+  bench.report!.findings.filter((f) => questionOf(f.code) === props.question),
 );
 </script>
 

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { questionWords, sayMm, sayNm, toggleLens } from '@zucchini/core';
+import { sayMm, sayNm, toggleLens } from '@zucchini/core';
 import { computed } from 'vue';
 import AppButton from '../../shared/AppButton.vue';
 import NumberField from '../../shared/NumberField.vue';
 import { useBench } from '../benchStore';
 import FindingList from './FindingList.vue';
-import PanelFrame from './PanelFrame.vue';
+import QuestionFrame from './QuestionFrame.vue';
 import SlipWorking from './SlipWorking.vue';
 import { useLimits } from './useLimits';
 
@@ -33,7 +33,7 @@ function sayTroubles(id: string): string {
 </script>
 
 <template>
-  <PanelFrame over="Fit" :title="questionWords.fit.asks">
+  <QuestionFrame question="fit">
     <FindingList question="fit" nothing="All of it goes together." />
 
     <section class="mt-5">
@@ -132,5 +132,5 @@ function sayTroubles(id: string): string {
       Figures with ≈ rest on estimates that can be set in the rig file. They help to plan; the
       makers' limits count.
     </p>
-  </PanelFrame>
+  </QuestionFrame>
 </template>

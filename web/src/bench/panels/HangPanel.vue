@@ -2,7 +2,6 @@
 import {
   HoldKind,
   judgeSlip,
-  questionWords,
   sayHangLines,
   sayHold,
   sayMm,
@@ -19,7 +18,7 @@ import WeighSection from '../../hang/WeighSection.vue';
 import WhatIfSection from '../../hang/WhatIfSection.vue';
 import { useBench } from '../benchStore';
 import FindingList from './FindingList.vue';
-import PanelFrame from './PanelFrame.vue';
+import QuestionFrame from './QuestionFrame.vue';
 import WorkingLines from './WorkingLines.vue';
 
 const bench = useBench();
@@ -87,7 +86,7 @@ function holdAt(g: HeldGrip, event: Event): void {
 </script>
 
 <template>
-  <PanelFrame over="Hang" :title="questionWords.hang.asks">
+  <QuestionFrame question="hang">
     <div class="mt-3 space-y-2">
       <label class="flex items-baseline justify-between gap-2">
         Held
@@ -204,5 +203,5 @@ function holdAt(g: HeldGrip, event: Event): void {
       ≈ Statics of a rig at rest. Whatever a figure says: stop when it hurts; a tether above people,
       vehicles and water.
     </p>
-  </PanelFrame>
+  </QuestionFrame>
 </template>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { measureMinorDigits, nameItem, questionWords, sayG, sayMoney } from '@zucchini/core';
+import { measureMinorDigits, nameItem, sayG, sayMoney } from '@zucchini/core';
 import { computed } from 'vue';
 import NumberField from '../../shared/NumberField.vue';
 import { useBench } from '../benchStore';
 import FindingList from './FindingList.vue';
-import PanelFrame from './PanelFrame.vue';
+import QuestionFrame from './QuestionFrame.vue';
 import { useLimits } from './useLimits';
 
 const bench = useBench();
@@ -48,7 +48,7 @@ function own(itemId: string, owned: boolean): void {
 </script>
 
 <template>
-  <PanelFrame over="Spend" :title="questionWords.spend.asks">
+  <QuestionFrame question="spend">
     <FindingList question="spend" nothing="Within the limits that are set." />
 
     <section class="mt-4 space-y-1.5">
@@ -142,5 +142,5 @@ function own(itemId: string, owned: boolean): void {
         The cheapest of list price and offers; ask the seller before you pay.
       </p>
     </section>
-  </PanelFrame>
+  </QuestionFrame>
 </template>

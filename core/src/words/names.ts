@@ -14,6 +14,7 @@ import {
   nameMount,
   type Assembly,
   type HoldKind,
+  type HoldNeed,
   type Joint,
   type PlacedJoint,
   type Stretch,
@@ -117,6 +118,18 @@ const holdNames: Readonly<Record<HoldKind, string>> = {
 export function sayHold(hold: HoldKind): string {
   return holdNames[hold];
 }
+
+/** What a way of holding lacks, in words. */
+export const needWords: Readonly<Record<HoldNeed, string>> = {
+  'top-grip': 'a top handle',
+  'side-grip': 'a side grip',
+  'second-grip': 'a second grip',
+  support: 'a tripod, head or gimbal under it',
+  lens: 'a lens, for the hand under it',
+  loupe: 'a loupe or a finder for the eye',
+  'shoulder-pad': 'a shoulder pad',
+  'strap-anchor': 'lugs for a strap',
+};
 
 /** "¼″-20", "NATO rail": a kind of mount by its standard. */
 export function sayKind(kind: MountKind): string {

@@ -62,3 +62,10 @@ export function sayLeanShort(leanDeg: number): string {
   const size = Math.abs(leanDeg);
   return size < 0.05 ? 'upright' : `leans ${sayDeg(size)} ${leanDeg > 0 ? 'left' : 'right'}`;
 }
+
+/** A question's single figure: what the strip along the top shows. */
+export interface Figure {
+  readonly main: string;
+  readonly detail: string;
+  readonly state: 'well' | 'risk' | 'stops' | 'open' | 'to-come';
+}

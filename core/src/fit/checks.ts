@@ -1,0 +1,95 @@
+import type { Check } from '../finding/index.js';
+import { accessCheck } from './access.js';
+import { braceCheck } from './brace.js';
+import { clearCheck, handRoomCheck, leverCheck } from './clear.js';
+import {
+  boxCheck,
+  chargerCheck,
+  excludeCheck,
+  leadCheck,
+  portCheck,
+  supplyCheck,
+  toolCheck,
+  unplacedCheck,
+} from './complete.js';
+import { coverCheck } from './cover.js';
+import { entryCheck } from './entry.js';
+import { gloveCheck, reachCheck, screenCheck, unevenCheck } from './hands.js';
+import { keyCheck, mateCheck, occupancyCheck, stanceCheck, standingCheck } from './joints.js';
+import { circleCheck, flangeCheck, lensLoadCheck, viewCheck } from './lens.js';
+import {
+  aheadCheck,
+  bearsCheck,
+  homeMadeCheck,
+  liningCheck,
+  oneFasteningCheck,
+  payloadCheck,
+  playCheck,
+  sagCheck,
+  throughCheck,
+} from './load.js';
+import { orderCheck } from './order.js';
+import { overlapCheck } from './overlap.js';
+import { leadLengthCheck, plugCheck } from './plugs.js';
+import { axisCheck, gearCheck, supportCheck } from './rods.js';
+import { screwCheck } from './screw.js';
+import { sizeCheck } from './size.js';
+import { slipCheck } from './slip.js';
+import { spareCheck, spareScrewCheck } from './spare.js';
+import { leadStandCheck, standCheck } from './stand.js';
+import type { FitContext } from './context.js';
+
+/** Every check of Fit, in the order in which findings of one weight are told. */
+export const fitChecks = [
+  mateCheck,
+  occupancyCheck,
+  standingCheck,
+  stanceCheck,
+  keyCheck,
+  slipCheck,
+  screwCheck,
+  braceCheck,
+  overlapCheck,
+  clearCheck,
+  handRoomCheck,
+  coverCheck,
+  entryCheck,
+  plugCheck,
+  portCheck,
+  leadLengthCheck,
+  lensLoadCheck,
+  flangeCheck,
+  circleCheck,
+  axisCheck,
+  gearCheck,
+  supportCheck,
+  viewCheck,
+  accessCheck,
+  orderCheck,
+  payloadCheck,
+  aheadCheck,
+  homeMadeCheck,
+  oneFasteningCheck,
+  bearsCheck,
+  sagCheck,
+  liningCheck,
+  leverCheck,
+  reachCheck,
+  gloveCheck,
+  unevenCheck,
+  screenCheck,
+  standCheck,
+  leadStandCheck,
+  spareCheck,
+  spareScrewCheck,
+  excludeCheck,
+  unplacedCheck,
+  leadCheck,
+  supplyCheck,
+  toolCheck,
+  boxCheck,
+  chargerCheck,
+  playCheck,
+  throughCheck,
+  sizeCheck,
+] as const satisfies readonly Check<FitContext>[];

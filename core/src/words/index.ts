@@ -1,0 +1,3 @@
+export * from './figures.js';
+export * from './names.js';
+export * from './mismatch.js';
