@@ -1,4 +1,4 @@
-import type { Mount, Part } from '../part/index.js';
+import { hasMountTrait, type Part } from '../part/index.js';
 import { add, compose, invert, place, scale, type Vec3 } from '../placement/index.js';
 import {
   isInsideSolid,
@@ -17,18 +17,6 @@ export interface PartFault {
   /** How far off or how deep, in mm. */
   readonly mm: number;
 }
-
-/** Mounts that stand for something inside or around a part and not on its skin. */
-const notOnSkin: readonly Mount['kind'][] = [
-  'cell-bay',
-  'rod-15-pair',
-  'rod-15-single',
-  'gear-08',
-  'front-thread',
-  'clamp-ring',
-  'filter-tray',
-  'lens-mount',
-];
 
 /** How far a mount may be off the skin before it is told: half a millimetre is less than a hand can measure. */
 const skinMm = 0.5;
@@ -77,7 +65,7 @@ function isWithin(inner: Solid, outer: Solid): boolean {
 export function findPartFaults(part: Part): PartFault[] {
   const faults: PartFault[] = [];
   for (const mount of part.mounts) {
-    if (notOnSkin.includes(mount.kind)) continue;
+    if (hasMountTrait(mount, 'off-skin')) continue;
     const near = part.solids
       .map((s) => ({ s, off: measureOutsideMm(s, mount.originMm) }))
       .sort((a, b) => a.off - b.off)[0]!;

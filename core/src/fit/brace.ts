@@ -1,7 +1,7 @@
 import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
 import { sayMm } from '../words/index.js';
 import { type FitContext } from './context.js';
-import { measureMate, type Mount } from '../part/index.js';
+import { hasTrait, measureMate, type Mount } from '../part/index.js';
 import { add, dot, measureLength, negate, scale, subtract, type Vec3 } from '../placement/index.js';
 import {
   isInBranch,
@@ -72,7 +72,7 @@ function measureToBarrel(pad: BraceEnd, lens: BraceEnd): number | undefined {
 export function measureBraceGapMm(assembly: Assembly, brace: Brace): number | undefined {
   const [a, b] = [findEnd(assembly, brace.a), findEnd(assembly, brace.b)];
   if (!a || !b) return undefined;
-  const lens = [a, b].find((end) => end.placed.part.kind === 'lens');
+  const lens = [a, b].find((end) => hasTrait(end.placed.part, 'optic'));
   if (brace.kind === 'support' && lens) {
     return measureToBarrel(lens === a ? b : a, lens) ?? measureLength(subtract(a.atMm, b.atMm));
   }
@@ -140,7 +140,7 @@ export interface OfferedBrace {
 const offerWithinMm = 3;
 
 function findBraceKind(a: BraceEnd, b: BraceEnd): Brace['kind'] | undefined {
-  if (a.placed.part.kind === 'lens-support' && b.mount.kind === 'lens-mount') {
+  if (hasTrait(a.placed.part, 'lens-foot') && b.mount.kind === 'lens-mount') {
     return a.mount.kind === 'rod-pad' ? 'support' : undefined;
   }
   const mate = measureMate(a.mount, b.mount);

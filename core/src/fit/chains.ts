@@ -1,11 +1,11 @@
 import {
+  hasTrait,
   measureMate,
   toInterface,
   type Mate,
   type Mount,
   type Part,
   type PartBook,
-  type PartKind,
 } from '../part/index.js';
 import { dot, subtract } from '../placement/index.js';
 import {
@@ -49,15 +49,6 @@ export interface Chain {
   readonly priceKnown: boolean;
   readonly massKnown: boolean;
 }
-
-/** Kinds that one puts between two others. */
-export const adaptorKinds: readonly PartKind[] = [
-  'adaptor',
-  'plate',
-  'clamp',
-  'ring',
-  'lens-adapter',
-];
 
 /** Longer chains are no plan: each joint more works loose. */
 const mostLinks = 3;
@@ -230,7 +221,7 @@ export function findChain(reach: Reach, part: Part): Chain | undefined {
 /** The adaptors of a catalogue. */
 export function listAdaptors(catalogue: PartBook): Part[] {
   return [...catalogue.values()].filter(
-    (part) => adaptorKinds.includes(part.kind) && part.mounts.length > 1,
+    (part) => hasTrait(part, 'bridges') && part.mounts.length > 1,
   );
 }
 

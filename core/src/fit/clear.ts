@@ -8,7 +8,7 @@ import {
 import { sayNumber, sayMm } from '../words/index.js';
 import { defineSolidCheck, type SolidContext } from './context.js';
 import type { Hold } from '../hold/index.js';
-import type { KeepClear, KeepClearPurpose } from '../part/index.js';
+import { hasTrait, type KeepClear, type KeepClearPurpose } from '../part/index.js';
 import { compose } from '../placement/index.js';
 import { rigFromThing, type Assembly, type PlacedItem } from '../rig/index.js';
 import { partFromSolid } from '../solid/index.js';
@@ -73,8 +73,8 @@ function hasOutsidePower(assembly: Assembly, itemId: string): boolean {
   });
   return (
     fed === true ||
-    (assembly.carriedBy.get(itemId) ?? []).some(
-      (j) => assembly.byId.get(j.child)?.part.kind === 'dummy-battery',
+    (assembly.carriedBy.get(itemId) ?? []).some((j) =>
+      hasTrait(assembly.byId.get(j.child)!.part, 'fed-from-outside'),
     )
   );
 }
@@ -221,7 +221,7 @@ function findOne(
     parts && matters ? listWaysOut(space, parts, [owner, intruder.placed], isClear) : [];
   const weight = weigh(keep.purpose, opensDeg, matters);
   // A rig is lifted off its support to change a cell: a nuisance in the middle of a take, no end of the build.
-  const isLifted = intruder.placed.part.kind === 'support';
+  const isLifted = hasTrait(intruder.placed.part, 'grounded');
   return createFinding(
     keepClearEntered,
     isLifted && weight === 'stops' ? 'risk' : weight,
@@ -303,7 +303,7 @@ export const handRoomCheck = defineSolidCheck(
       const carrier = owner.carriedBy?.parent;
       // A body's own grip was made to be held beside the lens on its mount, with the cell in its bay.
       const isOwn = (p: PlacedItem) =>
-        owner.part.kind === 'body' &&
+        hasTrait(owner.part, 'camera') &&
         p.carriedBy?.parent === owner.item.id &&
         ['lens-mount', 'cell-bay'].includes(p.carriedBy.parentMount.kind);
       const isAsked = (p: PlacedItem) =>

@@ -8,6 +8,8 @@ import {
 import { sayTool } from '../words/index.js';
 import { type FitContext } from './context.js';
 import {
+  hasMountTrait,
+  hasTrait,
   listBoxPartIds,
   measureMate,
   type Carries,
@@ -168,21 +170,6 @@ export const excludeCheck = defineCheck([excludesPart], ({ assembly }: FitContex
   ),
 );
 
-/** Kinds that one has without fitting them. */
-const loose: readonly Part['kind'][] = [
-  'cable',
-  'media',
-  'charger',
-  'tool',
-  'battery',
-  'strap',
-  'cable-clamp',
-  'body',
-  'lens',
-  'filter',
-  'ring',
-];
-
 function countPlaces(assembly: Assembly, part: Part): number {
   let count = 0;
   for (const placed of assembly.items) {
@@ -219,17 +206,13 @@ export const unplacedCheck = defineCheck([partUnplaced], ({ assembly, parts }: F
     ]),
   );
   return listKit(assembly, parts).flatMap(({ item, part }) => {
-    if (item.owned || used.has(item.id) || loose.includes(part.kind)) return [];
+    if (item.owned || used.has(item.id) || hasTrait(part, 'loose')) return [];
     const places = countPlaces(assembly, part);
     return [
       createFinding(partUnplaced, places === 0 ? 'risk' : 'note', { items: [item.id] }, { places }),
     ];
   });
 });
-
-/** Kinds that are of no use without a lead to bring them a picture, or to take their sound away. */
-const needsPicture: readonly Part['kind'][] = ['monitor', 'recorder', 'transmitter'];
-const givesSound: readonly Part['kind'][] = ['microphone', 'receiver'];
 
 function isPlugged(assembly: Assembly, itemId: string, portId: string): boolean {
   return (assembly.setup.cables ?? []).some((c) =>
@@ -264,11 +247,11 @@ function listWants(assembly: Assembly): Want[] {
   for (const device of assembly.items) {
     for (const port of device.part.ports ?? []) {
       const video =
-        needsPicture.includes(device.part.kind) &&
+        hasTrait(device.part, 'wants-picture') &&
         port.direction === 'in' &&
         port.carries.includes('video');
       const sound =
-        givesSound.includes(device.part.kind) &&
+        hasTrait(device.part, 'gives-sound') &&
         port.direction === 'out' &&
         port.carries.includes('audio');
       if ((!video && !sound) || isPlugged(assembly, device.item.id, port.id)) continue;
@@ -409,8 +392,8 @@ export const leadCheck = defineCheck([noLead], ({ assembly, parts, catalogue }: 
 
 function hasCell(assembly: Assembly, placed: PlacedItem): boolean {
   return (assembly.carriedBy.get(placed.item.id) ?? []).some((j) => {
-    const kind = assembly.byId.get(j.child)?.part.kind;
-    return kind === 'battery' || kind === 'dummy-battery';
+    const { part } = assembly.byId.get(j.child)!;
+    return hasTrait(part, 'cell') || hasTrait(part, 'fed-from-outside');
   });
 }
 
@@ -431,10 +414,9 @@ export const supplyCheck = defineCheck([noSupply], ({ assembly }: FitContext) =>
       (p) => p.carries.includes('power') && p.direction !== 'out',
     );
     const bays = placed.part.mounts.filter(
-      (m) =>
-        ['l-series', 'v-mount', 'three-stud', 'cell-bay'].includes(m.kind) && m.side !== 'battery',
+      (m) => hasMountTrait(m, 'supply') && m.side !== 'battery',
     );
-    const isDevice = placed.part.kind === 'body' || needsPicture.includes(placed.part.kind);
+    const isDevice = hasTrait(placed.part, 'device');
     if (!isDevice || (inputs.length === 0 && bays.length === 0)) return [];
     const fed = inputs.some((p) => isPlugged(assembly, placed.item.id, p.id));
     if (fed || hasCell(assembly, placed)) return [];
@@ -469,7 +451,7 @@ export const chargerCheck = defineCheck([noCharger], ({ assembly, parts, brief }
   const kit = listKit(assembly, parts);
   const seen = new Set<string>();
   return assembly.items.flatMap((placed) => {
-    const face = placed.part.kind === 'battery' ? findFace(placed.part) : undefined;
+    const face = hasTrait(placed.part, 'cell') ? findFace(placed.part) : undefined;
     if (!face) return [];
     const family = `${face.kind} ${face.family ?? ''}`;
     if (seen.has(family)) return [];
@@ -477,9 +459,9 @@ export const chargerCheck = defineCheck([noCharger], ({ assembly, parts, brief }
     const charged = kit.some(
       ({ part }) =>
         // A body with a power input charges the cell in its own bay.
-        (part.kind === 'charger' ||
+        (hasTrait(part, 'charger') ||
           (face.kind === 'cell-bay' &&
-            part.kind === 'body' &&
+            hasTrait(part, 'camera') &&
             part.ports?.some((p) => p.direction !== 'out' && p.carries.includes('power')))) &&
         part.mounts.some((m) => measureMate(face, m).state === 'mates'),
     );

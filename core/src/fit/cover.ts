@@ -1,6 +1,6 @@
 import { createFinding, defineFinding, stating } from '../finding/index.js';
 import { defineSolidCheck, type SolidContext } from './context.js';
-import type { Mount } from '../part/index.js';
+import { hasMountTrait, hasTrait, type Mount } from '../part/index.js';
 import type { Vec3 } from '../placement/index.js';
 import {
   hasRoom,
@@ -22,12 +22,6 @@ export interface Cover {
 /** How much room before a mount something must leave for it to be of use: radius and height, in mm (estimates). */
 const room = { radiusMm: 5, heightMm: 8, offMm: 0.5 };
 
-/** Kinds that other parts stand before as a rule, so that it says nothing. */
-const quiet: readonly Mount['kind'][] = ['lens-mount', 'cell-bay', 'strap-lug', 'front-thread'];
-
-/** Kinds that are made to meet a lens: a lens before them does not cover them. */
-const meetsLens: readonly Mount['kind'][] = ['gear-08', 'rod-pad'];
-
 function placeRoom(placed: PlacedItem, mount: Mount, alongMm: number | undefined): SpacedSolid {
   const frame = rigFromMount(placed, mount);
   const at = alongMm === undefined ? frame.originMm : placeAlong(placed, mount, alongMm);
@@ -42,7 +36,8 @@ function placeRoom(placed: PlacedItem, mount: Mount, alongMm: number | undefined
 
 function findCover(space: Space, placed: PlacedItem, mount: Mount): Cover | undefined {
   const isOther = (p: PlacedItem) =>
-    p.item.id !== placed.item.id && !(meetsLens.includes(mount.kind) && p.part.kind === 'lens');
+    p.item.id !== placed.item.id &&
+    !(hasMountTrait(mount, 'meets-lens') && hasTrait(p.part, 'optic'));
   const { free } = measureOccupancy(space.assembly, placed, mount);
   const places = mount.lengthwise
     ? free
@@ -68,7 +63,7 @@ function findCover(space: Space, placed: PlacedItem, mount: Mount): Cover | unde
 export function listCovers(space: Space): Cover[] {
   return space.assembly.items.flatMap((placed) =>
     placed.part.mounts
-      .filter((m) => !quiet.includes(m.kind) && !m.carrier && m.alongside === undefined)
+      .filter((m) => !hasMountTrait(m, 'seldom-wanted') && !m.carrier && m.alongside === undefined)
       .filter((m) => hasRoom(space.assembly, placed, m))
       .flatMap((m) => findCover(space, placed, m) ?? []),
   );

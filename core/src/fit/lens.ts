@@ -7,7 +7,7 @@ import {
 } from '../finding/index.js';
 import { sayMm, sayG, sayNm } from '../words/index.js';
 import { defineSolidCheck, type FitContext, type SolidContext } from './context.js';
-import { measureCentreMm, type Mount } from '../part/index.js';
+import { hasTrait, measureCentreMm, type Mount } from '../part/index.js';
 import {
   add,
   cross,
@@ -164,12 +164,12 @@ interface OpticalPath {
 /** Each lens and the body it looks into, with the adapters between them. */
 function listOpticalPaths(assembly: Assembly): OpticalPath[] {
   return assembly.items.flatMap((lens): OpticalPath[] => {
-    if (lens.part.kind !== 'lens' || !lens.carriedBy) return [];
+    if (!hasTrait(lens.part, 'optic') || !lens.carriedBy) return [];
     const adapters: PlacedItem[] = [];
     let joint: PlacedJoint = lens.carriedBy;
     for (;;) {
       const parent = assembly.byId.get(joint.parent)!;
-      if (parent.part.kind === 'lens-adapter' && parent.carriedBy) {
+      if (hasTrait(parent.part, 'lens-adapter') && parent.carriedBy) {
         adapters.push(parent);
         joint = parent.carriedBy;
         continue;

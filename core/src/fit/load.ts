@@ -3,6 +3,8 @@ import { sayMm, sayG, sayNm, sayDeg } from '../words/index.js';
 import { defineSolidCheck, type FitContext, type SolidContext } from './context.js';
 import { measureItemReachMm } from '../hold/index.js';
 import {
+  mountKinds,
+  hasTrait,
   combineMass,
   measureCentreMm,
   measurePartMass,
@@ -15,7 +17,7 @@ import {
 import { cross, measureLength, place, rotate, scale, subtract, dot } from '../placement/index.js';
 import { rigFromMount, type Assembly, type PlacedItem } from '../rig/index.js';
 import { createProbe, listIntrusions } from '../space/index.js';
-import { inchMm, toWeightN, tolerances } from '../units/index.js';
+import { toWeightN, tolerances } from '../units/index.js';
 import { isBraced } from './brace.js';
 import { cutAt } from './cut.js';
 import { measureEngagement } from './screw.js';
@@ -48,7 +50,7 @@ export const payloadCheck = defineCheck([overPayload], ({ assembly, brief }: Fit
         : undefined;
   if (limitG === undefined) return [];
   const own = assembly.items
-    .filter((p) => p.part.kind === 'support')
+    .filter((p) => hasTrait(p.part, 'grounded'))
     .reduce((sum, p) => sum + (p.mass?.massG ?? 0), 0);
   const massG = assembly.mass.massG - own;
   if (massG <= limitG) return [];
@@ -309,7 +311,7 @@ export const liningCheck = defineCheck([noLining], ({ assembly }: FitContext) =>
     const onBody = joint.parent === assembly.setup.body;
     const lining = joint.childMount.contact?.lining;
     if (!onBody || joint.mate.state !== 'mates' || lining !== 'metal') return [];
-    if (joint.mate.as !== 'quarter-20' && joint.mate.as !== 'three-eighths-16') return [];
+    if (mountKinds[joint.mate.as].threadMm === undefined) return [];
     if (joint.joint.spacerMm) return [];
     return [
       createFinding(
@@ -382,7 +384,7 @@ export const throughCheck = defineSolidCheck([screwHitsBehind], ({ space }: Soli
     const into = scale(frame.rotation.z, -1);
     const from = place(frame, [0, 0, -found.depthMm]);
     const overMm = found.standsOutMm - found.depthMm;
-    const diameterMm = (joint.childMount.kind === 'quarter-20' ? 0.25 : 0.375) * inchMm;
+    const diameterMm = mountKinds[joint.childMount.kind].threadMm ?? 0;
     const probe = createProbe(from, into, diameterMm / 2, overMm);
     const other = socketOnParent ? joint.child : joint.parent;
     const [first] = listIntrusions(

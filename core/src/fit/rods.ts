@@ -1,3 +1,4 @@
+import { hasTrait } from '../part/index.js';
 import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
 import { sayMm, sayDeg } from '../words/index.js';
 import { defineSolidCheck, type FitContext, type SolidContext } from './context.js';
@@ -220,11 +221,11 @@ export const supportTooShort = defineFinding(
 export const supportCheck = defineSolidCheck([supportTooShort], ({ space }: SolidContext) => {
   const { assembly } = space;
   return assembly.items.flatMap((placed) => {
-    if (placed.part.kind !== 'lens-support') return [];
+    if (!hasTrait(placed.part, 'lens-foot')) return [];
     const pad = placed.part.mounts.find((m) => m.id === 'pad');
     if (!pad) return [];
     const frame = rigFromMount(placed, pad);
-    const isLens = (p: PlacedItem) => p.part.kind === 'lens';
+    const isLens = (p: PlacedItem) => hasTrait(p.part, 'optic');
     const reaches = (mm: number) =>
       isEntered(space, [createProbe(frame.originMm, frame.rotation.z, 1, mm)], isLens);
     if (!reaches(supportSearchMm)) return [];

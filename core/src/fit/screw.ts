@@ -1,3 +1,4 @@
+import { mountKinds } from '../part/index.js';
 import {
   createFinding,
   type AnyFinding,
@@ -26,7 +27,7 @@ export interface Engagement {
 export function measureEngagement(assembly: Assembly, joint: PlacedJoint): Engagement | undefined {
   if (joint.mate.state !== 'mates') return undefined;
   const { childMount: a, parentMount: b } = joint;
-  if (a.kind !== 'quarter-20' && a.kind !== 'three-eighths-16') return undefined;
+  if (mountKinds[a.kind].threadMm === undefined) return undefined;
   const [screw, socket] = a.side === 'screw' ? [a, b] : [b, a];
   const lengthMm = joint.joint.screwMm ?? screw.thread?.lengthMm;
   const depthMm = socket.thread?.depthMm;

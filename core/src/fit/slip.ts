@@ -8,7 +8,7 @@ import {
 import { sayNumber, sayMm, sayNm } from '../words/index.js';
 import { type FitContext } from './context.js';
 import { placeGrip, solveStatics, type Hold, type Statics } from '../hold/index.js';
-import { measureCentreMm, type Contact, type Mount } from '../part/index.js';
+import { mountKinds, measureCentreMm, type Contact, type Mount } from '../part/index.js';
 import {
   cross,
   dot,
@@ -27,7 +27,7 @@ import {
   type PlacedJoint,
 } from '../rig/index.js';
 import { listCornersMm } from '../solid/index.js';
-import { inchMm, toWeightN } from '../units/index.js';
+import { toWeightN } from '../units/index.js';
 import { isBraced } from './brace.js';
 import { cutAt, type Cut } from './cut.js';
 import { listMoves } from './moves.js';
@@ -102,11 +102,6 @@ function measureTorque(screw: Mount, assembly: Assembly): Pick<Slip, 'torqueNm' 
   return { torqueNm: measureSetting(settings, name), torqueFrom: name };
 }
 
-const diametersMm: Partial<Record<Mount['kind'], number>> = {
-  'quarter-20': 0.25 * inchMm,
-  'three-eighths-16': 0.375 * inchMm,
-};
-
 type Resisting = Pick<
   Slip,
   | 'torqueNm'
@@ -134,7 +129,7 @@ function measureResisting(assembly: Assembly, joint: PlacedJoint): Resisting | u
     contact?.outerRadiusMm ?? measureSetting(settings, 'contactOuterMm'),
   );
   const holdsNm = a.holdsNm ?? b.holdsNm;
-  const diameterMm = diametersMm[screw.kind];
+  const diameterMm = mountKinds[screw.kind].threadMm;
   if (holdsNm !== undefined) {
     return {
       ...torque,

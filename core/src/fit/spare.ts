@@ -1,16 +1,13 @@
 import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
 import { sayMm, sayG } from '../words/index.js';
 import { type FitContext } from './context.js';
-import type { Mount, Part, PartBook } from '../part/index.js';
+import { hasTrait, type Mount, type PartBook } from '../part/index.js';
 import type { Assembly, PlacedItem } from '../rig/index.js';
 import { measureEngagement } from './screw.js';
 
 /** What is unused of a rod or rail must be at least this much, and this share, to be worth a word (estimates). */
 const leastUnusedMm = 40;
 const leastUnusedShare = 0.4;
-
-/** Kinds that one buys in lengths. */
-const byLength: readonly Part['kind'][] = ['rod', 'plate', 'adaptor'];
 
 /** The stretch of a mount, or of those that share its length, that clamps need in any setup, in mm along it. */
 function measureUsed(
@@ -65,7 +62,7 @@ export const longerThanNeeded = defineFinding(
 /** Rods and rails much longer than any setup of the rig needs, with the grams a shorter one would save. */
 export const spareCheck = defineCheck([longerThanNeeded], ({ assembly, parts }: FitContext) =>
   assembly.items.flatMap((placed) => {
-    if (!byLength.includes(placed.part.kind)) return [];
+    if (!hasTrait(placed.part, 'by-length')) return [];
     return placed.part.mounts.flatMap((mount) => {
       if (!mount.lengthwise || mount.alongside !== undefined) return [];
       const lengthMm = mount.lengthwise.toMm - mount.lengthwise.fromMm;
@@ -75,7 +72,7 @@ export const spareCheck = defineCheck([longerThanNeeded], ({ assembly, parts }: 
       const unusedMm = lengthMm - usedMm;
       if (unusedMm <= leastUnusedMm || unusedMm <= leastUnusedShare * lengthMm) return [];
       const savesG =
-        placed.mass && placed.part.kind === 'rod'
+        placed.mass && hasTrait(placed.part, 'cuts-to-length')
           ? (placed.mass.massG * unusedMm) / lengthMm
           : undefined;
       return [

@@ -1,3 +1,4 @@
+import { hasTrait } from '../part/index.js';
 import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
 import { sayMm } from '../words/index.js';
 import { defineSolidCheck, type FitContext, type SolidContext } from './context.js';
@@ -40,9 +41,9 @@ export const doesNotStand = defineFinding(
 /** A rig that does not stand when it is put down: on a point or an edge, tipping, or on its lens. */
 export const standCheck = defineCheck([doesNotStand], ({ assembly, hold }: FitContext) => {
   // What stands on its support is not put down on a table.
-  if (assembly.items.some((p) => p.part.kind === 'support')) return [];
+  if (assembly.items.some((p) => hasTrait(p.part, 'grounded'))) return [];
   const standing = measureStanding(assembly, hold);
-  const onLens = standing.on.some((p) => p.part.kind === 'lens' || p.part.kind === 'filter');
+  const onLens = standing.on.some((p) => hasTrait(p.part, 'front-glass'));
   const why = onLens
     ? 'on-the-lens'
     : standing.shape === 'point'
@@ -67,7 +68,7 @@ export const standCheck = defineCheck([doesNotStand], ({ assembly, hold }: FitCo
 export const leadStandCheck = defineSolidCheck(
   [doesNotStand],
   ({ assembly, hold, leadWays: ways }: SolidContext) => {
-    if (ways.length === 0 || assembly.items.some((p) => p.part.kind === 'support')) return [];
+    if (ways.length === 0 || assembly.items.some((p) => hasTrait(p.part, 'grounded'))) return [];
     const { down } = hold.axes;
     const lowest = Math.max(
       ...assembly.items.flatMap((placed) =>

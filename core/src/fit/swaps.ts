@@ -1,4 +1,4 @@
-import { measureMate, type Mount, type Part, type PartBook } from '../part/index.js';
+import { hasTrait, measureMate, type Mount, type Part, type PartBook } from '../part/index.js';
 import type { Assembly, Edit, PlacedItem, PlacedJoint } from '../rig/index.js';
 
 function findStandIn(
@@ -57,7 +57,7 @@ export function listSwaps(
   for (const end of [joint.parent, joint.child]) {
     const placed = assembly.byId.get(end)!;
     // Another body or lens is another rig.
-    if (placed.part.kind === 'body' || placed.part.kind === 'lens') continue;
+    if (hasTrait(placed.part, 'camera') || hasTrait(placed.part, 'optic')) continue;
     for (const part of catalogue.values()) {
       if (part.kind !== placed.part.kind || part.id === placed.part.id) continue;
       const mounts = fitInPlace(assembly, placed, part, joint);

@@ -1,5 +1,5 @@
 import type { Hold } from '../hold/index.js';
-import { measureTensorAt, type Inertia } from '../part/index.js';
+import { hasTrait, measureTensorAt, type Inertia } from '../part/index.js';
 import { add, place, scale, type Vec3 } from '../placement/index.js';
 import { measureInertia, type Assembly } from '../rig/index.js';
 import { measureAbout } from '../solid/index.js';
@@ -36,12 +36,12 @@ export function measureTurning(inertia: Inertia, atMm: Vec3, axes: Hold['axes'])
  * has been weighed or the bare camera has no mass.
  */
 export function measureSteadiness(assembly: Assembly, hold: Hold): Steadiness | undefined {
-  const whole = measureInertia(assembly, (p) => p.part.kind !== 'support');
+  const whole = measureInertia(assembly, (p) => !hasTrait(p.part, 'grounded'));
   const bare = measureInertia(
     assembly,
     (p) =>
-      p.part.kind === 'body' ||
-      p.part.kind === 'lens' ||
+      hasTrait(p.part, 'camera') ||
+      hasTrait(p.part, 'optic') ||
       (p.carriedBy?.mate.state === 'mates' && p.carriedBy.parentMount.kind === 'cell-bay'),
   );
   if (whole.massG === 0 || bare.massG === 0) return undefined;

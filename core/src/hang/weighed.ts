@@ -1,4 +1,4 @@
-import { measureCentreMm, type Provenance } from '../part/index.js';
+import { hasTrait, measureCentreMm, type Provenance } from '../part/index.js';
 import {
   isInBranch,
   type Assembly,
@@ -107,7 +107,7 @@ function correct(
 
 /** What a kitchen scale said of a setup, against what is computed; the support under it is not counted. */
 export function compareWeighing(assembly: Assembly, weighing: Weighing): Weighed {
-  const support = assembly.items.find((p) => p.part.kind === 'support');
+  const support = assembly.items.find((p) => hasTrait(p.part, 'grounded'));
   const counted = assembly.items.filter((p) => !support || !isInBranch(support, p));
   const leadG = assembly.leadMassG;
   const judged = counted.map((placed) => ({ placed, ...judge(placed), xMm: placeX(placed) }));

@@ -1,4 +1,4 @@
-import { measureCentreMm, type Grip, type PartKind } from '../part/index.js';
+import { hasTrait, measureCentreMm, type Grip } from '../part/index.js';
 import {
   add,
   compose,
@@ -141,7 +141,7 @@ function moveToEnd(placed: PlacedItem, point: Vec3, direction: Vec3): Vec3 {
 }
 
 function findUnderLens(assembly: Assembly, axes: Axes): Bearer | undefined {
-  const lens = assembly.items.find((p) => p.part.kind === 'lens');
+  const lens = assembly.items.find((p) => hasTrait(p.part, 'optic'));
   if (!lens) return undefined;
   const pointMm = moveToEnd(lens, findMiddle(lens, axes), axes.down);
   return { role: 'under-hand', itemId: lens.item.id, pointMm };
@@ -160,12 +160,10 @@ function findChest(assembly: Assembly, axes: Axes): Bearer {
   };
 }
 
-const eyeKinds: readonly PartKind[] = ['loupe'];
-
 /** Where the eye rests: the rear of a loupe, or of the body's own finder. */
 function findEyeRest(assembly: Assembly, axes: Axes): Bearer | undefined {
   const back = negate(axes.forward);
-  const loupe = assembly.items.find((p) => eyeKinds.includes(p.part.kind));
+  const loupe = assembly.items.find((p) => hasTrait(p.part, 'eye-rest'));
   const finder =
     loupe ??
     assembly.items.find((p) => p.part.keepClear?.some((space) => space.purpose === 'eyepiece'));
@@ -181,7 +179,7 @@ function findEyeRest(assembly: Assembly, axes: Axes): Bearer | undefined {
 }
 
 function findPad(assembly: Assembly, axes: Axes): Bearer | undefined {
-  const pad = assembly.items.find((p) => p.part.kind === 'shoulder-pad');
+  const pad = assembly.items.find((p) => hasTrait(p.part, 'shoulder-rest'));
   if (!pad) return undefined;
   const long =
     measureItemReachMm(pad, axes.forward) + measureItemReachMm(pad, negate(axes.forward));
@@ -212,7 +210,7 @@ function listAnchors(assembly: Assembly): Bearer[] {
 
 /** What the setup stands on, its head, gimbal or monopod: on the head's own axis, at the height of its plate. */
 function findSupport(assembly: Assembly, axes: Axes): Bearer | undefined {
-  const support = assembly.items.find((p) => p.part.kind === 'support');
+  const support = assembly.items.find((p) => hasTrait(p.part, 'grounded'));
   if (!support) return undefined;
   const { originMm } = support.rigFromPart;
   const plate = support.carriedBy?.rigFromParentMount.originMm ?? originMm;

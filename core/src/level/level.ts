@@ -3,12 +3,12 @@ import { listMoves } from '../fit/index.js';
 import { measureHang, type Hang } from '../hang/index.js';
 import { findHold, measureBorne, type Hold } from '../hold/index.js';
 import {
+  hasMountTrait,
+  hasTrait,
   measureMate,
   mountKinds,
   type Mount,
-  type MountKind,
   type PartBook,
-  type PartKind,
 } from '../part/index.js';
 import { add, dot, scale, subtract, type Vec3 } from '../placement/index.js';
 import { countFindings, measureReport } from '../report/index.js';
@@ -240,21 +240,11 @@ function tryOption(
   return { option: { edit, moves, sizeMm, sway, newTroubles }, miss: aim.aim.miss(...aim.at) };
 }
 
-/** What weighs and can stand elsewhere. */
-const heavy: readonly PartKind[] = [
-  'battery',
-  'battery-plate',
-  'recorder',
-  'receiver',
-  'transmitter',
-  'microphone',
-];
-
 function listElsewhere(context: LevelContext, assembly: Assembly, troublesBefore: number) {
   const before = findAim(assembly, findHold(assembly), context.limitDeg ?? tolerances.levelDeg)!;
   const missBefore = before.aim.miss(...before.at);
   const tries = assembly.joints
-    .filter((j) => heavy.includes(assembly.byId.get(j.child)!.part.kind))
+    .filter((j) => hasTrait(assembly.byId.get(j.child)!.part, 'ballast'))
     .flatMap((joint) => listMoves(assembly, joint, () => true, 4))
     .flatMap((edit) => {
       const next = look(context, edit);
@@ -271,14 +261,6 @@ function listElsewhere(context: LevelContext, assembly: Assembly, troublesBefore
     .slice(0, 2);
 }
 
-/** Mounts on which a weight with a screw, a foot or a clamp goes. */
-const weightMounts: readonly MountKind[] = [
-  'quarter-20',
-  'three-eighths-16',
-  'cold-shoe',
-  'nato-rail',
-  'rod-15-pair',
-];
 /** How far out the middle of a weight stands from its mount, and the heaviest that is worth carrying (estimates). */
 const weight = { standsOutMm: 15, mostG: 600, stepG: 5 };
 
@@ -293,7 +275,7 @@ interface WeightPlace {
 function listWeightPlaces(assembly: Assembly): WeightPlace[] {
   return assembly.items.flatMap((placed) =>
     placed.part.mounts
-      .filter((m) => weightMounts.includes(m.kind) && m.side === mountKinds[m.kind].sides[1])
+      .filter((m) => hasMountTrait(m, 'bears-weights') && m.side === mountKinds[m.kind].sides[1])
       .filter((m) => m.alongside === undefined)
       .flatMap((mount): WeightPlace[] => {
         const { free, joints } = measureOccupancy(assembly, placed, mount);

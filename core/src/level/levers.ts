@@ -1,6 +1,7 @@
 import { measureSlideShift } from '../hang/index.js';
 import type { Hold } from '../hold/index.js';
 import {
+  hasTrait,
   combineMass,
   measureCentreMm,
   measurePartMass,
@@ -52,10 +53,6 @@ export interface Lever {
   readonly toEdit: (value: number) => Edit;
 }
 
-/** Parts that are not moved to balance a rig: what they do is decided by the picture, or they stand still. */
-const fixedKinds: readonly string[] = ['body', 'lens', 'support', 'follow-focus', 'lens-support'];
-/** Parts that look or point somewhere: they are slid, not turned. */
-const pointing: readonly string[] = ['microphone', 'monitor', 'loupe', 'matte-box', 'other'];
 /** How many places of an arm or a turn are tried. */
 const mostTurns = 24;
 
@@ -117,7 +114,8 @@ function createTurn(
 ): Lever | undefined {
   if (joint.mate.state !== 'mates') return undefined;
   const branch = assembly.byId.get(joint.child)!;
-  if ([...fixedKinds, ...pointing].includes(branch.part.kind)) return undefined;
+  if (hasTrait(branch.part, 'placed-by-picture') || hasTrait(branch.part, 'aimed'))
+    return undefined;
   const centre = measureCentreMm(branch.branchMass);
   if (!centre) return undefined;
   const now = wrapDeg(joint.joint.turnDeg);
@@ -303,7 +301,7 @@ export function listLevers(
   }
   if (kinds.includes('movement')) {
     for (const placed of assembly.items) {
-      if (fixedKinds.includes(placed.part.kind)) continue;
+      if (hasTrait(placed.part, 'placed-by-picture')) continue;
       for (const movement of placed.part.movements ?? []) {
         levers.push(createMovement(assembly, placed, movement, bearer, massG));
       }

@@ -2,69 +2,7 @@ import { z } from 'zod';
 import { PointMm } from '../placement/index.js';
 import { Direction, LengthMm, isSquare } from '../solid/index.js';
 import { LocalId, Name } from './ids.js';
-
-/** Kinds of mount, each named by its standard or by what it is. */
-export const MountKind = z.enum([
-  'quarter-20',
-  'three-eighths-16',
-  'screw-pair',
-  'cold-shoe',
-  'hot-shoe',
-  'nato-rail',
-  'dovetail-38',
-  'video-plate-50',
-  'rod-15-pair',
-  'rod-15-single',
-  'rosette-m6',
-  'v-mount',
-  'three-stud',
-  'l-series',
-  'cell-bay',
-  'lens-mount',
-  'front-thread',
-  'clamp-ring',
-  'filter-tray',
-  'gear-08',
-  'strap-lug',
-  'bolt-pattern',
-  'device-clamp',
-  'belt-clip',
-  'magnet',
-  'rod-pad',
-  'rod-end-thread',
-  'slot-pins',
-  'hook-loop',
-  'cable-tie',
-]);
-export type MountKind = z.infer<typeof MountKind>;
-
-/** Which of the two halves of a joint a mount is. */
-export const MountSide = z.enum([
-  'screw',
-  'socket',
-  'foot',
-  'shoe',
-  'clamp',
-  'rail',
-  'plate',
-  'receiver',
-  'rods',
-  'face',
-  'battery',
-  'body',
-  'lens',
-  'male',
-  'female',
-  'ring',
-  'tray',
-  'stage',
-  'drive',
-  'strap',
-  'lug',
-  'pad',
-  'device',
-]);
-export type MountSide = z.infer<typeof MountSide>;
+import { MountKind, MountSide } from './mount-kinds.js';
 
 /** What a fastening is worked with on location. */
 export const Tool = z.enum([

@@ -3,47 +3,8 @@ import { PointMm } from '../placement/index.js';
 import { Direction, LengthMm, Solid } from '../solid/index.js';
 import { Money } from '../units/index.js';
 import { LocalId, Name, Note, PartId } from './ids.js';
+import { PartKind } from './kinds.js';
 import { Mount, Tool } from './mount.js';
-
-/** What a part is, in the words of the trade. */
-export const PartKind = z.enum([
-  'body',
-  'lens',
-  'lens-adapter',
-  'cage',
-  'top-handle',
-  'side-grip',
-  'plate',
-  'rod',
-  'clamp',
-  'arm',
-  'adaptor',
-  'monitor',
-  'loupe',
-  'transmitter',
-  'microphone',
-  'receiver',
-  'recorder',
-  'battery',
-  'battery-plate',
-  'dummy-battery',
-  'tap',
-  'matte-box',
-  'ring',
-  'filter',
-  'follow-focus',
-  'lens-support',
-  'cable',
-  'cable-clamp',
-  'support',
-  'shoulder-pad',
-  'strap',
-  'media',
-  'charger',
-  'tool',
-  'other',
-]);
-export type PartKind = z.infer<typeof PartKind>;
 
 /** How well a figure is known. */
 export const Provenance = z.enum(['sheet', 'measured', 'guessed']);

@@ -1,5 +1,6 @@
 import type { Collider } from '../clash/index.js';
 import {
+  hasTrait,
   measureMate,
   type Mismatch,
   type Mount,
@@ -92,9 +93,6 @@ export type Ask =
   /** Any free mount that takes it: for a part that is looked at in the catalogue. */
   | { readonly kind: 'anywhere' };
 
-/** Kinds that are not fitted to a mount: another body is another rig, leads are plugged in. */
-const unasked: readonly Part['kind'][] = ['body', 'cable', 'tool'];
-
 /** A part that is asked about: the part itself, and the individual that would be fitted. */
 export interface Asked {
   readonly part: Part;
@@ -130,7 +128,7 @@ export function listAsked(
       const old = byId.get(ask.itemId)?.part;
       return part.kind === old?.kind && part.id !== old.id;
     }
-    return !unasked.includes(part.kind);
+    return !hasTrait(part, 'unasked');
   };
   const owned = new Map<string, Asked>();
   for (const item of [...rig.kit, ...drawer]) {

@@ -1,7 +1,7 @@
 import { mergeBrief, type Brief } from '../brief/index.js';
 import { withLens, type AnyFinding } from '../finding/index.js';
 import { findHold, type Hold } from '../hold/index.js';
-import { measureCentreMm, type PartBook } from '../part/index.js';
+import { hasTrait, measureCentreMm, type PartBook } from '../part/index.js';
 import type { Placement, Vec3 } from '../placement/index.js';
 import { ask, type AskOptions, type Asking, type Count } from '../question/index.js';
 import { placeSetup, tryEdit, type Assembly, type Rig } from '../rig/index.js';
@@ -85,7 +85,7 @@ function findOtherLensFindings(
   findings: readonly AnyFinding[],
 ): AnyFinding[] {
   const { rig } = assembly;
-  const present = assembly.items.find((p) => p.part.kind === 'lens' && p.carriedBy);
+  const present = assembly.items.find((p) => hasTrait(p.part, 'optic') && p.carriedBy);
   if (!present || !rig.lenses) return [];
   const known = new Set(findings.map((f) => f.id.replace(present.item.id, '')));
   return rig.lenses.flatMap((one) => {

@@ -1,4 +1,4 @@
-import type { Part, PartBook } from '../part/index.js';
+import { hasTrait, type Part, type PartBook } from '../part/index.js';
 import type { Joint, KitItem, MountRef, Rig, Setup } from './schema.js';
 
 /** Something in a document that cannot be read as a rig, and where. */
@@ -110,7 +110,7 @@ class SetupCheck {
 
   check(setup: Setup): void {
     const body = this.partOf(setup.body, `${this.path}.body`);
-    if (body && body.kind !== 'body') {
+    if (body && !hasTrait(body, 'camera')) {
       this.list.add(`${this.path}.body`, `“${body.name}” is not a camera body but a ${body.kind}`);
     }
     addDuplicates(this.list, setup.joints, `${this.path}.joints`);

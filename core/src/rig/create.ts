@@ -1,5 +1,5 @@
 import type { Brief } from '../brief/index.js';
-import type { Part } from '../part/index.js';
+import { hasTrait, type Part } from '../part/index.js';
 import type { Rig } from './schema.js';
 
 /** A rig that is nothing yet but a body in the hands. */
@@ -9,7 +9,7 @@ export function createRig(
   body: Part,
   brief: Brief,
 ): Rig {
-  if (body.kind !== 'body') throw new Error(`createRig: ${body.id} is not a body`);
+  if (!hasTrait(body, 'camera')) throw new Error(`createRig: ${body.id} is not a body`);
   return {
     id: ids.rig,
     name,

@@ -1,3 +1,4 @@
+import { hasTrait } from '../part/index.js';
 import {
   createFinding,
   defineCheck,
@@ -33,7 +34,7 @@ function listLeaveOuts(
 ): Edit[] {
   const options: LeaveOut[] = assembly.items
     .map((p) => ({ p, branch: listCarried(assembly, p.item.id) }))
-    .filter(({ p, branch }) => p.carriedBy && branch.every((b) => b.part.kind !== 'lens'))
+    .filter(({ p, branch }) => p.carriedBy && branch.every((b) => !hasTrait(b.part, 'optic')))
     .map(({ p, branch }) => ({
       itemId: p.item.id,
       value: branch.reduce((sum, b) => sum + valueOf(b.item), 0),

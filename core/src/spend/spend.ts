@@ -1,5 +1,5 @@
 import type { Brief } from '../brief/index.js';
-import type { Part, PartBook } from '../part/index.js';
+import { hasTrait, type Part, type PartBook } from '../part/index.js';
 import type { Assembly } from '../rig/index.js';
 import { convertMoney, type ExchangeRate, type Money } from '../units/index.js';
 
@@ -68,7 +68,7 @@ function measureCarriedG(assembly: Assembly): number {
     assembly.leadMassG +
     assembly.items.reduce(
       (sum, p) =>
-        p.part.kind === 'support' || worn.has(p.item.id) ? sum : sum + (p.mass?.massG ?? 0),
+        hasTrait(p.part, 'grounded') || worn.has(p.item.id) ? sum : sum + (p.mass?.massG ?? 0),
       0,
     )
   );

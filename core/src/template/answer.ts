@@ -1,6 +1,6 @@
 import type { Part, Serves } from '../part/index.js';
 import { measureMinorDigits, type Money } from '../units/index.js';
-import { factNames, type Answers, type PartQuestion, type Thing } from './ask.js';
+import { factNames, type Answers, type PartQuestion, type Thing } from './ask/index.js';
 import { BodyFigures } from './body.js';
 import { tryRecipe, type Bodies, type Making } from './recipe.js';
 

@@ -7,7 +7,7 @@ import {
   uniteBounds,
 } from '../solid/index.js';
 import { listQuestions } from './answer.js';
-import { findThing, type Answers, type Thing } from './ask.js';
+import { findThing, type Answers, type Thing } from './ask/index.js';
 
 /** Something unusual: asked about, never refused. */
 export interface Doubt {

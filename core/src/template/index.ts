@@ -9,7 +9,7 @@ export * from './lens-things.js';
 export * from './cable.js';
 export * from './device.js';
 export * from './support.js';
-export * from './ask.js';
+export * from './ask/index.js';
 export * from './answer.js';
 export * from './suggest.js';
 export * from './doubts.js';

@@ -1,4 +1,4 @@
-import type { Answers } from './ask.js';
+import type { Answers } from './ask/index.js';
 
 /** A pasted sheet, messy in its own way, and what must come out of it. */
 export interface SampleSheet {

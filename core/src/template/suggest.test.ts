@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { readSheet } from '../reading/index.js';
-import { findThing } from './ask.js';
+import { findThing } from './ask/index.js';
 import { sampleSheets } from './sheets.js';
 import { suggestAnswers } from './suggest.js';
 

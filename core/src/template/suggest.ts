@@ -1,6 +1,6 @@
 import { wordBehind, type Found, type Reading } from '../reading/index.js';
 import { toMoney, listQuestions } from './answer.js';
-import type { PartQuestion, Thing } from './ask.js';
+import type { PartQuestion, Thing } from './ask/index.js';
 
 /** A figure of a sheet and the question it most likely answers. */
 export interface Suggestion {

@@ -1,4 +1,6 @@
 import {
+  connectorLabels,
+  toolLabels,
   mountKinds,
   type Connector,
   type Control,
@@ -21,43 +23,13 @@ import {
 } from '../rig/index.js';
 import { sayG, sayMm, sayNm } from './figures.js';
 
-const toolNames: Readonly<Record<Tool, string>> = {
-  none: 'no tool',
-  thumb: 'by hand',
-  coin: 'coin',
-  'hex-2': 'hex 2 mm',
-  'hex-2.5': 'hex 2.5 mm',
-  'hex-3': 'hex 3 mm',
-  'hex-4': 'hex 4 mm',
-  'hex-5': 'hex 5 mm',
-  'hex-3-16-in': 'hex 3⁄16″',
-  screwdriver: 'screwdriver',
-};
-
 export function sayTool(tool: Tool): string {
-  return toolNames[tool];
+  return toolLabels[tool];
 }
-
-const connectorNames: Readonly<Record<Connector, string>> = {
-  'hdmi-a': 'HDMI A',
-  'hdmi-c': 'HDMI C',
-  'hdmi-d': 'HDMI D',
-  sdi: 'SDI',
-  'usb-c': 'USB-C',
-  'd-tap': 'D-Tap',
-  barrel: 'barrel',
-  'push-pull-2': '2-pin push-pull',
-  'jack-3.5': '3.5 mm',
-  'xlr-3': 'XLR',
-  'xlr-3-mini': 'mini XLR',
-  timecode: 'timecode',
-  'cell-contacts': 'cell contacts',
-  'plate-contacts': 'plate contacts',
-};
 
 /** "HDMI D": a connector by its standard. */
 export function sayConnector(connector: Connector): string {
-  return connectorNames[connector];
+  return connectorLabels[connector];
 }
 
 const controlWords: Readonly<Record<Control['use'], string>> = {
@@ -156,7 +128,7 @@ export function sayJoint(joint: PlacedJoint): string {
     return `${sayMount(childMount)} on ${sayMount(parentMount)}: does not join`;
   const pins = mate.pinned ? ' with pins' : '';
   const tool = childMount.fastening?.tool ?? parentMount.fastening?.tool;
-  return `${sayKind(mate.as)}${pins}${tool && tool !== 'none' ? ` · ${toolNames[tool]}` : ''}`;
+  return `${sayKind(mate.as)}${pins}${tool && tool !== 'none' ? ` · ${toolLabels[tool]}` : ''}`;
 }
 
 /** "5 s to fasten · goes on over the end · bears 350 g": what a joint takes and what it is stated to bear. */

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import {
+  hasTrait,
   createRig,
   listBoxPartIds,
   readRigFile,
@@ -107,7 +108,7 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
       const { name, bodyPartId, currency } = request.body;
       const stored = await transact(database, async (m) => {
         const body = (await findParts(m, [bodyPartId])).get(bodyPartId);
-        if (!body || body.kind !== 'body') {
+        if (!body || !hasTrait(body, 'camera')) {
           const issue = {
             path: 'bodyPartId',
             message: `“${bodyPartId}” is not a camera body of the catalogue`,

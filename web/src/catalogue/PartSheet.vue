@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  hasTrait,
   copyPart,
   createPartId,
   listPartDoubts,
@@ -186,7 +187,7 @@ const faces = ['near', 'front', 'top'] as const;
         </li>
       </ul>
     </section>
-    <TrialBox v-if="part.kind !== 'body'" class="mt-4" :part="part" />
+    <TrialBox v-if="!hasTrait(part, 'camera')" class="mt-4" :part="part" />
     <div class="mt-6">
       <AppButton v-if="!leaving" look="quiet" small @click="leaving = true"
         >Take out of the catalogue</AppButton

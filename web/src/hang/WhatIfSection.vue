@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  hasTrait,
   listAlternatives,
   nameMount,
   sayG,
@@ -29,7 +30,6 @@ interface Choice {
   readonly unit: string;
   readonly of: SweepOf | { readonly kind: 'alternatives'; readonly itemId: string };
 }
-const swapped: readonly string[] = ['battery', 'lens', 'monitor', 'microphone', 'dummy-battery'];
 const choices = computed<readonly Choice[]>(() => {
   const { assembly } = bench.settled!;
   const moving = assembly.items.flatMap((p) =>
@@ -49,7 +49,7 @@ const choices = computed<readonly Choice[]>(() => {
       of: { kind: 'slide' as const, jointId: j.joint.id },
     }));
   const others = assembly.items
-    .filter((p) => swapped.includes(p.part.kind) && p.carriedBy)
+    .filter((p) => hasTrait(p.part, 'exchanged') && p.carriedBy)
     .map((p) => ({
       key: `a ${p.item.id}`,
       label: `another in place of ${bench.names!.item(p.item.id)}`,

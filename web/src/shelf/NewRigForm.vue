@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Part } from '@zucchini/core';
+import { hasTrait, type Part } from '@zucchini/core';
 import { onMounted, ref, useTemplateRef } from 'vue';
 import { api, ApiError } from '../api/client';
 import AppButton from '../shared/AppButton.vue';
@@ -18,7 +18,7 @@ const field = useTemplateRef('field');
 onMounted(async () => {
   field.value?.focus();
   try {
-    bodies.value = (await api.listParts()).filter((p) => p.kind === 'body');
+    bodies.value = (await api.listParts()).filter((p) => hasTrait(p, 'camera'));
     body.value = bodies.value[0]?.id ?? '';
   } catch (error) {
     trouble.value = error instanceof ApiError ? error.message : String(error);

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { sayMm, sayNm, toggleLens } from '@zucchini/core';
+import { hasTrait, sayMm, sayNm, toggleLens } from '@zucchini/core';
 import { computed } from 'vue';
 import AppButton from '../../shared/AppButton.vue';
 import NumberField from '../../shared/NumberField.vue';
@@ -17,7 +17,10 @@ const order = computed(() => fit.value.solidity?.order);
 const lenses = computed(() => {
   const inSet = new Set((bench.rig!.lenses ?? []).map((l) => l.item));
   return bench
-    .rig!.kit.filter((i) => bench.parts.get(i.partId)?.kind === 'lens')
+    .rig!.kit.filter((i) => {
+      const part = bench.parts.get(i.partId);
+      return part !== undefined && hasTrait(part, 'optic');
+    })
     .map((i) => ({
       id: i.id,
       name: bench.names!.item(i.id),

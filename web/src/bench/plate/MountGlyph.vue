@@ -24,7 +24,7 @@ function teeth(): string {
   return `M${points.join('L')}Z`;
 }
 
-const shapes: Partial<Record<MountKind, string>> = {
+const shapes: Readonly<Record<MountKind, string>> = {
   'quarter-20': ring(4),
   'three-eighths-16': ring(6),
   'screw-pair': `${ring(2.6, -4)}${ring(2.6, 4)}`,
@@ -56,7 +56,7 @@ const shapes: Partial<Record<MountKind, string>> = {
   'hook-loop': 'M-6-6H6V6H-6ZM-3-3H-1V-1H-3ZM1 1H3V3H1Z',
   'cable-tie': `${ring(6)}M3-7H7V-3H3Z`,
 };
-const d = computed(() => shapes[props.kind] ?? 'M0-5 5 0 0 5-5 0Z');
+const d = computed(() => shapes[props.kind]);
 </script>
 
 <template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  hasMountTrait,
   bearerWords,
   chooseScale,
   drawExtent,
@@ -171,7 +172,6 @@ const mountsShown = computed(() => {
   return plate.value.mounts.filter((m) => m.itemId === selected);
 });
 // Lugs and the rings of a lens crowd the drawing and are rarely what one looks for.
-const small = ['strap-lug', 'clamp-ring', 'front-thread', 'gear-08'];
 /** Marks that would lie on each other stand side by side, each within reach. */
 function fanOut<T extends { readonly x: number; readonly y: number }>(list: readonly T[]): T[] {
   const stood: T[] = [];
@@ -192,7 +192,7 @@ const marks = computed(() => fanOut(listMarks()));
 
 const listMarks = () =>
   mountsShown.value
-    .filter((m) => !small.includes(m.mount.kind) || m.itemId === bench.selected)
+    .filter((m) => !hasMountTrait(m.mount, 'small-mark') || m.itemId === bench.selected)
     .map((m) => {
       const [x, y] = toPage(...m.at);
       const name = nameItem(items.value.get(m.itemId)!);

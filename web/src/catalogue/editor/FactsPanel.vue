@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { measureMinorDigits, toMoney, type Part } from '@zucchini/core';
+import { hasTrait, measureMinorDigits, toMoney, type Part } from '@zucchini/core';
 import { computed } from 'vue';
 import AppButton from '../../shared/AppButton.vue';
 import QuantityField from '../../shared/QuantityField.vue';
@@ -87,7 +87,7 @@ function approve(path: string): void {
       maxlength="120"
       @change="state({ finish: text($event) })"
   /></label>
-  <fieldset v-if="part.kind === 'support'" class="border-line mt-2 border-t pt-1">
+  <fieldset v-if="hasTrait(part, 'grounded')" class="border-line mt-2 border-t pt-1">
     <legend class="eyebrow">As a head or a gimbal</legend>
     <QuantityField
       label="Head: greatest counterbalance"

@@ -1,5 +1,14 @@
-import { mountKinds, PartKind, purposeWords, type Element, type MountKind } from '@zucchini/core';
-import { plugOptions } from '../wizard/options';
+import {
+  listChoices,
+  mountKinds,
+  PartKind,
+  purposeWords,
+  surfaceLabels,
+  toolLabels,
+  type Element,
+  type MountKind,
+} from '@zucchini/core';
+import { halfOptions, plugOptions } from '../wizard/options';
 
 /** One figure or choice of an element, and how it is set: as fields that replace the element's own. */
 export interface Field {
@@ -73,26 +82,8 @@ function way(label: string, d: Triple, set: (d: Triple) => Record<string, unknow
   return choice(label, options, now, (v) => (v === 'other' ? {} : set(toWay(v))));
 }
 
-const surfaces = ['metal', 'plastic', 'rubber', 'wood', 'cloth', 'glass', 'screen', 'cell'].map(
-  (s) => [s, s] as const,
-);
-const tools = [
-  ['none', 'nothing'],
-  ['thumb', 'thumb'],
-  ['coin', 'coin'],
-  ['hex-2', 'hex 2 mm'],
-  ['hex-2.5', 'hex 2.5 mm'],
-  ['hex-3', 'hex 3 mm'],
-  ['hex-4', 'hex 4 mm'],
-  ['hex-5', 'hex 5 mm'],
-  ['hex-3-16-in', 'hex 3⁄16″'],
-  ['screwdriver', 'screwdriver'],
-] as const;
-const halves = (Object.keys(mountKinds) as MountKind[]).flatMap((kind) =>
-  [...new Set(mountKinds[kind].sides)].map(
-    (side) => [`${kind} ${side}`, `${mountKinds[kind].label} ${side}`] as const,
-  ),
-);
+const surfaces = listChoices(surfaceLabels);
+const tools = listChoices(toolLabels);
 
 function solidFields(e: Extract<Element, { list: 'solids' }>): Field[] {
   const s = e.is;
@@ -162,7 +153,7 @@ function mountFields(e: Extract<Element, { list: 'mounts' }>): Field[] {
   const table = mountKinds[m.kind];
   const fields: Field[] = [
     text('name', m.name, 'name'),
-    choice('kind', halves, `${m.kind} ${m.side}`, (v) => toKind(e, v)),
+    choice('kind', halfOptions, `${m.kind} ${m.side}`, (v) => toKind(e, v)),
     ...place(m.originMm, 'originMm'),
     way('looks', m.normal, (d) => {
       const reference = squareTo(d);
@@ -194,7 +185,7 @@ function mountFields(e: Extract<Element, { list: 'mounts' }>): Field[] {
       },
     );
   }
-  if (m.kind === 'quarter-20' || m.kind === 'three-eighths-16') {
+  if (mountKinds[m.kind].threadMm !== undefined) {
     fields.push(
       choice(
         'locating',

@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { isAskedFirst, things, viewNames, type Thing, type ViewName } from '@zucchini/core';
+import {
+  hasTrait,
+  isAskedFirst,
+  things,
+  viewNames,
+  type Thing,
+  type ViewName,
+} from '@zucchini/core';
 import { computed, nextTick, onMounted, ref, shallowRef, useTemplateRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { viewWords } from '../../bench/plate/viewWords';
@@ -214,7 +221,7 @@ async function store(): Promise<void> {
             </p>
             <div class="border-line mt-3 border-t pt-3">
               <TrialBox v-if="trying" :part="sketch" />
-              <AppButton v-else-if="thing.kind !== 'body'" small @click="trying = true"
+              <AppButton v-else-if="!hasTrait(thing, 'camera')" small @click="trying = true"
                 >Try it on a rig before it is stored</AppButton
               >
             </div>

@@ -1,5 +1,11 @@
 <script setup lang="ts">
-import { measureMinorDigits, toMoney, type Money, type PartQuestion } from '@zucchini/core';
+import {
+  hasTrait,
+  measureMinorDigits,
+  toMoney,
+  type Money,
+  type PartQuestion,
+} from '@zucchini/core';
 import { computed, ref, useId, watch } from 'vue';
 import QuantityField from '../../shared/QuantityField.vue';
 import { useCatalogue } from '../catalogueStore';
@@ -75,7 +81,7 @@ function toggleCarried(what: string): void {
     : [...carried.value, what];
   emit('update:modelValue', next.length ? next : undefined);
 }
-const bodies = computed(() => catalogue.all.filter((f) => f.kind === 'body'));
+const bodies = computed(() => catalogue.all.filter((f) => hasTrait(f, 'camera')));
 </script>
 
 <template>

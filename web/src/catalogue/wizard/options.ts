@@ -1,29 +1,16 @@
-import { mountKinds, type MountKind } from '@zucchini/core';
+import {
+  carriesLabels,
+  connectorLabels,
+  listChoices,
+  mountKinds,
+  plugConnectors,
+  type MountKind,
+} from '@zucchini/core';
 
 /** Plugs as they are chosen from. */
-export const plugOptions = [
-  ['hdmi-a', 'HDMI A'],
-  ['hdmi-c', 'HDMI C'],
-  ['hdmi-d', 'HDMI D'],
-  ['sdi', 'SDI'],
-  ['usb-c', 'USB-C'],
-  ['d-tap', 'D-Tap'],
-  ['barrel', 'barrel'],
-  ['push-pull-2', '2-pin push-pull'],
-  ['jack-3.5', '3.5 mm'],
-  ['xlr-3', 'XLR'],
-  ['xlr-3-mini', 'small XLR'],
-  ['timecode', 'timecode'],
-] as const;
+export const plugOptions = listChoices(connectorLabels, plugConnectors);
 
-export const carriesOptions = [
-  ['video', 'video'],
-  ['audio', 'sound'],
-  ['power', 'power'],
-  ['data', 'data'],
-  ['trigger', 'trigger'],
-  ['timecode', 'timecode'],
-] as const;
+export const carriesOptions = listChoices(carriesLabels);
 
 /** What a plug usually carries: asked for no further where it is plain. */
 export const usuallyCarries: Readonly<Record<string, readonly string[]>> = {

@@ -1,0 +1,107 @@
+import { z } from 'zod';
+
+/**
+ * What kinds of part have in common, where the model asks about it:
+ *
+ * - `camera`: the rig is built on it; another one is another rig
+ * - `optic`: throws the picture; it is exchanged within the set of lenses
+ * - `lens-adapter`: stands in the optical path between lens and camera
+ * - `lens-foot`: stands under a lens and bears it
+ * - `grounded`: stands on the ground and carries the rig: it is not carried itself
+ * - `eye-rest`, `shoulder-rest`: the eye or the shoulder bears a part of the weight there
+ * - `front-glass`: glass that a rig must not be put down on
+ * - `bridges`: one puts it between two parts that do not join
+ * - `by-length`: is sold in lengths, so a shorter one may do; `cuts-to-length`: its mass goes with its length
+ * - `device`: runs on power; `wants-picture`, `gives-sound`: is of no use without a lead for it
+ * - `cell`: a battery that is charged; `fed-from-outside`: stands in a bay and is fed by a lead
+ * - `charger`: charges cells
+ * - `loose`: one has it without fitting it; `unasked`: is not fitted to a mount
+ * - `placed-by-picture`: the picture decides where it stands, or it stands still: not moved to balance a rig
+ * - `aimed`: looks or points somewhere: it is slid to balance a rig, not turned
+ * - `ballast`: weighs, and can as well stand elsewhere
+ * - `exchanged`: often comes in several weights: what if it were another one?
+ */
+export type PartTrait =
+  | 'camera'
+  | 'optic'
+  | 'lens-adapter'
+  | 'lens-foot'
+  | 'grounded'
+  | 'eye-rest'
+  | 'shoulder-rest'
+  | 'front-glass'
+  | 'bridges'
+  | 'by-length'
+  | 'cuts-to-length'
+  | 'device'
+  | 'wants-picture'
+  | 'gives-sound'
+  | 'cell'
+  | 'fed-from-outside'
+  | 'charger'
+  | 'loose'
+  | 'unasked'
+  | 'placed-by-picture'
+  | 'aimed'
+  | 'ballast'
+  | 'exchanged';
+
+/** Every kind of part with its traits: a new kind is one entry here, and one beside its template. */
+const table = {
+  body: ['camera', 'device', 'loose', 'unasked', 'placed-by-picture'],
+  lens: ['optic', 'front-glass', 'loose', 'placed-by-picture', 'exchanged'],
+  'lens-adapter': ['lens-adapter', 'bridges'],
+  cage: [],
+  'top-handle': [],
+  'side-grip': [],
+  plate: ['bridges', 'by-length'],
+  rod: ['by-length', 'cuts-to-length'],
+  clamp: ['bridges'],
+  arm: [],
+  adaptor: ['bridges', 'by-length'],
+  monitor: ['device', 'wants-picture', 'aimed', 'exchanged'],
+  loupe: ['eye-rest', 'aimed'],
+  transmitter: ['device', 'wants-picture', 'ballast'],
+  microphone: ['gives-sound', 'aimed', 'ballast', 'exchanged'],
+  receiver: ['gives-sound', 'ballast'],
+  recorder: ['device', 'wants-picture', 'ballast'],
+  battery: ['cell', 'loose', 'ballast', 'exchanged'],
+  'battery-plate': ['ballast'],
+  'dummy-battery': ['fed-from-outside', 'exchanged'],
+  tap: [],
+  'matte-box': ['aimed'],
+  ring: ['bridges', 'loose'],
+  filter: ['front-glass', 'loose'],
+  'follow-focus': ['placed-by-picture'],
+  'lens-support': ['lens-foot', 'placed-by-picture'],
+  cable: ['loose', 'unasked'],
+  'cable-clamp': ['loose'],
+  support: ['grounded', 'placed-by-picture'],
+  'shoulder-pad': ['shoulder-rest'],
+  strap: ['loose'],
+  media: ['loose'],
+  charger: ['charger', 'loose'],
+  tool: ['loose', 'unasked'],
+  other: ['aimed'],
+} as const satisfies Readonly<Record<string, readonly PartTrait[]>>;
+
+/** What a part is, in the words of the trade. */
+export type PartKind = keyof typeof table;
+
+export const partKinds = Object.keys(table) as readonly PartKind[];
+
+export const PartKind = z.enum(partKinds as [PartKind, ...PartKind[]]);
+
+const traits = new Map<PartKind, ReadonlySet<PartTrait>>(
+  partKinds.map((kind) => [kind, new Set<PartTrait>(table[kind])]),
+);
+
+/** Whether a part's kind has a trait. */
+export function hasTrait(part: { readonly kind: PartKind }, trait: PartTrait): boolean {
+  return traits.get(part.kind)!.has(trait);
+}
+
+/** The kinds that have a trait, in the order of the table. */
+export function listKindsWith(trait: PartTrait): PartKind[] {
+  return partKinds.filter((kind) => hasTrait({ kind }, trait));
+}

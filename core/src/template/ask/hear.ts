@@ -1,0 +1,27 @@
+import { length, flag, long, diameter, device } from './pieces.js';
+import type { Thing } from './question.js';
+
+/** What hears: what is asked about each. */
+export const hearThings: readonly Thing[] = [
+  {
+    kind: 'microphone',
+    template: 'microphone',
+    label: 'Microphone',
+    group: 'hear',
+    serves: 'microphone',
+    usualG: [15, 400],
+    sizes: ['lengthMm', 'diameterMm'],
+    questions: [
+      length('lengthMm', 'Length', [40, 400], long),
+      length('diameterMm', 'Diameter', [10, 40], diameter, { guess: () => 21 }),
+      length('axisHeightMm', 'Its axis above the shoe', [18, 90], /axis|height/iu, {
+        guess: () => 36,
+      }),
+      flag('windshield', 'Windshield on', true, { words: /wind/iu }),
+    ],
+  },
+  device('receiver', 'Wireless receiver', 'hear', 'cold-shoe', { serves: 'wireless-audio' }),
+  device('recorder', 'Sound recorder', 'hear', 'quarter-socket', {
+    serves: 'wireless-audio',
+  }),
+];

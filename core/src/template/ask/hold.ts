@@ -1,0 +1,183 @@
+import {
+  num,
+  round,
+  length,
+  choice,
+  flag,
+  width,
+  height,
+  long,
+  diameter,
+  surfaces,
+} from './pieces.js';
+import type { Thing } from './question.js';
+
+/** What a rig is held by: what is asked about each. */
+export const holdThings: readonly Thing[] = [
+  {
+    kind: 'cage',
+    template: 'cage',
+    label: 'Cage',
+    group: 'hold',
+    usualG: [40, 900],
+    questions: [
+      { name: 'body', label: 'Made for', type: 'body' },
+      choice(
+        'coverage',
+        'Goes round',
+        [
+          ['full', 'the whole body'],
+          ['half', 'the left side and the top'],
+          ['plate', 'the underside only'],
+        ],
+        'full',
+      ),
+      length('wallMm', 'Thickness of its bars', [3, 20], /wall|thick/iu, { guess: () => 8 }),
+      length('topRailMm', 'Rail on top, length', [0, 200], /top|rail/iu, { guess: () => 60 }),
+      length('leftRailMm', 'Rail on the left, length', [0, 120], /left|side|rail/iu, {
+        guess: () => 40,
+      }),
+      choice(
+        'shoes',
+        'Cold shoes on top',
+        [
+          [0, 'none'],
+          [1, 'one'],
+          [2, 'two'],
+        ],
+        1,
+        { words: /shoe/iu },
+      ),
+      flag('rosettes', 'Rosette on the left', false, { words: /rosette/iu }),
+    ],
+  },
+  {
+    kind: 'top-handle',
+    template: 'top-handle',
+    label: 'Top handle',
+    group: 'hold',
+    serves: 'hold-low',
+    usualG: [50, 700],
+    sizes: ['lengthMm', 'heightMm', 'barDiameterMm'],
+    questions: [
+      length('lengthMm', 'Bar, where the hand goes', [60, 260], long),
+      length('heightMm', 'Height', [30, 160], height),
+      choice(
+        'base',
+        'Fastened by',
+        [
+          ['three-eighths-pins', '⅜″ screw with pins'],
+          ['nato', 'NATO clamp'],
+          ['cold-shoe', 'shoe foot'],
+        ],
+        'three-eighths-pins',
+      ),
+      length('baseFromRearMm', 'Base from the rear end of the bar', [0, 200], /base/iu, {
+        guess: (a) => round(num(a, 'lengthMm', 110) * 0.3),
+      }),
+      length('barDiameterMm', 'Thickness of the bar', [12, 50], diameter, { guess: () => 26 }),
+      choice('surface', 'Where it is held', surfaces, 'rubber'),
+      flag('shoe', 'Shoe on its nose', true, { words: /shoe/iu }),
+      choice(
+        'socket',
+        '¼″ socket on top',
+        [
+          ['none', 'none'],
+          ['plain', 'plain'],
+          ['holes', 'with pin holes'],
+        ],
+        'plain',
+      ),
+      choice(
+        'posts',
+        'Posts',
+        [
+          [1, 'one, open at the rear'],
+          [2, 'two'],
+        ],
+        1,
+      ),
+    ],
+  },
+  {
+    kind: 'side-grip',
+    template: 'side-grip',
+    label: 'Side grip',
+    group: 'hold',
+    serves: 'hold-side',
+    usualG: [40, 600],
+    sizes: ['heightMm', 'outMm', 'diameterMm'],
+    questions: [
+      length('heightMm', 'Height', [50, 200], height),
+      length('diameterMm', 'Thickness', [20, 60], diameter, { guess: () => 36 }),
+      length('outMm', 'Middle of the grip from the mating face', [20, 120], /reach|out/iu, {
+        guess: () => 52,
+      }),
+      choice(
+        'base',
+        'Fastened by',
+        [
+          ['nato', 'NATO clamp'],
+          ['rosette', 'rosette'],
+          ['quarter-pins', '¼″ screw with pins'],
+        ],
+        'nato',
+      ),
+      choice('surface', 'Where it is held', surfaces, 'rubber'),
+    ],
+  },
+  {
+    kind: 'shoulder-pad',
+    template: 'shoulder-pad',
+    label: 'Shoulder pad',
+    group: 'hold',
+    serves: 'hold-shoulder',
+    usualG: [60, 1200],
+    sizes: ['lengthMm', 'widthMm', 'heightMm'],
+    questions: [
+      length('lengthMm', 'Length', [60, 300], long),
+      length('widthMm', 'Width', [30, 200], width),
+      length('heightMm', 'Height', [20, 120], height),
+      choice(
+        'fixing',
+        'Fastened by',
+        [
+          ['rods', '15 mm rods'],
+          ['quarter-socket', '¼″ socket on top'],
+          ['dovetail-38', '38 mm dovetail'],
+        ],
+        'rods',
+      ),
+    ],
+  },
+  {
+    kind: 'strap',
+    template: 'strap',
+    label: 'Strap',
+    group: 'hold',
+    usualG: [8, 500],
+    sizes: ['lengthMm', 'widthMm'],
+    questions: [
+      length('lengthMm', 'Length', [120, 2000], long),
+      length('widthMm', 'Width', [5, 80], width, { guess: () => 25 }),
+      {
+        name: 'bearsG',
+        label: 'Stated to carry',
+        type: 'number',
+        unit: 'g',
+        optional: true,
+        usual: [500, 30_000],
+        words: /load|carry|bear|capacity/iu,
+      },
+      choice(
+        'fixing',
+        'Fastened to',
+        [
+          ['lug', 'strap lugs'],
+          ['quarter-screw', 'a ¼″ socket'],
+        ],
+        'lug',
+      ),
+    ],
+  },
+];

@@ -1,0 +1,2 @@
+export * from './question.js';
+export * from './things.js';
