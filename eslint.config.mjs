@@ -3,33 +3,33 @@ import prettier from 'eslint-config-prettier';
 import vue from 'eslint-plugin-vue';
 import { defineConfig, globalIgnores } from 'eslint/config';
 import globals from 'globals';
-import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
 import ts from 'typescript-eslint';
+import { layers } from './tools/lint-layers.mjs';
 
-// The list of who may import whom is in core/README.md, and only there.
-const listed = /```layers\n([\s\S]*?)```/.exec(
-  readFileSync(new URL('core/README.md', import.meta.url), 'utf8'),
-)[1];
-const layers = listed
-  .trim()
-  .split('\n')
-  .map((line) => {
-    const [folder, allowed] = line.split(':').map((piece) => piece.trim());
-    return { folder, allowed: allowed ? allowed.split(/\s+/) : [] };
-  });
+const folder = (path) => fileURLToPath(new URL(path, import.meta.url));
 
-const core = layers.map(({ folder, allowed }) => ({
-  files: [`core/src/${folder}/**/*.ts`],
-  ignores: ['**/*.test.ts'],
+/** Who may import whom: the list is in the package's README, and only there. */
+const layersOf = (name, doors, ignores = []) => ({
+  files: [`${name}/src/**/*.{ts,vue}`],
+  ignores,
+  plugins: { zucchini: { rules: { layers } } },
+  rules: {
+    'zucchini/layers': [
+      'error',
+      { root: folder(`${name}/src`), readme: folder(`${name}/README.md`), doors },
+    ],
+  },
+});
+
+const core = {
+  files: ['core/src/**/*.ts'],
+  ignores: ['**/*.test.ts', 'core/src/testing/**'],
   rules: {
     'no-restricted-imports': [
       'error',
       {
         patterns: [
-          {
-            regex: `^\\.\\./(?!(${[...allowed, ...(allowed.length === 0 ? ['-'] : [])].join('|')})/index\\.js$)`,
-            message: `core/src/${folder} may import ${allowed.join(', ') || 'no other folder'}, and those through their index only (core/README.md).`,
-          },
           {
             regex: '^(node:|vue|pinia|fastify|@fastify|typeorm|mysql2|@zucchini)',
             message: 'The core knows no interface, server, database or Node.',
@@ -60,7 +60,7 @@ const core = layers.map(({ folder, allowed }) => ({
       },
     ],
   },
-}));
+};
 
 export default defineConfig([
   globalIgnores([
@@ -96,6 +96,9 @@ export default defineConfig([
     },
   },
   { rules: { 'vue/multi-word-component-names': 'off', eqeqeq: 'error' } },
-  ...core,
+  core,
+  layersOf('core', true, ['**/*.test.ts', 'core/src/testing/**']),
+  layersOf('web', false),
+  layersOf('server', false, ['**/*.test.ts', 'server/src/testing/**']),
   prettier,
 ]);

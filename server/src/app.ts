@@ -15,6 +15,7 @@ import { healthPlugin } from './health/plugin.js';
 import { partsPlugin } from './parts/plugin.js';
 import { ProblemError, problemsPlugin } from './problems/index.js';
 import { rigsPlugin } from './rigs/plugin.js';
+import { followParts, listUses } from './rigs/uses.js';
 import { scalePlugin } from './scale/plugin.js';
 import { securityPlugin } from './security/plugin.js';
 import { sitePlugin } from './site/plugin.js';
@@ -51,7 +52,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     transformObject: jsonSchemaTransformObject,
   });
   await app.register(healthPlugin, { database });
-  await app.register(partsPlugin, { database });
+  await app.register(partsPlugin, { database, followers: { followParts, listUses } });
   await app.register(rigsPlugin, { database, now });
   await app.register(demoPlugin, { database, demo: options.demo, now });
   await app.register(scalePlugin, { now, ...(options.scale ? { scale: options.scale } : {}) });

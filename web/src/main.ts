@@ -1,5 +1,5 @@
 // First of all: schemas are made while modules load.
-import './withoutEval';
+import './shared/withoutEval';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './App.vue';

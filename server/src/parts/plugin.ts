@@ -2,10 +2,10 @@ import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import type { DataSource } from 'typeorm';
 import { z } from 'zod';
 import { transact } from '../database/index.js';
+import type { Followers } from './followers.js';
 import { Problem, ProblemError } from '../problems/index.js';
 import { deletePart, findPart, listFactsText, listPartsText, storeParts } from './repository.js';
 import { PartRecord, StoreBody, Stored } from './schema.js';
-import { followParts, listUses } from './uses.js';
 
 /** The largest import that is read: some ten thousand parts at four kilobytes. */
 const importLimitBytes = 48 * 1024 * 1024;
@@ -14,10 +14,10 @@ const ById = z.object({ id: z.string().max(64) });
 const json = 'application/json; charset=utf-8';
 
 /** The catalogue: reading it, storing parts, taking them out. */
-export const partsPlugin: FastifyPluginAsyncZod<{ database: DataSource }> = async (
-  app,
-  { database },
-) => {
+export const partsPlugin: FastifyPluginAsyncZod<{
+  database: DataSource;
+  followers: Followers;
+}> = async (app, { database, followers }) => {
   const { manager } = database;
 
   // These two hand on what is stored as text; their shape is told in the summary instead of a schema.
@@ -46,7 +46,7 @@ export const partsPlugin: FastifyPluginAsyncZod<{ database: DataSource }> = asyn
       const { id } = request.params;
       const found = await findPart(manager, id);
       if (!found) throw new ProblemError('not-found', `There is no part “${id}”.`);
-      return { ...found, uses: await listUses(manager, id) };
+      return { ...found, uses: await followers.listUses(manager, id) };
     },
   );
 
@@ -65,7 +65,7 @@ export const partsPlugin: FastifyPluginAsyncZod<{ database: DataSource }> = asyn
         const { parts } = request.body;
         const stored = await storeParts(m, parts);
         const changed = parts.filter((p) => p.revision > 0).map((p) => p.part);
-        const issues = changed.length > 0 ? await followParts(m, changed) : [];
+        const issues = changed.length > 0 ? await followers.followParts(m, changed) : [];
         if (issues.length > 0) {
           throw new ProblemError(
             'unsound',

@@ -22,7 +22,7 @@ import KeySheet from '../shared/KeySheet.vue';
 import TopBar from '../shared/TopBar.vue';
 import TroubleBox from '../shared/TroubleBox.vue';
 import { showTheme, theme } from '../theme/theme';
-import { useBench } from './benchStore';
+import { useBench } from '../desk/benchStore';
 import { warmCandidates } from './candidates/useCandidates';
 import CandidatesPanel from './panels/CandidatesPanel.vue';
 import LeadsPanel from './panels/LeadsPanel.vue';
@@ -38,7 +38,7 @@ import QuestionStrip from './QuestionStrip.vue';
 import RigName from './RigName.vue';
 import SaveMark from './SaveMark.vue';
 import StackList from './StackList.vue';
-import { useKeys } from './useKeys';
+import { useKeys } from '../shared/useKeys';
 
 // Loaded only when it is asked for: it is larger than all the rest.
 const SolidView = defineAsyncComponent(() => import('./solid/SolidView.vue'));

@@ -2,7 +2,7 @@
 import { findQuestion, questions, sayFigure } from '@zucchini/core';
 import { computed } from 'vue';
 import WeightMark from '../shared/WeightMark.vue';
-import { useBench } from './benchStore';
+import { useBench } from '../desk/benchStore';
 
 /** The six questions, each with its figure; one is open. */
 const bench = useBench();

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue';
-import { useBench } from './benchStore';
+import { useBench } from '../desk/benchStore';
 
 /** The rig's name, changed where it stands. */
 const bench = useBench();

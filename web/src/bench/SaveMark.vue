@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import AppButton from '../shared/AppButton.vue';
-import { useBench } from './benchStore';
+import { useBench } from '../desk/benchStore';
 
 /** Where the changes are, in words; what can be done when they are not on the server. */
 const bench = useBench();

@@ -2,7 +2,7 @@
 import { nameItem, sayJoint, sayNumber } from '@zucchini/core';
 import { computed, nextTick, useTemplateRef } from 'vue';
 import WeightMark from '../shared/WeightMark.vue';
-import { useBench } from './benchStore';
+import { useBench } from '../desk/benchStore';
 
 /** The rig as people speak of it: from the body outwards, one line a part, with how it is held. */
 const bench = useBench();

@@ -2,7 +2,7 @@
 import { measureMinorDigits, type FactsFilter } from '@zucchini/core';
 import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue';
 import { useRouter } from 'vue-router';
-import { useKeys } from '../bench/useKeys';
+import { useKeys } from '../shared/useKeys';
 import AppButton from '../shared/AppButton.vue';
 import NumberField from '../shared/NumberField.vue';
 import TopBar from '../shared/TopBar.vue';

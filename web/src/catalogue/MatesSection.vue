@@ -3,7 +3,7 @@ import { measureMate, mountKinds, type Mount, type Part } from '@zucchini/core';
 import { computed, ref, shallowRef } from 'vue';
 import { api } from '../api/client';
 import AppButton from '../shared/AppButton.vue';
-import MateQuestion from './MateQuestion.vue';
+import MateQuestion from '../mates/MateQuestion.vue';
 
 /** The mounts of a part that ask for a partner made for them, and what is known of each partner. */
 const props = defineProps<{ part: Part }>();

@@ -22,7 +22,7 @@ import type { PartRecord } from '../api/client';
 import AppButton from '../shared/AppButton.vue';
 import PartDrawing from '../shared/PartDrawing.vue';
 import { saveText } from '../shared/saveText';
-import { viewWords } from '../bench/plate/viewWords';
+import { viewWords } from '../draw/viewWords';
 import { useCatalogue } from './catalogueStore';
 import MatesSection from './MatesSection.vue';
 import TrialBox from './TrialBox.vue';

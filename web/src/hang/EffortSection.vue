@@ -10,8 +10,8 @@ import {
   type Rig,
 } from '@zucchini/core';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
-import { useBench } from '../bench/benchStore';
-import WorkingLines from '../bench/panels/WorkingLines.vue';
+import { useBench } from '../desk/benchStore';
+import WorkingLines from '../shared/WorkingLines.vue';
 import AppButton from '../shared/AppButton.vue';
 import QuantityField from '../shared/QuantityField.vue';
 

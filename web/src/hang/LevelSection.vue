@@ -11,7 +11,7 @@ import {
   type LeverKind,
 } from '@zucchini/core';
 import { computed, onBeforeUnmount, ref } from 'vue';
-import { useBench } from '../bench/benchStore';
+import { useBench } from '../desk/benchStore';
 import { announce } from '../shared/announce';
 import AppButton from '../shared/AppButton.vue';
 import TryRow from './TryRow.vue';

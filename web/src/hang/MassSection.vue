@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { measureProperties, nameItem, sayG, sayProperties } from '@zucchini/core';
 import { computed } from 'vue';
-import { useBench } from '../bench/benchStore';
-import WorkingLines from '../bench/panels/WorkingLines.vue';
+import { useBench } from '../desk/benchStore';
+import WorkingLines from '../shared/WorkingLines.vue';
 
 /** Mass by part and with what each carries; centre of mass and principal axes. */
 const bench = useBench();

@@ -13,7 +13,7 @@ import {
 } from '@zucchini/core';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { api, type VersionSummary } from '../api/client';
-import { useBench } from '../bench/benchStore';
+import { useBench } from '../desk/benchStore';
 
 /** This setup beside another one, of this rig or of a kept version: light and quick against heavy and steady. */
 const bench = useBench();

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Edit } from '@zucchini/core';
-import { useBench } from '../bench/benchStore';
+import { useBench } from '../desk/benchStore';
 
 /** A change that is looked at on the drawing while it is pointed at or focused, and made when it is clicked. */
 const props = defineProps<{ edit: Edit }>();

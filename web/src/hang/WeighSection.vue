@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { compareWeighing, sayWeighed, type Weighing } from '@zucchini/core';
 import { computed, ref } from 'vue';
-import { useBench } from '../bench/benchStore';
-import WorkingLines from '../bench/panels/WorkingLines.vue';
+import { useBench } from '../desk/benchStore';
+import WorkingLines from '../shared/WorkingLines.vue';
 import { announce } from '../shared/announce';
 import AppButton from '../shared/AppButton.vue';
 import QuantityField from '../shared/QuantityField.vue';

@@ -11,7 +11,7 @@ import {
   type Sway,
 } from '@zucchini/core';
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue';
-import { useBench } from '../bench/benchStore';
+import { useBench } from '../desk/benchStore';
 import AppButton from '../shared/AppButton.vue';
 
 /** What if the zoom goes out, the arm comes down, the battery is the big one: swept and plotted. */

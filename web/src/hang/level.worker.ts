@@ -1,4 +1,4 @@
-import '../withoutEval';
+import '../shared/withoutEval';
 import { loadCollider, measureLevelling, type Collider, type Part } from '@zucchini/core';
 import type { LevelAnswer, LevelQuestion } from './messages';
 

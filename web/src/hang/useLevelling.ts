@@ -1,6 +1,6 @@
 import type { Levelling, LeverKind, Part } from '@zucchini/core';
 import { onScopeDispose, ref, shallowRef, toRaw, watch } from 'vue';
-import { useBench } from '../bench/benchStore';
+import { useBench } from '../desk/benchStore';
 import type { LevelAnswer, LevelQuestion } from './messages';
 
 /**

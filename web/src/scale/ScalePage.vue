@@ -13,7 +13,7 @@ import {
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api, type RigRecord, type RigSummary } from '../api/client';
-import WorkingLines from '../bench/panels/WorkingLines.vue';
+import WorkingLines from '../shared/WorkingLines.vue';
 import { announce } from '../shared/announce';
 import AppButton from '../shared/AppButton.vue';
 import QuantityField from '../shared/QuantityField.vue';

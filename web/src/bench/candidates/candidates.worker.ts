@@ -1,4 +1,4 @@
-import '../../withoutEval';
+import '../../shared/withoutEval';
 import {
   applyEdit,
   createNames,

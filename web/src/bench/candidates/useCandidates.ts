@@ -1,7 +1,7 @@
 import type { Ask, Part } from '@zucchini/core';
 import { useDebounceFn } from '@vueuse/core';
 import { onScopeDispose, ref, shallowRef, toRaw, watch } from 'vue';
-import { useBench } from '../benchStore';
+import { useBench } from '../../desk/benchStore';
 import type { CandidatesAnswer, CandidatesQuestion, ToldCandidate, WarmUp } from './messages';
 
 /** One worker for the whole bench, started when it is first asked. */

@@ -19,7 +19,7 @@ import {
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { announce } from '../../shared/announce';
 import AppButton from '../../shared/AppButton.vue';
-import { useBench } from '../benchStore';
+import { useBench } from '../../desk/benchStore';
 import { useCandidates } from '../candidates/useCandidates';
 import PanelFrame from './PanelFrame.vue';
 

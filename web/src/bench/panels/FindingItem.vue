@@ -4,8 +4,8 @@ import { computed } from 'vue';
 import { announce } from '../../shared/announce';
 import AppButton from '../../shared/AppButton.vue';
 import WeightMark from '../../shared/WeightMark.vue';
-import MateQuestion from '../../catalogue/MateQuestion.vue';
-import { useBench } from '../benchStore';
+import MateQuestion from '../../mates/MateQuestion.vue';
+import { useBench } from '../../desk/benchStore';
 
 /** A finding as a sentence, with its ways out as buttons that take them. */
 const props = defineProps<{ finding: Finding }>();

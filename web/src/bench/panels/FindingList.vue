@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { questionOf, type Question } from '@zucchini/core';
 import { computed } from 'vue';
-import { useBench } from '../benchStore';
+import { useBench } from '../../desk/benchStore';
 import FindingItem from './FindingItem.vue';
 
 /** What was found under one question, heaviest first, or that there is nothing. */

@@ -3,7 +3,7 @@ import { hasTrait, sayMm, sayNm, toggleLens } from '@zucchini/core';
 import { computed } from 'vue';
 import AppButton from '../../shared/AppButton.vue';
 import NumberField from '../../shared/NumberField.vue';
-import { useBench } from '../benchStore';
+import { useBench } from '../../desk/benchStore';
 import FindingList from './FindingList.vue';
 import QuestionFrame from './QuestionFrame.vue';
 import SlipWorking from './SlipWorking.vue';

@@ -16,10 +16,10 @@ import MassSection from '../../hang/MassSection.vue';
 import SideBySide from '../../hang/SideBySide.vue';
 import WeighSection from '../../hang/WeighSection.vue';
 import WhatIfSection from '../../hang/WhatIfSection.vue';
-import { useBench } from '../benchStore';
+import { useBench } from '../../desk/benchStore';
 import FindingList from './FindingList.vue';
 import QuestionFrame from './QuestionFrame.vue';
-import WorkingLines from './WorkingLines.vue';
+import WorkingLines from '../../shared/WorkingLines.vue';
 
 const bench = useBench();
 const hang = computed(() => bench.report!.hang);

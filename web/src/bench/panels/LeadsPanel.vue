@@ -10,7 +10,7 @@ import {
 import { computed, ref } from 'vue';
 import AppButton from '../../shared/AppButton.vue';
 import { announce } from '../../shared/announce';
-import { createId, useBench } from '../benchStore';
+import { createId, useBench } from '../../desk/benchStore';
 import PanelFrame from './PanelFrame.vue';
 
 /** The planned leads with their ways, and a lead between any two ports. */

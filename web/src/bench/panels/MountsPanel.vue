@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { hasRoom, nameItem, nameMount, sayMount } from '@zucchini/core';
 import { computed, ref } from 'vue';
-import { useBench } from '../benchStore';
+import { useBench } from '../../desk/benchStore';
 import PanelFrame from './PanelFrame.vue';
 
 /** Every free mount of the rig, or of one part: where something could go. */

@@ -2,7 +2,7 @@
 import { listMoves, sayMount, type MoveEdit } from '@zucchini/core';
 import { computed, ref } from 'vue';
 import { announce } from '../../shared/announce';
-import { useBench } from '../benchStore';
+import { useBench } from '../../desk/benchStore';
 import PanelFrame from './PanelFrame.vue';
 
 /** Where else on the rig a part could go, with all that it carries. */

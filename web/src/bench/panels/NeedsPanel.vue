@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { needNames, Serves } from '@zucchini/core';
 import { computed } from 'vue';
-import { useBench } from '../benchStore';
+import { useBench } from '../../desk/benchStore';
 import PanelFrame from './PanelFrame.vue';
 
 /** What the job needs, and whether something on the rig serves it: from a need to a part. */

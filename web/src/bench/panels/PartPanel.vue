@@ -20,7 +20,7 @@ import {
 import { computed } from 'vue';
 import AppButton from '../../shared/AppButton.vue';
 import NumberField from '../../shared/NumberField.vue';
-import { createId, useBench } from '../benchStore';
+import { createId, useBench } from '../../desk/benchStore';
 import FindingItem from './FindingItem.vue';
 import PanelFrame from './PanelFrame.vue';
 import SlipWorking from './SlipWorking.vue';

@@ -3,7 +3,7 @@ import { sayHold } from '@zucchini/core';
 import { computed, ref } from 'vue';
 import { announce } from '../../shared/announce';
 import AppButton from '../../shared/AppButton.vue';
-import { createId, useBench } from '../benchStore';
+import { createId, useBench } from '../../desk/benchStore';
 import PanelFrame from './PanelFrame.vue';
 
 /** The arrangements of this rig: opened, copied to be changed, named, taken away. */

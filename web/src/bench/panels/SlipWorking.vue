@@ -2,8 +2,8 @@
 import { assumptions, judgeSlip, sayG, sayMm, sayNm, sayNumber, type Slip } from '@zucchini/core';
 import { computed } from 'vue';
 import WeightMark from '../../shared/WeightMark.vue';
-import { useBench } from '../benchStore';
-import WorkingLines from './WorkingLines.vue';
+import { useBench } from '../../desk/benchStore';
+import WorkingLines from '../../shared/WorkingLines.vue';
 
 /** The working of one friction joint, from torque to ratio. */
 const props = defineProps<{ slip: Slip }>();

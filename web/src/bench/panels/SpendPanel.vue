@@ -2,7 +2,7 @@
 import { measureMinorDigits, nameItem, sayG, sayMoney } from '@zucchini/core';
 import { computed } from 'vue';
 import NumberField from '../../shared/NumberField.vue';
-import { useBench } from '../benchStore';
+import { useBench } from '../../desk/benchStore';
 import FindingList from './FindingList.vue';
 import QuestionFrame from './QuestionFrame.vue';
 import { useLimits } from './useLimits';

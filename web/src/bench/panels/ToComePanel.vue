@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Question, ToCome } from '@zucchini/core';
-import { useBench } from '../benchStore';
+import { useBench } from '../../desk/benchStore';
 import QuestionFrame from './QuestionFrame.vue';
 
 /** A question whose computation is still to come. */

@@ -4,7 +4,7 @@ import { api, ApiError, type VersionSummary } from '../../api/client';
 import { announce } from '../../shared/announce';
 import AppButton from '../../shared/AppButton.vue';
 import TroubleBox from '../../shared/TroubleBox.vue';
-import { useBench } from '../benchStore';
+import { useBench } from '../../desk/benchStore';
 import PanelFrame from './PanelFrame.vue';
 
 /** Kept versions of the rig: keep one, look at one, go back to one. */

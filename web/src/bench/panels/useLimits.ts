@@ -1,6 +1,6 @@
 import type { Limits } from '@zucchini/core';
 import { computed } from 'vue';
-import { useBench } from '../benchStore';
+import { useBench } from '../../desk/benchStore';
 
 /** The brief's limits, and changing one of them. */
 export function useLimits() {

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { toSvg, sayHold, viewNames } from '@zucchini/core';
 import { ref } from 'vue';
-import { useBench } from '../benchStore';
+import { useBench } from '../../desk/benchStore';
 import { saveText } from '../../shared/saveText';
-import { viewWords } from './viewWords';
+import { viewWords } from '../../draw/viewWords';
 
 /** What the drawing shows, and the drawing as a file. */
 const bench = useBench();

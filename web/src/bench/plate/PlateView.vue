@@ -33,12 +33,12 @@ import {
 } from '@zucchini/core';
 import { useElementSize } from '@vueuse/core';
 import { computed, shallowRef, useTemplateRef, watch } from 'vue';
-import { useBench } from '../benchStore';
-import MountGlyph from './MountGlyph.vue';
+import { useBench } from '../../desk/benchStore';
+import MountGlyph from '../../draw/MountGlyph.vue';
 import { linePath, outlinePath } from '../../shared/path';
 import PlateTools from './PlateTools.vue';
 import { usePlateDrag } from './usePlateDrag';
-import { viewWords } from './viewWords';
+import { viewWords } from '../../draw/viewWords';
 import WalkRound from './WalkRound.vue';
 
 /** The rig as a plate in a book: to scale, in ink, its parts numbered. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ViewName } from '@zucchini/core';
-import { useBench } from '../benchStore';
-import { viewWords } from './viewWords';
+import { useBench } from '../../desk/benchStore';
+import { viewWords } from '../../draw/viewWords';
 
 /** A small plan of the camera from above, lens up: where the viewer stands, and where one could stand. */
 const bench = useBench();

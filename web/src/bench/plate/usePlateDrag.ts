@@ -12,7 +12,7 @@ import {
   type Point2,
 } from '@zucchini/core';
 import { computed, onScopeDispose, ref, shallowRef } from 'vue';
-import { useBench } from '../benchStore';
+import { useBench } from '../../desk/benchStore';
 
 /** Which lit mount the pointer is over. */
 type MarkAt = (event: PointerEvent) => { itemId: string; mountId: string } | undefined;

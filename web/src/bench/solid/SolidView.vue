@@ -14,7 +14,7 @@ import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import { onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { saveText } from '../../shared/saveText';
 import { theme } from '../../theme/theme';
-import { useBench } from '../benchStore';
+import { useBench } from '../../desk/benchStore';
 import { toGltf } from './exportSolid';
 import { createScene, disposeScene, type Looks } from './scene';
 

@@ -18,8 +18,8 @@ import {
 } from '@zucchini/core';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref, useTemplateRef } from 'vue';
-import MountGlyph from '../../bench/plate/MountGlyph.vue';
-import { viewWords } from '../../bench/plate/viewWords';
+import MountGlyph from '../../draw/MountGlyph.vue';
+import { viewWords } from '../../draw/viewWords';
 import { outlinePath } from '../../shared/path';
 import type { FacePhoto } from './photos';
 import type { Editor } from './useEditor';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { drawPlate, measurePhotoScale, standAlone, type Part, type ViewName } from '@zucchini/core';
 import { computed, ref, watch } from 'vue';
-import { viewWords } from '../../bench/plate/viewWords';
+import { viewWords } from '../../draw/viewWords';
 import AppButton from '../../shared/AppButton.vue';
 import QuantityField from '../../shared/QuantityField.vue';
 import { dropPhoto, keepPhoto, openPhoto, type FacePhoto } from './photos';

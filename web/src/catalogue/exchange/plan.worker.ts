@@ -1,4 +1,4 @@
-import '../../withoutEval';
+import '../../shared/withoutEval';
 import { planImport, readCsv, readPack, type Part, type PlannedRow } from '@zucchini/core';
 import { api, ApiError } from '../../api/client';
 import type { FromWorker, ShownRow, ToWorker } from './messages';

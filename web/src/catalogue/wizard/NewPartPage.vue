@@ -9,7 +9,7 @@ import {
 } from '@zucchini/core';
 import { computed, nextTick, onMounted, ref, shallowRef, useTemplateRef } from 'vue';
 import { useRouter } from 'vue-router';
-import { viewWords } from '../../bench/plate/viewWords';
+import { viewWords } from '../../draw/viewWords';
 import AppButton from '../../shared/AppButton.vue';
 import PartDrawing from '../../shared/PartDrawing.vue';
 import TopBar from '../../shared/TopBar.vue';

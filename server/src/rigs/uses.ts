@@ -1,11 +1,11 @@
 import { findRigIssues, type Issue, type Part, type PartBook, type Rig } from '@zucchini/core';
 import { In, type EntityManager } from 'typeorm';
 import { KitItemEntity, RigEntity, RigItemEntity, VersionEntity } from '../database/index.js';
-import { findCollider } from '../rigs/collider.js';
-import { fromRigRow, summarise } from '../rigs/mapper.js';
-import { findKit } from '../rigs/repository.js';
-import { findParts } from './repository.js';
-import type { PartUse } from './schema.js';
+import { findCollider } from './collider.js';
+import { fromRigRow, summarise } from './mapper.js';
+import { findKit } from './repository.js';
+import { findParts } from '../parts/repository.js';
+import type { PartUse } from '../parts/schema.js';
 
 async function listRigIds(manager: EntityManager, partIds: readonly string[]): Promise<string[]> {
   const items = await manager.find(KitItemEntity, {

@@ -1,0 +1,14 @@
+import type { Issue, Part } from '@zucchini/core';
+import type { EntityManager } from 'typeorm';
+import type { PartUse } from './schema.js';
+
+/** What draws on the catalogue, as the catalogue sees it: it is asked before a part changes. */
+export interface Followers {
+  /** Who draws on a part. */
+  listUses(manager: EntityManager, partId: string): Promise<PartUse[]>;
+  /**
+   * Follows parts that were just stored, inside the same transaction. What could no longer be put together is
+   * listed; the caller then stores nothing.
+   */
+  followParts(manager: EntityManager, parts: readonly Part[]): Promise<Issue[]>;
+}
