@@ -19,7 +19,7 @@ export * from './light/index.js';
 export * from './sound/index.js';
 export * from './spend/index.js';
 export * from './report/index.js';
-export * from './level/index.js';
+export * from './mend/index.js';
 export * from './scale/index.js';
 export * from './template/index.js';
 export * from './words/index.js';

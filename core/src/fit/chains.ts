@@ -9,8 +9,8 @@ import {
 } from '../part/index.js';
 import { dot, subtract } from '../placement/index.js';
 import {
-  applyEdit,
-  placeSetup,
+  tryEdit,
+  proposeId,
   suggestSlideMm,
   suggestTurnDeg,
   type Assembly,
@@ -248,7 +248,7 @@ class Growing {
     const own = this.parts.get(item.partId)!.mounts.find((m) => m.id === mountId)!;
     const standing = this.stand(own);
     if (!standing) return false;
-    const { setup, rigFromBody } = this.now;
+    const { setup } = this.now;
     const edit: Edit = {
       type: 'add-part',
       setupId: setup.id,
@@ -256,9 +256,7 @@ class Growing {
       joint: { id: jointId, child: { item: item.id, mount: own.id }, ...standing },
     };
     this.edits.push(edit);
-    const rig = applyEdit(this.now.rig, edit);
-    const grown = rig.setups.find((s) => s.id === setup.id)!;
-    this.now = placeSetup(rig, grown, this.parts, rigFromBody);
+    this.now = tryEdit(this.now, edit, this.parts);
     this.at = { item: item.id, mount: next };
     return true;
   }
@@ -298,8 +296,8 @@ export function createChainBetween(
 ): Edit | undefined {
   const growing = new Growing(assembly, parts, joint.joint.parent);
   for (const { part, carriedBy, carriesBy } of chain.links) {
-    const own = { id: `new-${part.id}`, partId: part.id, owned: false };
-    if (!growing.add(own, `new-joint-${part.id}`, carriedBy, carriesBy)) return undefined;
+    const own = { id: proposeId(part.id), partId: part.id, owned: false };
+    if (!growing.add(own, proposeId(`joint-${part.id}`), carriedBy, carriesBy)) return undefined;
   }
   const child = assembly.byId.get(joint.child)!;
   const standing = growing.stand(child.part.mounts.find((m) => m.id === chain.own)!);

@@ -20,6 +20,8 @@ import {
   type Tool,
 } from '../part/index.js';
 import {
+  listSetupItems,
+  proposeId,
   listJointsAt,
   listMatingMounts,
   type Assembly,
@@ -197,14 +199,7 @@ export const partUnplaced = defineFinding('part-unplaced', stating<{ readonly pl
 
 /** Wished parts that stand in no setup: bought and left in the drawer, or with nowhere to stand. */
 export const unplacedCheck = defineCheck([partUnplaced], ({ assembly, parts }: FitContext) => {
-  const used = new Set(
-    assembly.rig.setups.flatMap((s) => [
-      s.body,
-      ...s.joints.map((j) => j.child.item),
-      ...(s.worn ?? []),
-      ...(s.cables ?? []).map((c) => c.item),
-    ]),
-  );
+  const used = new Set(assembly.rig.setups.flatMap((s) => [...listSetupItems(s)]));
   return listKit(assembly, parts).flatMap(({ item, part }) => {
     if (item.owned || used.has(item.id) || hasTrait(part, 'loose')) return [];
     const places = countPlaces(assembly, part);
@@ -316,7 +311,7 @@ export function listFittingLeads(
   const wishes = [...parts.values()]
     .filter((part) => fitsPorts(part, a, b))
     .sort((x, y) => price(x) - price(y) || (x.id < y.id ? -1 : 1))
-    .map((part) => ({ item: { id: `new-${part.id}`, partId: part.id, owned: false }, part }));
+    .map((part) => ({ item: { id: proposeId(part.id), partId: part.id, owned: false }, part }));
   return [...there, ...wishes];
 }
 
@@ -327,7 +322,7 @@ function listLeadEdits(assembly: Assembly, parts: PartBook, want: Want): Edit[] 
   const inBox = boxed
     ? [
         {
-          id: `new-${boxed.partId}`,
+          id: proposeId(boxed.partId),
           partId: boxed.partId,
           owned: boxed.box.item.owned,
           comesWith: boxed.box.item.id,

@@ -365,7 +365,7 @@ describe('a filter of another thread', () => {
     expect(look(mended)).toBeUndefined();
     expect(mended.setups[0]!.joints.map((j) => j.child.item).sort()).toEqual([
       'filter',
-      'new-ring',
+      'new:ring',
     ]);
   });
 });

@@ -1,46 +1,11 @@
-import { hasTrait, measureMate, type Mount, type Part, type PartBook } from '../part/index.js';
-import type { Assembly, Edit, PlacedItem, PlacedJoint } from '../rig/index.js';
-
-function findStandIn(
-  part: Part,
-  partner: Mount,
-  oldId: string,
-  taken: ReadonlySet<string>,
-  blocked: boolean,
-) {
-  return part.mounts
-    .filter((m) => !taken.has(m.id))
-    .filter((m) => {
-      const mate = measureMate(m, partner);
-      return (
-        mate.state === 'mates' && mate.key !== 'unknown' && (!blocked || mate.resists === 'blocked')
-      );
-    })
-    .sort((a, b) => Number(b.id === oldId) - Number(a.id === oldId))[0];
-}
-
-function fitInPlace(
-  assembly: Assembly,
-  placed: PlacedItem,
-  part: Part,
-  joint: PlacedJoint,
-): Record<string, string> | undefined {
-  const joints = [
-    ...(placed.carriedBy ? [placed.carriedBy] : []),
-    ...(assembly.carriedBy.get(placed.item.id) ?? []),
-  ];
-  const mounts: Record<string, string> = {};
-  const taken = new Set<string>();
-  for (const one of joints) {
-    const own = one.child === placed.item.id ? one.childMount : one.parentMount;
-    const partner = one.child === placed.item.id ? one.parentMount : one.childMount;
-    const standIn = findStandIn(part, partner, own.id, taken, one.joint.id === joint.joint.id);
-    if (!standIn) return undefined;
-    if (!standIn.lengthwise) taken.add(standIn.id);
-    mounts[own.id] = standIn.id;
-  }
-  return mounts;
-}
+import { hasTrait, type Part, type PartBook } from '../part/index.js';
+import {
+  findStandIns,
+  proposeId,
+  type Assembly,
+  type Edit,
+  type PlacedJoint,
+} from '../rig/index.js';
 
 /**
  * Edits that put another part of the same kind in the place of either end of a joint, so that this
@@ -60,15 +25,22 @@ export function listSwaps(
     if (hasTrait(placed.part, 'camera') || hasTrait(placed.part, 'optic')) continue;
     for (const part of catalogue.values()) {
       if (part.kind !== placed.part.kind || part.id === placed.part.id) continue;
-      const mounts = fitInPlace(assembly, placed, part, joint);
-      if (!mounts) continue;
+      const { mounts, lacking } = findStandIns(
+        assembly,
+        placed,
+        part,
+        (mate, tie) =>
+          mate.key !== 'unknown' &&
+          (tie.joint.joint.id !== joint.joint.id || mate.resists === 'blocked'),
+      );
+      if (lacking.length > 0) continue;
       found.push({
         part,
         edit: {
           type: 'swap-part',
           setupId: assembly.setup.id,
           itemId: end,
-          item: { id: `new-${part.id}`, partId: part.id, owned: false },
+          item: { id: proposeId(part.id), partId: part.id, owned: false },
           mounts,
         },
       });

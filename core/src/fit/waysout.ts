@@ -1,7 +1,6 @@
 import {
-  applyEdit,
+  tryEdit,
   listTurnsDeg,
-  placeSetup,
   rigFromMount,
   toAllowedSlideMm,
   type Edit,
@@ -71,17 +70,9 @@ export function listWaysOut(
   isClear: (tried: Space) => boolean,
   most = 2,
 ): Edit[] {
-  const { rig, setup, rigFromBody } = space.assembly;
   let before: number | undefined;
   const works = (edit: Edit): boolean => {
-    const next = applyEdit(rig, edit);
-    const assembly = placeSetup(
-      next,
-      next.setups.find((s) => s.id === setup.id)!,
-      parts,
-      rigFromBody,
-    );
-    const tried = createSpace(assembly, space.collider);
+    const tried = createSpace(tryEdit(space.assembly, edit, parts), space.collider);
     if (!isClear(tried)) return false;
     before ??= listOverlaps(space).length;
     return listOverlaps(tried).length <= before;

@@ -9,6 +9,7 @@ import {
   type Serves,
 } from '../part/index.js';
 import {
+  findStandIns,
   listJointsAt,
   listMatingMounts,
   listTurnsDeg,
@@ -30,8 +31,8 @@ import {
   type ChainMeasure,
   type Reach,
 } from '../fit/index.js';
-import { compareFindings, type Finding } from './questions.js';
-import { countFindings, reportOn, type Report } from './report.js';
+import type { Finding } from './questions.js';
+import { compareReports, countFindings, reportOn, type Report } from './report.js';
 
 /** What fitting a candidate would change. */
 export interface Change {
@@ -148,16 +149,13 @@ function tiltOf(report: Report): number | undefined {
   return report.hang.state === 'hangs' ? toDeg(report.hang.tiltRad) : undefined;
 }
 
-function weighty(findings: readonly Finding[]): Finding[] {
-  return findings.filter((f) => f.weight !== 'note');
-}
+const isWeighty = (finding: Finding) => finding.weight !== 'note';
 
 /** What changes from one report to another: figures, and the findings that come and go. */
 export function measureChange(before: Report, after: Report): Change {
   const [was, is] = [countFindings(before.findings), countFindings(after.findings)];
   const [tiltWas, tiltIs] = [tiltOf(before), tiltOf(after)];
-  const ids = (report: Report) => new Set(report.findings.map((f) => f.id));
-  const [idsBefore, idsAfter] = [ids(before), ids(after)];
+  const { appears, goes } = compareReports(before, after);
   const known = after.assembly.unweighed.length <= before.assembly.unweighed.length;
   return {
     massG: known ? after.assembly.mass.massG - before.assembly.mass.massG : undefined,
@@ -166,8 +164,8 @@ export function measureChange(before: Report, after: Report): Change {
     tiltDeg: tiltWas === undefined || tiltIs === undefined ? undefined : tiltIs - tiltWas,
     stops: is.stops - was.stops,
     risks: is.risk - was.risk,
-    appears: weighty(after.findings.filter((f) => !idsBefore.has(f.id))).sort(compareFindings),
-    goes: weighty(before.findings.filter((f) => !idsAfter.has(f.id))).sort(compareFindings),
+    appears: appears.filter(isWeighty),
+    goes: goes.filter(isWeighty),
   };
 }
 
@@ -401,36 +399,6 @@ function judgeForNeed(context: AskContext, one: Asked): Candidate {
   );
 }
 
-/** Which mount of a new part stands in for each that the old one uses; undefined where one finds none. */
-function matchMounts(
-  context: AskContext,
-  old: PlacedItem,
-  part: Part,
-): { mounts: Record<string, string>; keyUnknown: boolean } | Mismatch {
-  const { assembly } = context.report;
-  const joints = [
-    ...(old.carriedBy ? [old.carriedBy] : []),
-    ...(assembly.carriedBy.get(old.item.id) ?? []),
-  ];
-  const mounts: Record<string, string> = {};
-  const taken = new Set<string>();
-  let keyUnknown = false;
-  for (const joint of joints) {
-    const own = joint.child === old.item.id ? joint.childMount : joint.parentMount;
-    const partner = joint.child === old.item.id ? joint.parentMount : joint.childMount;
-    if (mounts[own.id] !== undefined) continue;
-    const standIn = listMatingMounts(part, partner)
-      .filter((m) => !taken.has(m.id))
-      .sort((a, b) => Number(b.id === own.id) - Number(a.id === own.id))[0];
-    if (!standIn) return findNearestMismatch(part, partner);
-    const mate = measureMate(standIn, partner);
-    keyUnknown ||= mate.state === 'mates' && mate.key === 'unknown';
-    if (!standIn.lengthwise) taken.add(standIn.id);
-    mounts[own.id] = standIn.id;
-  }
-  return { mounts, keyUnknown };
-}
-
 function judgeInPlace(
   context: AskContext,
   ask: Extract<Ask, { kind: 'replace' }>,
@@ -438,8 +406,12 @@ function judgeInPlace(
 ): Candidate {
   const { assembly } = context.report;
   const old = assembly.byId.get(ask.itemId)!;
-  const match = matchMounts(context, old, one.part);
-  if (!('mounts' in match)) return { state: 'does-not-fit', ...one, why: match, chains: [] };
+  const match = findStandIns(assembly, old, one.part);
+  const [lacking] = match.lacking;
+  if (lacking) {
+    const why = findNearestMismatch(one.part, lacking.partner);
+    return { state: 'does-not-fit', ...one, why, chains: [] };
+  }
   const edit: Edit = {
     type: 'swap-part',
     setupId: assembly.setup.id,

@@ -1,7 +1,13 @@
 import { createFinding, type AnyFinding } from '../finding/index.js';
 import { findChain, kindsDoNotMate, listAdaptors, measureReachOver } from '../fit/index.js';
 import { measureMate, type Mount, type Part, type PartBook } from '../part/index.js';
-import type { Assembly, Edit, KitItem, PlacedItem } from '../rig/index.js';
+import {
+  findStandIns,
+  type Assembly,
+  type Edit,
+  type KitItem,
+  type PlacedItem,
+} from '../rig/index.js';
 
 /**
  * The edit that puts another lens in the place of the present one, with all that is fastened to it as far
@@ -15,35 +21,26 @@ export function exchangeLens(
   part: Part,
   catalogue?: PartBook,
 ): { edit: Edit; lost: AnyFinding[] } {
-  const mounts: Record<string, string> = {};
+  const standIns = findStandIns(assembly, present, part);
+  const mounts: Record<string, string> = { ...standIns.mounts };
   const lost: AnyFinding[] = [];
   const off: Edit[] = [];
-  const joints = [present.carriedBy!, ...(assembly.carriedBy.get(present.item.id) ?? [])];
-  for (const joint of joints) {
-    const own = joint.child === present.item.id ? joint.childMount : joint.parentMount;
-    const partner = joint.child === present.item.id ? joint.parentMount : joint.childMount;
-    const alike = part.mounts.filter((m) => m.kind === own.kind && m.side === own.side);
-    const taken = alike.find((m) => measureMate(m, partner).state === 'mates') ?? alike[0];
-    const mate = taken && measureMate(taken, partner);
-    if (taken && mate?.state === 'mates') {
-      mounts[own.id] = taken.id;
-      continue;
-    }
+  for (const { joint, own, partner, otherId } of standIns.lacking) {
+    const nearest = part.mounts.find((m) => m.kind === own.kind && m.side === own.side);
+    const mate = nearest && measureMate(nearest, partner);
     const { state: _, ...mismatch } =
       mate?.state === 'refuses' ? mate : { state: 'refuses' as const, reason: 'kinds' as const };
-    const other = joint.child === present.item.id ? joint.parent : joint.child;
     lost.push(
       createFinding(
         kindsDoNotMate,
         'stops',
-        { items: [other, item.id], joints: [joint.joint.id] },
-        { mismatch, ...findBridge(assembly, taken, other, catalogue) },
+        { items: [otherId, item.id], joints: [joint.joint.id] },
+        { mismatch, ...findBridge(assembly, nearest, otherId, catalogue) },
       ),
     );
     if (joint.parent === present.item.id) {
       off.push({ type: 'remove-item', setupId: assembly.setup.id, itemId: joint.child });
-    } else if (taken) mounts[own.id] = taken.id;
-    else mounts[own.id] = part.mounts[0]?.id ?? own.id;
+    } else mounts[own.id] = nearest?.id ?? part.mounts[0]?.id ?? own.id;
   }
   return {
     edit: {

@@ -115,3 +115,16 @@ export function countFindings(findings: readonly Finding[], question?: Question)
   }
   return count;
 }
+
+/** The findings that come and go from one report to another, by their ids; heaviest first, as reports list them. */
+export function compareReports(
+  before: Report,
+  after: Report,
+): { readonly appears: readonly Finding[]; readonly goes: readonly Finding[] } {
+  const ids = (report: Report) => new Set(report.findings.map((f) => f.id));
+  const [was, is] = [ids(before), ids(after)];
+  return {
+    appears: after.findings.filter((f) => !was.has(f.id)),
+    goes: before.findings.filter((f) => !is.has(f.id)),
+  };
+}

@@ -1,4 +1,5 @@
 import type { Brief } from '../brief/index.js';
+import { listUsedItems } from './refs.js';
 import type {
   Attitude,
   Brace,
@@ -177,19 +178,6 @@ function listSubtree(setup: Setup, itemId: string): Set<string> {
   return gone;
 }
 
-function isUsed(rig: Rig, itemId: string): boolean {
-  return (
-    rig.lenses?.some((l) => l.item === itemId) === true ||
-    rig.setups.some(
-      (s) =>
-        s.body === itemId ||
-        s.joints.some((j) => j.child.item === itemId || j.parent.item === itemId) ||
-        s.worn?.includes(itemId) === true ||
-        s.cables?.some((c) => [c.item, c.from.item, c.to.item].includes(itemId)) === true,
-    )
-  );
-}
-
 function withoutItem(rig: Rig, setupId: string, itemId: string): Rig {
   const setup = rig.setups.find((s) => s.id === setupId);
   if (setup?.body === itemId)
@@ -214,9 +202,10 @@ function withoutItem(rig: Rig, setupId: string, itemId: string): Rig {
   });
   // What was only wished for, and is used nowhere else, leaves the kit with it, its leads too; what is owned stays.
   const isOut = (id: string) => gone.has(id) || leads.has(id);
+  const used = listUsedItems(taken);
   return {
     ...taken,
-    kit: taken.kit.filter((item) => item.owned || !isOut(item.id) || isUsed(taken, item.id)),
+    kit: taken.kit.filter((item) => item.owned || !isOut(item.id) || used.has(item.id)),
   };
 }
 
@@ -230,8 +219,12 @@ function swapped(rig: Rig, edit: Extract<Edit, { type: 'swap-part' }>): Rig {
   const next = withSetup(withItem, edit.setupId, (s) => {
     const setup: Setup = {
       ...s,
-      // The other way of fastening and the other screw go with the part that had them.
-      joints: s.joints.map((j) => ({ ...j, child: end(j.child), parent: end(j.parent) })),
+      joints: s.joints.map((j) => {
+        if (j.child.item !== edit.itemId && j.parent.item !== edit.itemId) return j;
+        // Another screw, washers and felt play were those of this very pair, and go with the part that leaves.
+        const { screwMm: _, spacerMm: __, playMm: ___, playDeg: ____, ...rest } = j;
+        return { ...rest, child: end(j.child), parent: end(j.parent) };
+      }),
     };
     if (s.braces)
       setup.braces = s.braces.filter((b) => b.a.item !== edit.itemId && b.b.item !== edit.itemId);
@@ -248,9 +241,10 @@ function swapped(rig: Rig, edit: Extract<Edit, { type: 'swap-part' }>): Rig {
     }
     return setup;
   });
+  const used = listUsedItems(next);
   return {
     ...next,
-    kit: next.kit.filter((item) => item.id !== edit.itemId || item.owned || isUsed(next, item.id)),
+    kit: next.kit.filter((item) => item.id !== edit.itemId || item.owned || used.has(item.id)),
   };
 }
 
@@ -259,12 +253,13 @@ function tidyBoxes(rig: Rig): Rig {
   const ids = new Set(rig.kit.map((i) => i.id));
   const isLost = (item: KitItem) => item.comesWith !== undefined && !ids.has(item.comesWith);
   if (!rig.kit.some(isLost)) return rig;
+  const used = listUsedItems(rig);
   return {
     ...rig,
     kit: rig.kit.flatMap((item) => {
       if (!isLost(item)) return [item];
       const { comesWith: _, ...own } = item;
-      return isUsed(rig, item.id) ? [own] : [];
+      return used.has(item.id) ? [own] : [];
     }),
   };
 }
@@ -359,10 +354,11 @@ function change(rig: Rig, edit: Edit): Rig {
         ...s,
         cables: (s.cables ?? []).filter((c) => c.id !== edit.cableId),
       }));
+      const used = listUsedItems(next);
       // A lead that was only wished for goes with its run.
       return {
         ...next,
-        kit: next.kit.filter((i) => i.owned || i.id !== lead || isUsed(next, i.id)),
+        kit: next.kit.filter((i) => i.owned || i.id !== lead || used.has(i.id)),
       };
     }
     case 'add-brace':

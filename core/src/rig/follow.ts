@@ -13,8 +13,9 @@ import {
   type Vec3,
 } from '../placement/index.js';
 import { toDeg } from '../units/index.js';
-import { placeSetup, type Assembly, type PlacedItem } from './assembly.js';
-import { applyEdit, type Edit } from './edit.js';
+import type { Assembly, PlacedItem } from './assembly.js';
+import type { Edit } from './edit.js';
+import { tryEdit } from './try.js';
 import type { PartBook } from '../part/index.js';
 
 /** A movement that carries a part, near or far. */
@@ -116,9 +117,7 @@ export function followTarget(
         movementId: carrier.movement.id,
         value,
       };
-      const rig = applyEdit(now.rig, edit);
-      const setup = rig.setups.find((s) => s.id === setupId)!;
-      const next = placeSetup(rig, setup, parts, assembly.rigFromBody);
+      const next = tryEdit(now, edit, parts);
       const moved = place(solidOf(next), held);
       const nextShort = measureLength(subtract(targetMm, moved));
       if (nextShort >= shortMm) continue;

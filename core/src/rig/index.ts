@@ -13,3 +13,6 @@ export * from './create.js';
 export * from './follow.js';
 export * from './alone.js';
 export * from './try.js';
+export * from './refs.js';
+export * from './fresh.js';
+export * from './stand-in.js';

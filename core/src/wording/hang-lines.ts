@@ -1,6 +1,6 @@
 import type { Effort, Hang, Properties, Steadiness, Weighed } from '../hang/index.js';
 import type { BearerRole } from '../hold/index.js';
-import type { Sway } from '../level/index.js';
+import type { Sway } from '../mend/index.js';
 import { toDeg } from '../units/index.js';
 import { sayDeg, sayG, sayLean, sayMm, sayNm, sayNumber, sayTilt } from '../words/index.js';
 import type { Names } from '../words/index.js';

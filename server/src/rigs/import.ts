@@ -1,5 +1,12 @@
 import { isDeepStrictEqual } from 'node:util';
-import type { KitItem, MountRef, Part, Rig, RigFile, Setup, Version } from '@zucchini/core';
+import {
+  mapItemRefs,
+  type KitItem,
+  type Part,
+  type Rig,
+  type RigFile,
+  type Version,
+} from '@zucchini/core';
 import { In, type EntityManager } from 'typeorm';
 import { KitItemEntity, RigEntity } from '../database/index.js';
 import { findParts, insertParts } from '../parts/repository.js';
@@ -91,46 +98,12 @@ async function renameItems(
   }
 }
 
-function renameSetup(setup: Setup, renames: Renames): Setup {
-  const end = (ref: MountRef): MountRef => ({ ...ref, item: renames.item(ref.item) });
-  const next: Setup = {
-    ...setup,
-    body: renames.item(setup.body),
-    joints: setup.joints.map((j) => ({ ...j, child: end(j.child), parent: end(j.parent) })),
-  };
-  if (setup.stances) {
-    next.stances = Object.fromEntries(
-      Object.entries(setup.stances).map(([id, stance]) => [renames.item(id), stance]),
-    );
-  }
-  if (setup.heldBy) next.heldBy = setup.heldBy.map((g) => ({ ...g, item: renames.item(g.item) }));
-  if (setup.braces) next.braces = setup.braces.map((b) => ({ ...b, a: end(b.a), b: end(b.b) }));
-  if (setup.worn) next.worn = setup.worn.map((id) => renames.item(id));
-  if (setup.cables) {
-    next.cables = setup.cables.map((c) => ({
-      ...c,
-      item: renames.item(c.item),
-      from: { ...c.from, item: renames.item(c.from.item) },
-      to: { ...c.to, item: renames.item(c.to.item) },
-    }));
-  }
-  return next;
-}
-
 function renameRig(rig: Rig, id: string, renames: Renames): Rig {
+  const renamed = mapItemRefs(rig, (ref) => renames.item(ref.itemId));
   return {
-    ...rig,
+    ...renamed,
     id,
-    kit: rig.kit.map((item) => ({
-      ...item,
-      id: renames.item(item.id),
-      partId: renames.part(item.partId),
-      ...(item.comesWith === undefined ? {} : { comesWith: renames.item(item.comesWith) }),
-    })),
-    ...(rig.lenses
-      ? { lenses: rig.lenses.map((l) => ({ ...l, item: renames.item(l.item) })) }
-      : {}),
-    setups: rig.setups.map((s) => renameSetup(s, renames)),
+    kit: renamed.kit.map((item) => ({ ...item, partId: renames.part(item.partId) })),
   };
 }
 

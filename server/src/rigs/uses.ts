@@ -1,4 +1,11 @@
-import { findRigIssues, type Issue, type Part, type PartBook, type Rig } from '@zucchini/core';
+import {
+  findRigIssues,
+  listSetupItems,
+  type Issue,
+  type Part,
+  type PartBook,
+  type Rig,
+} from '@zucchini/core';
 import { In, type EntityManager } from 'typeorm';
 import { KitItemEntity, RigEntity, RigItemEntity, VersionEntity } from '../database/index.js';
 import { findCollider } from './collider.js';
@@ -29,9 +36,7 @@ export async function listUses(manager: EntityManager, partId: string): Promise<
     const own = rig.kit.filter((i) => i.partId === partId);
     const itemIds = new Set(own.map((i) => i.id));
     const isFitted = (setup: Rig['setups'][number]) =>
-      itemIds.has(setup.body) ||
-      setup.joints.some((j) => itemIds.has(j.child.item)) ||
-      (setup.cables ?? []).some((c) => itemIds.has(c.item));
+      [...listSetupItems(setup)].some((id) => itemIds.has(id));
     uses.push({
       rigId: rig.id,
       rigName: rig.name,

@@ -1,9 +1,8 @@
 import {
   createNames,
   loadCollider,
-  placeSetup,
-  applyEdit,
   tellFinding,
+  tryEdit,
   tryPart,
   type Part,
   type PartTrial,
@@ -37,9 +36,7 @@ function tell(trial: PartTrial, parts: ReadonlyMap<string, Part>): TrialTold {
   }
   const { candidate } = trial;
   if (candidate.state !== 'fits') return { trial, where: '', appears: [], goes: [] };
-  const rig = applyEdit(trial.before.assembly.rig, candidate.edit);
-  const setup = rig.setups.find((s) => s.id === trial.before.assembly.setup.id)!;
-  const after = createNames(placeSetup(rig, setup, parts), parts);
+  const after = createNames(tryEdit(trial.before.assembly, candidate.edit, parts), parts);
   const { itemId, mountId } = candidate.onto;
   return {
     trial,

@@ -1,4 +1,5 @@
 import {
+  withFreshIds,
   applyEdit,
   loadCollider,
   createHistory,
@@ -264,13 +265,13 @@ export const useBench = defineStore('bench', () => {
   function apply(edit: Edit): void {
     const now = history.value?.present;
     if (!now || readOnly.value) return;
-    commit(applyEdit(now, withOwnId(edit)));
+    commit(applyEdit(now, withFreshIds(edit, createId)));
   }
 
   /** Shows what an edit would do, without making it. */
   function tryOut(edit: Edit): void {
     const now = history.value?.present;
-    if (now && !readOnly.value) preview.value = applyEdit(now, edit);
+    if (now && !readOnly.value) preview.value = applyEdit(now, withFreshIds(edit, createId));
   }
 
   /** Makes what is tried out the present state. */
@@ -399,16 +400,4 @@ function findDraft(stored: Rig): Draft | undefined {
   if (!draft || JSON.stringify(draft.rig) !== JSON.stringify(stored)) return draft;
   dropDraft(findPlace(), stored.id);
   return undefined;
-}
-
-/** A remedy's new individuals and joints have ids derived from their parts; the kit may hold several of those. */
-function withOwnId(edit: Edit): Edit {
-  const text = JSON.stringify(edit);
-  const made = new Map<string, string>();
-  const own = text.replace(/"new-[a-z0-9-]+"/g, (id) => {
-    const fresh = made.get(id) ?? JSON.stringify(createId());
-    made.set(id, fresh);
-    return fresh;
-  });
-  return made.size === 0 ? edit : (JSON.parse(own) as Edit);
 }

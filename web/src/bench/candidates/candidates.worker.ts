@@ -1,14 +1,13 @@
 import '../../shared/withoutEval';
 import {
-  applyEdit,
   createNames,
   judgeCandidates,
   listAsked,
   loadCollider,
   measureReport,
   narrowAsked,
-  placeSetup,
   tellFinding,
+  tryEdit,
   type Candidate,
   type Collider,
   type Part,
@@ -32,9 +31,7 @@ function tell(report: Report, candidate: Candidate): ToldCandidate {
   const { itemId, mountId } = candidate.onto;
   const where = mountId ? `${before.mount(itemId, mountId)} of ${before.item(itemId)}` : '';
   if (appears.length === 0 && goes.length === 0) return { candidate, appears: [], goes: [], where };
-  const rig = applyEdit(report.assembly.rig, candidate.edit);
-  const setup = rig.setups.find((s) => s.id === report.assembly.setup.id)!;
-  const after = createNames(placeSetup(rig, setup, parts), parts);
+  const after = createNames(tryEdit(report.assembly, candidate.edit, parts), parts);
   return {
     candidate,
     appears: appears.map((f) => tellFinding(f, after).sentence),

@@ -1,7 +1,16 @@
 import { measureHang } from '../hang/index.js';
 import { findHold } from '../hold/index.js';
-import { measureMate, type Part, type PartBook } from '../part/index.js';
-import { applyEdit, placeSetup, toAllowedSlideMm, type Edit, type Rig } from '../rig/index.js';
+import type { Part, PartBook } from '../part/index.js';
+import {
+  findStandIns,
+  placeSetup,
+  proposeId,
+  toAllowedSlideMm,
+  tryEdit,
+  type Assembly,
+  type Edit,
+  type Rig,
+} from '../rig/index.js';
 import { measureSway, type Sway } from './level.js';
 
 /** How the rig sits with one thing in one place. */
@@ -17,14 +26,9 @@ export type SweepOf =
   | { readonly kind: 'movement'; readonly itemId: string; readonly movementId: string }
   | { readonly kind: 'slide'; readonly jointId: string };
 
-function swayOf(rig: Rig, setupId: string, parts: PartBook, edit: Edit): Sway | undefined {
-  const next = applyEdit(rig, edit);
-  const assembly = placeSetup(
-    next,
-    next.setups.find((s) => s.id === setupId)!,
-    parts,
-  );
-  return measureSway(measureHang(assembly, findHold(assembly)));
+function swayOf(assembly: Assembly, parts: PartBook, edit: Edit): Sway | undefined {
+  const tried = tryEdit(assembly, edit, parts);
+  return measureSway(measureHang(tried, findHold(tried)));
 }
 
 /** From one end to the other of what is swept, `count` steps: what if the zoom goes out, the arm comes down? */
@@ -52,7 +56,7 @@ export function sweep(
         movementId: of.movementId,
         value,
       };
-      return { value, edit, sway: swayOf(rig, setupId, parts, edit) };
+      return { value, edit, sway: swayOf(assembly, parts, edit) };
     });
   }
   const joint = assembly.joints.find((j) => j.joint.id === of.jointId);
@@ -61,7 +65,7 @@ export function sweep(
   return between(slide.fromMm, slide.toMm).map((v) => {
     const value = toAllowedSlideMm(slide, v);
     const edit: Edit = { type: 'slide', setupId, jointId: of.jointId, slideMm: value };
-    return { value, edit, sway: swayOf(rig, setupId, parts, edit) };
+    return { value, edit, sway: swayOf(assembly, parts, edit) };
   });
 }
 
@@ -85,23 +89,24 @@ export function listAlternatives(
   const assembly = placeSetup(rig, setup, parts);
   const placed = assembly.byId.get(itemId);
   if (!placed?.carriedBy || (assembly.carriedBy.get(itemId) ?? []).length > 0) return [];
-  const { parentMount, childMount } = placed.carriedBy;
   return [...parts.values()]
     .filter((p) => p.kind === placed.part.kind && p.id !== placed.part.id)
     .flatMap((part): Alternative[] => {
-      const own = part.mounts.find((m) => {
-        const mate = measureMate(parentMount, m);
-        return mate.state === 'mates' && mate.key !== 'unknown';
-      });
-      if (!own) return [];
+      const { mounts, lacking } = findStandIns(
+        assembly,
+        placed,
+        part,
+        (mate) => mate.key !== 'unknown',
+      );
+      if (lacking.length > 0) return [];
       const edit: Edit = {
         type: 'swap-part',
         setupId,
         itemId,
-        item: { id: `what-if-${part.id}`.slice(0, 60), partId: part.id, owned: false },
-        mounts: { [childMount.id]: own.id },
+        item: { id: proposeId(part.id), partId: part.id, owned: false },
+        mounts,
       };
-      return [{ part, edit, massG: part.massG, sway: swayOf(rig, setupId, parts, edit) }];
+      return [{ part, edit, massG: part.massG, sway: swayOf(assembly, parts, edit) }];
     })
     .sort(
       (a, b) => (a.massG ?? Infinity) - (b.massG ?? Infinity) || (a.part.id < b.part.id ? -1 : 1),

@@ -10,21 +10,22 @@ import {
   type Mount,
   type PartBook,
 } from '../part/index.js';
-import { add, dot, scale, subtract, type Vec3 } from '../placement/index.js';
-import { countFindings, measureReport } from '../report/index.js';
+import { add, dot, scale, subtract, type Placement, type Vec3 } from '../placement/index.js';
+import { countFindings, reportOn } from '../report/index.js';
 import {
-  applyEdit,
   measureOccupancy,
   measureSetting,
   placeAlong,
   placeSetup,
+  proposeId,
   rigFromMount,
   suggestTurnDeg,
+  tryEdit,
   type Assembly,
   type Edit,
   type Rig,
 } from '../rig/index.js';
-import { toRad, toWeightN, tolerances } from '../units/index.js';
+import { toDeg, toRad, toWeightN, tolerances } from '../units/index.js';
 import { listLevers, type LeverKind } from './levers.js';
 import { searchBalance, type Aim, type Balance } from './search.js';
 
@@ -37,10 +38,9 @@ export interface Sway {
 
 /** The two figures of an answer that balancing makes small; undefined where there are none. */
 export function measureSway(hang: Hang): Sway | undefined {
-  const deg = (rad: number) => (rad * 180) / Math.PI;
   switch (hang.state) {
     case 'hangs':
-      return { ahead: deg(hang.tiltRad), left: deg(hang.leanRad), unit: '°' };
+      return { ahead: toDeg(hang.tiltRad), left: toDeg(hang.leanRad), unit: '°' };
     case 'in-hands': {
       const sum = (of: 'pitchNm' | 'rollNm') => hang.hands.reduce((all, h) => all + h[of], 0);
       return { ahead: sum('pitchNm'), left: sum('rollNm'), unit: 'N·m' };
@@ -193,6 +193,8 @@ export interface LevelContext {
   readonly parts: PartBook;
   readonly collider?: Collider | undefined;
   readonly limitDeg?: number | undefined;
+  /** Stands the rig and its operator elsewhere. */
+  readonly rigFromBody?: Placement | undefined;
   readonly kinds?: readonly LeverKind[] | undefined;
   /** Names new individuals and joints. */
   readonly makeId?: (() => string) | undefined;
@@ -206,24 +208,26 @@ const toEdit = (balance: Balance): Edit => {
 /** How many ways are looked at again with the whole of Fit, and how many are offered. */
 const most = { tried: 12, offered: 4 };
 
-function look(context: LevelContext, edit: Edit): { hang: Hang; assembly: Assembly; hold: Hold } {
-  const rig = applyEdit(context.rig, edit);
-  const setup = rig.setups.find((s) => s.id === context.setupId)!;
-  const assembly = placeSetup(rig, setup, context.parts);
+/** What is levelled: the setup as it stands, and what it is looked at with. */
+interface Levelled extends LevelContext {
+  readonly assembly: Assembly;
+}
+
+function look(context: Levelled, edit: Edit): { hang: Hang; assembly: Assembly; hold: Hold } {
+  const assembly = tryEdit(context.assembly, edit, context.parts);
   const hold = findHold(assembly);
   return { assembly, hold, hang: measureHang(assembly, hold) };
 }
 
-function countTroubles(context: LevelContext, rig: Rig): number {
-  const { collider, parts, setupId } = context;
+function countTroubles({ collider, parts }: Levelled, assembly: Assembly): number {
   const options = { collider, oneLens: true, lean: true };
-  const count = countFindings(measureReport(rig, setupId, parts, options).findings, 'fit');
+  const count = countFindings(reportOn(assembly, parts, options).findings, 'fit');
   return count.stops + count.risk;
 }
 
 /** Applies a way and looks again: what it says, and whether it meets the aim as it then stands. */
 function tryOption(
-  context: LevelContext,
+  context: Levelled,
   edit: Edit,
   moves: number,
   sizeMm: number,
@@ -233,14 +237,12 @@ function tryOption(
   const sway = measureSway(hang);
   const aim = findAim(assembly, hold, context.limitDeg ?? tolerances.levelDeg);
   if (!sway || !aim) return undefined;
-  const newTroubles = Math.max(
-    0,
-    countTroubles(context, applyEdit(context.rig, edit)) - troublesBefore,
-  );
+  const newTroubles = Math.max(0, countTroubles(context, assembly) - troublesBefore);
   return { option: { edit, moves, sizeMm, sway, newTroubles }, miss: aim.aim.miss(...aim.at) };
 }
 
-function listElsewhere(context: LevelContext, assembly: Assembly, troublesBefore: number) {
+function listElsewhere(context: Levelled, troublesBefore: number) {
+  const { assembly } = context;
   const before = findAim(assembly, findHold(assembly), context.limitDeg ?? tolerances.levelDeg)!;
   const missBefore = before.aim.miss(...before.at);
   const tries = assembly.joints
@@ -337,19 +339,19 @@ export function listCounterweights(
 
 /** Weights that the catalogue has, where one of them balances the rig: fitted, and looked at again. */
 function listWeights(
-  context: LevelContext,
-  assembly: Assembly,
+  context: Levelled,
   hold: Hold,
   limitDeg: number,
   troublesBefore: number,
 ): LevelOption[] {
+  const { assembly } = context;
   const missWith = createWeighted(assembly, hold, limitDeg);
   const weights = [...context.parts.values()].filter((part) =>
     part.serves?.some((s) => s.need === 'balance'),
   );
   if (!missWith || weights.length === 0) return [];
   let made = 0;
-  const makeId = context.makeId ?? (() => `new-weight-${(made += 1)}`);
+  const makeId = context.makeId ?? (() => proposeId(`weight-${(made += 1)}`));
   const tries = listWeightPlaces(assembly).flatMap((place) =>
     weights.flatMap((part) => {
       const own = part.mounts.find((m) => measureMate(place.mount, m).state === 'mates');
@@ -393,12 +395,13 @@ function listWeights(
  * and moves, each applied and looked at again with the whole of Fit; something heavy put elsewhere; the lightest
  * counterweight; or the nearest, and how far off that is.
  */
-export function measureLevelling(context: LevelContext): Levelling {
-  const { rig, setupId, parts } = context;
-  const limitDeg = context.limitDeg ?? tolerances.levelDeg;
+export function measureLevelling(asked: LevelContext): Levelling {
+  const { rig, setupId, parts } = asked;
+  const limitDeg = asked.limitDeg ?? tolerances.levelDeg;
   const setup = rig.setups.find((s) => s.id === setupId);
   if (!setup) throw new Error(`measureLevelling: rig ${rig.id} has no setup ${setupId}`);
-  const assembly = placeSetup(rig, setup, parts);
+  const assembly = placeSetup(rig, setup, parts, asked.rigFromBody);
+  const context: Levelled = { ...asked, assembly };
   const hold = findHold(assembly);
   const aim = findAim(assembly, hold, limitDeg);
   const nothing = {
@@ -415,7 +418,7 @@ export function measureLevelling(context: LevelContext): Levelling {
     [dot(v, axes.forward), dot(v, axes.left), dot(v, axes.down)] as const;
   const levers = listLevers(assembly, hold, context.kinds);
   const { found, nearest } = searchBalance(aim.at, aim.aim, levers, toLocal, most.tried);
-  const troublesBefore = countTroubles(context, rig);
+  const troublesBefore = countTroubles(context, assembly);
   const tried = found.flatMap(
     (b) => tryOption(context, toEdit(b), b.pulls.length, b.sizeMm, troublesBefore) ?? [],
   );
@@ -430,9 +433,9 @@ export function measureLevelling(context: LevelContext): Levelling {
   return {
     state: options.length > 0 ? 'found' : 'none',
     options,
-    moves: listElsewhere(context, assembly, troublesBefore),
+    moves: listElsewhere(context, troublesBefore),
     counterweights: listCounterweights(assembly, hold, limitDeg),
-    weights: listWeights(context, assembly, hold, limitDeg, troublesBefore),
+    weights: listWeights(context, hold, limitDeg, troublesBefore),
     nearest: closest && closest.miss < aim.aim.miss(...aim.at) ? closest.option : undefined,
   };
 }

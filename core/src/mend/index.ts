@@ -1,3 +1,4 @@
+export * from './try.js';
 export * from './levers.js';
 export * from './search.js';
 export * from './level.js';

@@ -1,0 +1,149 @@
+import type { MountRef, Rig, Setup } from './schema.js';
+
+/** What the id of an individual does where it stands in a rig. */
+export type ItemUse =
+  | 'kit'
+  | 'box'
+  | 'lens'
+  | 'body'
+  | 'child'
+  | 'parent'
+  | 'stance'
+  | 'held'
+  | 'brace'
+  | 'lead'
+  | 'lead-end'
+  | 'worn';
+
+/** One place of a rig where the id of an individual stands. */
+export interface ItemRef {
+  readonly itemId: string;
+  readonly use: ItemUse;
+  /** Where it is written, from the rig: `setups[0].joints[2].child.item`. */
+  readonly path: string;
+}
+
+type Rewrite = (ref: ItemRef) => string;
+
+function mapSetup(setup: Setup, at: string, f: Rewrite): Setup {
+  const id = (itemId: string, use: ItemUse, path: string) =>
+    f({ itemId, use, path: `${at}.${path}` });
+  const end = (ref: MountRef, use: ItemUse, path: string): MountRef => ({
+    ...ref,
+    item: id(ref.item, use, `${path}.item`),
+  });
+  const next: Setup = {
+    ...setup,
+    body: id(setup.body, 'body', 'body'),
+    joints: setup.joints.map((j, i) => ({
+      ...j,
+      child: end(j.child, 'child', `joints[${i}].child`),
+      parent: end(j.parent, 'parent', `joints[${i}].parent`),
+    })),
+  };
+  if (setup.stances) {
+    next.stances = Object.fromEntries(
+      Object.entries(setup.stances).map(([itemId, stance]) => [
+        id(itemId, 'stance', `stances.${itemId}`),
+        stance,
+      ]),
+    );
+  }
+  if (setup.heldBy) {
+    next.heldBy = setup.heldBy.map((g, i) => ({
+      ...g,
+      item: id(g.item, 'held', `heldBy[${i}].item`),
+    }));
+  }
+  if (setup.braces) {
+    next.braces = setup.braces.map((b, i) => ({
+      ...b,
+      a: end(b.a, 'brace', `braces[${i}].a`),
+      b: end(b.b, 'brace', `braces[${i}].b`),
+    }));
+  }
+  if (setup.cables) {
+    next.cables = setup.cables.map((c, i) => ({
+      ...c,
+      item: id(c.item, 'lead', `cables[${i}].item`),
+      from: { ...c.from, item: id(c.from.item, 'lead-end', `cables[${i}].from.item`) },
+      to: { ...c.to, item: id(c.to.item, 'lead-end', `cables[${i}].to.item`) },
+    }));
+  }
+  if (setup.worn) next.worn = setup.worn.map((w, i) => id(w, 'worn', `worn[${i}]`));
+  return next;
+}
+
+/**
+ * The rig with the id of every individual as `f` says, wherever one stands: the one place that knows where they
+ * do. The rig given is left as it was; with the identity the result equals it.
+ */
+export function mapItemRefs(rig: Rig, f: Rewrite): Rig {
+  const next: Rig = {
+    ...rig,
+    kit: rig.kit.map((item, i) => ({
+      ...item,
+      id: f({ itemId: item.id, use: 'kit', path: `kit[${i}].id` }),
+      ...(item.comesWith === undefined
+        ? {}
+        : { comesWith: f({ itemId: item.comesWith, use: 'box', path: `kit[${i}].comesWith` }) }),
+    })),
+    setups: rig.setups.map((setup, i) => mapSetup(setup, `setups[${i}]`, f)),
+  };
+  if (rig.lenses) {
+    next.lenses = rig.lenses.map((lens, i) => ({
+      ...lens,
+      item: f({ itemId: lens.item, use: 'lens', path: `lenses[${i}].item` }),
+    }));
+  }
+  return next;
+}
+
+/** Every place of a rig where the id of an individual stands. */
+export function listItemRefs(rig: Rig): ItemRef[] {
+  const refs: ItemRef[] = [];
+  mapItemRefs(rig, (ref) => {
+    refs.push(ref);
+    return ref.itemId;
+  });
+  return refs;
+}
+
+/** Every place of one setup where the id of an individual stands; paths from the setup. */
+export function listSetupRefs(setup: Setup): ItemRef[] {
+  const refs: ItemRef[] = [];
+  mapSetup(setup, 'setup', (ref) => {
+    refs.push(ref);
+    return ref.itemId;
+  });
+  return refs;
+}
+
+/** Uses by which an individual has a place in the rig, or is kept for it: what only says more of one has none. */
+const placing: ReadonlySet<ItemUse> = new Set<ItemUse>([
+  'lens',
+  'body',
+  'child',
+  'parent',
+  'worn',
+  'lead',
+  'lead-end',
+]);
+
+/** The individuals that have a place in the rig: on it in some setup, worn, a lead, or a lens of the set. */
+export function listUsedItems(rig: Rig): Set<string> {
+  return new Set(
+    listItemRefs(rig)
+      .filter((ref) => placing.has(ref.use))
+      .map((ref) => ref.itemId),
+  );
+}
+
+/** The individuals that have a place in one setup. */
+export function listSetupItems(setup: Setup): Set<string> {
+  return new Set(
+    listSetupRefs(setup)
+      .filter((ref) => placing.has(ref.use))
+      .map((ref) => ref.itemId),
+  );
+}
