@@ -237,8 +237,15 @@ describe('rig files', () => {
       });
     expect(await send(`"${'x'.repeat(20 * 1024 * 1024)}"`)).toMatchObject({
       status: 413,
-      body: { type: '/problems/too-large' },
+      body: { type: '/problems/too-large', detail: 'At most 8 MB are read here.' },
     });
+    const parts = await server.ask({
+      method: 'POST',
+      url: '/api/parts',
+      payload: `"${'x'.repeat(49 * 1024 * 1024)}"`,
+      headers: { 'content-type': 'application/json' },
+    });
+    expect(parts).toMatchObject({ status: 413, body: { detail: 'At most 48 MB are read here.' } });
     expect(await send('{"format":')).toMatchObject({
       status: 400,
       body: { type: '/problems/malformed' },

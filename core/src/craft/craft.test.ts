@@ -166,6 +166,32 @@ describe('a mirrored part', () => {
     expect(mirrorPart(mirrorPart(block))).toEqual(block);
   });
 
+  it('turns, teeth, hands and the travel of a gimbal change sides', () => {
+    const handed: Part = {
+      ...block,
+      mounts: block.mounts.map((m) => ({ ...m, turnsDeg: [0, 30, -90], toothPhaseDeg: 2 })),
+      grips: (['left', 'right', 'either'] as const).map((hand, i) => ({
+        id: `g${i}`,
+        use: 'carry',
+        place: 'side',
+        hand,
+        fromMm: [0, 5, 0],
+        toMm: [0, 5, 60],
+      })),
+      gimbal: { forwardMm: [-5, 9], leftMm: [-3, 12] },
+    };
+    const mirrored = mirrorPart(handed);
+    expect(mirrored.mounts[0]).toMatchObject({ turnsDeg: [0, -30, 90], toothPhaseDeg: 4 });
+    expect(mirrored.grips!.map((g) => g.hand)).toEqual(['right', 'left', 'either']);
+    expect(mirrored.gimbal).toEqual({ forwardMm: [-5, 9], leftMm: [-12, 3] });
+    expect(mirrorPart(mirrored)).toEqual(handed);
+  });
+
+  it('a tooth on the reference stays on it', () => {
+    const toothed = { ...block, mounts: block.mounts.map((m) => ({ ...m, toothPhaseDeg: 0 })) };
+    expect(mirrorPart(toothed).mounts[0]!.toothPhaseDeg).toBe(0);
+  });
+
   it('is copied as a guess, an altered one without the price, a copy as it was', () => {
     const dear: Part = {
       ...block,

@@ -9,6 +9,9 @@ const flipAxis = (v: readonly [number, number, number]): Triple => {
   return [-x, -y, -z];
 };
 
+const otherHand = { either: 'either', left: 'right', right: 'left' } as const;
+const flipRange = ([low, high]: readonly [number, number]): [number, number] => [0 - high, 0 - low];
+
 function mirrorSolid(solid: Solid): Solid {
   const next = {
     ...solid,
@@ -27,6 +30,9 @@ function mirrorMount(mount: Mount): Mount {
     originMm: flip(mount.originMm),
     normal: flip(mount.normal),
     reference: flip(mount.reference),
+    ...(mount.turnsDeg ? { turnsDeg: mount.turnsDeg.map((deg) => (deg === 0 ? 0 : -deg)) } : {}),
+    // Teeth are counted the other way round; a phase lies within one step of 6°.
+    ...(mount.toothPhaseDeg === undefined ? {} : { toothPhaseDeg: (6 - mount.toothPhaseDeg) % 6 }),
     ...(mount.lengthwise
       ? { lengthwise: { ...mount.lengthwise, axis: flip(mount.lengthwise.axis) } }
       : {}),
@@ -90,7 +96,14 @@ export function mirrorPart(part: Part): Part {
         }
       : {}),
     ...(part.grips
-      ? { grips: part.grips.map((g) => ({ ...g, fromMm: flip(g.fromMm), toMm: flip(g.toMm) })) }
+      ? {
+          grips: part.grips.map((g) => ({
+            ...g,
+            fromMm: flip(g.fromMm),
+            toMm: flip(g.toMm),
+            ...(g.hand ? { hand: otherHand[g.hand] } : {}),
+          })),
+        }
       : {}),
     ...(part.screens
       ? {
@@ -103,6 +116,9 @@ export function mirrorPart(part: Part): Part {
       : {}),
     ...(part.controls
       ? { controls: part.controls.map((c) => ({ ...c, atMm: flip(c.atMm) })) }
+      : {}),
+    ...(part.gimbal?.leftMm
+      ? { gimbal: { ...part.gimbal, leftMm: flipRange(part.gimbal.leftMm) } }
       : {}),
     ...(part.opticalAxis
       ? {

@@ -1,6 +1,6 @@
 import { createFinding, defineFinding, stating } from '../finding/index.js';
 import { sayMm, sayTool } from '../words/index.js';
-import { defineSolidCheck, type SolidContext } from './context.js';
+import { defineSolidCheck, type SolidAsked } from './asked.js';
 import type { Tool } from '../part/index.js';
 import { add, scale } from '../placement/index.js';
 import {
@@ -94,7 +94,7 @@ export const toolCannotReach = defineFinding(
  */
 export const accessCheck = defineSolidCheck(
   [toolCannotReach],
-  ({ assembly, access: list }: SolidContext) =>
+  ({ assembly, access: list }: SolidAsked & { readonly access: readonly Access[] }) =>
     list.flatMap(({ joint, tool, roomMm, blockers }) => {
       if (blockers.length === 0) return [];
       const child = assembly.byId.get(joint.child)!;

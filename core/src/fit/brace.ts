@@ -1,6 +1,6 @@
 import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
 import { sayMm } from '../words/index.js';
-import { type FitContext } from './context.js';
+import { type FitAsked } from './asked.js';
 import { hasTrait, measureMate, type Mount } from '../part/index.js';
 import { add, dot, measureLength, negate, scale, subtract, type Vec3 } from '../placement/index.js';
 import {
@@ -113,7 +113,7 @@ export const braceApart = defineFinding(
 );
 
 /** Braces whose ends do not meet. A gap of just the tolerance still meets. */
-export const braceCheck = defineCheck([braceApart], ({ assembly }: FitContext) =>
+export const braceCheck = defineCheck([braceApart], ({ assembly }: FitAsked) =>
   (assembly.setup.braces ?? []).flatMap((brace) => {
     const gapMm = measureBraceGapMm(assembly, brace);
     if (gapMm === undefined || gapMm <= tolerances.braceGapMm) return [];

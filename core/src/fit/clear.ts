@@ -6,7 +6,7 @@ import {
   stating,
 } from '../finding/index.js';
 import { sayNumber, sayMm } from '../words/index.js';
-import { defineSolidCheck, type SolidContext } from './context.js';
+import { defineSolidCheck, type SolidAsked } from './asked.js';
 import type { Hold } from '../hold/index.js';
 import { hasTrait, type KeepClear, type KeepClearPurpose } from '../part/index.js';
 import { compose } from '../placement/index.js';
@@ -24,7 +24,8 @@ import {
   type Intrusion,
   type Space,
 } from '../space/index.js';
-import { mostMended, type Geometry } from './overlap.js';
+import { mostMended } from './overlap.js';
+import type { Geometry } from './asked.js';
 import { listWaysOut } from './waysout.js';
 
 /** A keep-clear space by what it is kept clear for. */
@@ -183,7 +184,7 @@ export const keepClearEntered = defineFinding(
         ? `: ${lostWords[facts.purpose]}`
         : ', which this setup does without';
       return facts.opensDeg !== undefined && facts.sweepDeg !== undefined
-        ? `${what} opens ${sayNumber(facts.sweepDeg)}° and meets ${n.item(intruder!)} at ${sayNumber(facts.opensDeg)}°${facts.opensDeg >= 90 ? '' : lost}.`
+        ? `${what} opens ${sayNumber(facts.sweepDeg)}° and meets ${n.item(intruder!)} at ${sayNumber(facts.opensDeg)}°${facts.opensDeg >= doorEnoughDeg ? '' : lost}.`
         : `${what} is entered ${sayMm(facts.depthMm)} deep by ${n.item(intruder!)}${lost}.`;
     },
     why: 'What must move, be reached or breathe needs its room while it is wanted.',
@@ -258,23 +259,20 @@ function findFirstMet(
 }
 
 /** Keep-clear spaces that another part enters, with what is lost by it. */
-export const clearCheck = defineSolidCheck(
-  [keepClearEntered],
-  ({ geometry, hold }: SolidContext) => {
-    let mended = 0;
-    return geometry.space.assembly.items.flatMap((owner) =>
-      (owner.part.keepClear ?? []).flatMap((keep) => {
-        // The lens's view is asked about by its own cone.
-        if (keep.purpose === 'lens-view') return [];
-        const parts = mended < mostMended ? geometry.parts : undefined;
-        const found = findOne({ ...geometry, parts }, hold, owner, keep);
-        // What this setup does without is not mended.
-        if (found && found.weight !== 'note') mended += 1;
-        return found ?? [];
-      }),
-    );
-  },
-);
+export const clearCheck = defineSolidCheck([keepClearEntered], ({ geometry, hold }: SolidAsked) => {
+  let mended = 0;
+  return geometry.space.assembly.items.flatMap((owner) =>
+    (owner.part.keepClear ?? []).flatMap((keep) => {
+      // The lens's view is asked about by its own cone.
+      if (keep.purpose === 'lens-view') return [];
+      const parts = mended < mostMended ? geometry.parts : undefined;
+      const found = findOne({ ...geometry, parts }, hold, owner, keep);
+      // What this setup does without is not mended.
+      if (found && found.weight !== 'note') mended += 1;
+      return found ?? [];
+    }),
+  );
+});
 
 export const handRoom = defineFinding(
   'hand-room',
@@ -294,7 +292,7 @@ export const handRoom = defineFinding(
 /** Grips in use without room for the hand: 35 mm from their surface, their own part excepted. */
 export const handRoomCheck = defineSolidCheck(
   [handRoom],
-  ({ geometry: { space, parts }, hold }: SolidContext) => {
+  ({ geometry: { space, parts }, hold }: SolidAsked) => {
     if (hold.state !== 'held') return [];
     return hold.grips.flatMap((held) => {
       const owner = space.assembly.byId.get(held.itemId)!;
@@ -352,7 +350,7 @@ export const leverUnderHand = defineFinding(
 );
 
 /** Levers that lie where a hand in use takes hold: it opens them unawares. */
-export const leverCheck = defineSolidCheck([leverUnderHand], ({ space, hold }: SolidContext) => {
+export const leverCheck = defineSolidCheck([leverUnderHand], ({ space, hold }: SolidAsked) => {
   if (hold.state !== 'held') return [];
   const palms = hold.grips.map((held) => {
     const owner = space.assembly.byId.get(held.itemId)!;

@@ -6,7 +6,7 @@ import {
   defineCheck,
 } from '../finding/index.js';
 import { sayTool } from '../words/index.js';
-import { type FitContext } from './context.js';
+import { type FitAsked } from './asked.js';
 import {
   hasMountTrait,
   hasTrait,
@@ -45,7 +45,7 @@ export const toolMissing = defineFinding('tool-missing', stating<{ readonly tool
 });
 
 /** Tools that a joint asks for and that neither the brief allows nor any part of the setup carries. */
-export const toolCheck = defineCheck([toolMissing], ({ assembly, brief }: FitContext) => {
+export const toolCheck = defineCheck([toolMissing], ({ assembly, brief }: FitAsked) => {
   const { tools } = brief.limits;
   if (!tools) return [];
   const there = new Set<Tool>([
@@ -116,7 +116,7 @@ export const soldOnlyWith = defineFinding(
 /** Wished parts that come in another part's box anyway, and parts that are only sold with others. */
 export const boxCheck = defineCheck(
   [boughtTwice, soldOnlyWith],
-  ({ assembly, parts }: FitContext) => {
+  ({ assembly, parts }: FitAsked) => {
     const kit = listKit(assembly, parts);
     const count = new Map<string, number>();
     const boxes = new Map<string, KitPart>();
@@ -158,7 +158,7 @@ export const excludesPart = defineFinding('excludes-part', stating(), {
 });
 
 /** Parts of one setup that are stated not to go together. */
-export const excludeCheck = defineCheck([excludesPart], ({ assembly }: FitContext) =>
+export const excludeCheck = defineCheck([excludesPart], ({ assembly }: FitAsked) =>
   assembly.items.flatMap((a) =>
     assembly.items.flatMap((b) =>
       a.part.excludes?.includes(b.part.id)
@@ -198,7 +198,7 @@ export const partUnplaced = defineFinding('part-unplaced', stating<{ readonly pl
 });
 
 /** Wished parts that stand in no setup: bought and left in the drawer, or with nowhere to stand. */
-export const unplacedCheck = defineCheck([partUnplaced], ({ assembly, parts }: FitContext) => {
+export const unplacedCheck = defineCheck([partUnplaced], ({ assembly, parts }: FitAsked) => {
   const used = new Set(assembly.rig.setups.flatMap((s) => [...listSetupItems(s)]));
   return listKit(assembly, parts).flatMap(({ item, part }) => {
     if (item.owned || used.has(item.id) || hasTrait(part, 'loose')) return [];
@@ -366,7 +366,7 @@ export const noLead = defineFinding(
 );
 
 /** Devices whose picture or sound has no lead, with the box in which one comes and leads that would do. */
-export const leadCheck = defineCheck([noLead], ({ assembly, parts, catalogue }: FitContext) =>
+export const leadCheck = defineCheck([noLead], ({ assembly, parts, catalogue }: FitAsked) =>
   listWants(assembly).map((want) => {
     const box = findBoxLead(assembly, parts, want)?.box;
     return createFinding(
@@ -403,7 +403,7 @@ export const noSupply = defineFinding('no-supply', stating<{ readonly portId: st
 });
 
 /** Devices with a power input and nothing that feeds them: no lead to it and no cell on their plate. */
-export const supplyCheck = defineCheck([noSupply], ({ assembly }: FitContext) =>
+export const supplyCheck = defineCheck([noSupply], ({ assembly }: FitAsked) =>
   assembly.items.flatMap((placed) => {
     const inputs = (placed.part.ports ?? []).filter(
       (p) => p.carries.includes('power') && p.direction !== 'out',
@@ -441,7 +441,7 @@ export const noCharger = defineFinding('no-charger', stating(), {
 });
 
 /** Batteries in use on a job of several hours that nothing in the kit charges. */
-export const chargerCheck = defineCheck([noCharger], ({ assembly, parts, brief }: FitContext) => {
+export const chargerCheck = defineCheck([noCharger], ({ assembly, parts, brief }: FitAsked) => {
   if (brief.day?.hoursOn === undefined) return [];
   const kit = listKit(assembly, parts);
   const seen = new Set<string>();
@@ -485,7 +485,7 @@ export const portTakenTwice = defineFinding(
 );
 
 /** Ports that more than one planned lead goes into. The first keeps it; the later ones are unplugged by a remedy. */
-export const portCheck = defineCheck([portTakenTwice], ({ assembly }: FitContext) => {
+export const portCheck = defineCheck([portTakenTwice], ({ assembly }: FitAsked) => {
   const byPort = new Map<
     string,
     { itemId: string; portId: string; runs: string[]; leads: string[] }

@@ -1,5 +1,5 @@
 import { createFinding, defineFinding, stating } from '../finding/index.js';
-import { defineSolidCheck, type SolidContext } from './context.js';
+import { defineSolidCheck, type SolidAsked } from './asked.js';
 import { hasMountTrait, hasTrait, type Mount } from '../part/index.js';
 import type { Vec3 } from '../placement/index.js';
 import {
@@ -85,18 +85,21 @@ export const mountCovered = defineFinding(
 );
 
 /** One note for each part and what covers mounts of it. */
-export const coverCheck = defineSolidCheck([mountCovered], ({ covers }: SolidContext) => {
-  const pairs = new Map<string, Cover[]>();
-  for (const cover of covers) {
-    const key = `${cover.itemId} ${cover.byItem}`;
-    pairs.set(key, [...(pairs.get(key) ?? []), cover]);
-  }
-  return [...pairs.values()].map((list) =>
-    createFinding(
-      mountCovered,
-      'note',
-      { items: [list[0]!.byItem, list[0]!.itemId] },
-      { itemId: list[0]!.itemId, mountIds: list.map((c) => c.mountId) },
-    ),
-  );
-});
+export const coverCheck = defineSolidCheck(
+  [mountCovered],
+  ({ covers }: SolidAsked & { readonly covers: readonly Cover[] }) => {
+    const pairs = new Map<string, Cover[]>();
+    for (const cover of covers) {
+      const key = `${cover.itemId} ${cover.byItem}`;
+      pairs.set(key, [...(pairs.get(key) ?? []), cover]);
+    }
+    return [...pairs.values()].map((list) =>
+      createFinding(
+        mountCovered,
+        'note',
+        { items: [list[0]!.byItem, list[0]!.itemId] },
+        { itemId: list[0]!.itemId, mountIds: list.map((c) => c.mountId) },
+      ),
+    );
+  },
+);

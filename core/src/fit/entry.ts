@@ -1,5 +1,5 @@
 import { createFinding, defineFinding, stating } from '../finding/index.js';
-import { defineSolidCheck, type SolidContext } from './context.js';
+import { defineSolidCheck, type SolidAsked } from './asked.js';
 import { mountKinds } from '../part/index.js';
 import { negate, scale } from '../placement/index.js';
 import {
@@ -95,23 +95,25 @@ export const cannotBringOn = defineFinding(
  * Clamps that can be brought onto their rail from neither end, because what stands in the way must be
  * there before them: it carries them. What could go on later is a matter of the order of assembly.
  */
-export const entryCheck = defineSolidCheck([cannotBringOn], ({ space, entries }: SolidContext) =>
-  entries.flatMap(({ joint, ways }) => {
-    const child = space.assembly.byId.get(joint.child)!;
-    const lasting = ways.map((way) => way.blockers.filter((b) => isThereBefore(b, child)));
-    if (lasting.some((list) => list.length === 0)) return [];
-    const items = [...new Set(lasting.flat().map((b) => b.item.id))];
-    const edits: Edit[] = [
-      { type: 'remove-item', setupId: space.assembly.setup.id, itemId: joint.child },
-    ];
-    return [
-      createFinding(
-        cannotBringOn,
-        'stops',
-        { items: [joint.child, ...items], joints: [joint.joint.id] },
-        { travelMm: Math.min(...ways.map((w) => w.travelMm)) },
-        edits,
-      ),
-    ];
-  }),
+export const entryCheck = defineSolidCheck(
+  [cannotBringOn],
+  ({ space, entries }: SolidAsked & { readonly entries: readonly EndEntry[] }) =>
+    entries.flatMap(({ joint, ways }) => {
+      const child = space.assembly.byId.get(joint.child)!;
+      const lasting = ways.map((way) => way.blockers.filter((b) => isThereBefore(b, child)));
+      if (lasting.some((list) => list.length === 0)) return [];
+      const items = [...new Set(lasting.flat().map((b) => b.item.id))];
+      const edits: Edit[] = [
+        { type: 'remove-item', setupId: space.assembly.setup.id, itemId: joint.child },
+      ];
+      return [
+        createFinding(
+          cannotBringOn,
+          'stops',
+          { items: [joint.child, ...items], joints: [joint.joint.id] },
+          { travelMm: Math.min(...ways.map((w) => w.travelMm)) },
+          edits,
+        ),
+      ];
+    }),
 );

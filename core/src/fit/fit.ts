@@ -7,7 +7,7 @@ import { listCovers, type Cover } from './cover.js';
 import { listEndEntries } from './entry.js';
 import { measureLensLoads, type LensLoad } from './lens.js';
 import { measureOrder } from './order.js';
-import type { Geometry } from './overlap.js';
+import type { Geometry } from './asked.js';
 import { listLeads, measureLeadWays, type LeadWay } from './plugs.js';
 import { measureSize, type Size } from './size.js';
 import { measureSlips, type Slip } from './slip.js';

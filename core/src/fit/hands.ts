@@ -1,6 +1,6 @@
 import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
 import { sayMm, sayDeg } from '../words/index.js';
-import { defineSolidCheck, type FitContext, type SolidContext } from './context.js';
+import { defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
 import type { Hold } from '../hold/index.js';
 import {
   add,
@@ -15,7 +15,7 @@ import {
 import { measureSetting, placeRay, type Assembly, type PlacedItem } from '../rig/index.js';
 import { createProbe, listIntrusions } from '../space/index.js';
 import { toDeg } from '../units/index.js';
-import type { Geometry } from './overlap.js';
+import type { Geometry } from './asked.js';
 
 /** Ways of holding in which both hands hold and none is free to work a control. */
 const bothHandsBusy = ['grips', 'low-two', 'eye', 'chest', 'shoulder'];
@@ -44,7 +44,7 @@ export const outOfReach = defineFinding(
  * Record, dials, focus, zoom and iris that no finger reaches from where both hands hold. Where a hand is
  * free it reaches all of a rig. Just as far as a finger goes is within reach.
  */
-export const reachCheck = defineCheck([outOfReach], ({ assembly, hold }: FitContext) => {
+export const reachCheck = defineCheck([outOfReach], ({ assembly, hold }: FitAsked) => {
   if (hold.state !== 'held' || !bothHandsBusy.includes(hold.hold)) return [];
   const reachMm = measureSetting(assembly.rig.settings, 'handReachMm');
   return assembly.items.flatMap((placed) =>
@@ -107,7 +107,7 @@ export const notWithGloves = defineFinding(
 );
 
 /** Controls too small for a gloved finger on a job cold enough for gloves. */
-export const gloveCheck = defineCheck([notWithGloves], ({ assembly, brief }: FitContext) => {
+export const gloveCheck = defineCheck([notWithGloves], ({ assembly, brief }: FitAsked) => {
   const temperatureC = brief.day?.temperatureC;
   const { settings } = assembly.rig;
   if (temperatureC === undefined || temperatureC >= measureSetting(settings, 'gloveBelowC')) {
@@ -151,7 +151,7 @@ export const gripsUneven = defineFinding(
 );
 
 /** Two grips whose hands are far off level, or one well before the other. */
-export const unevenCheck = defineCheck([gripsUneven], ({ assembly, hold }: FitContext) => {
+export const unevenCheck = defineCheck([gripsUneven], ({ assembly, hold }: FitAsked) => {
   if (hold.state !== 'held' || hold.hold !== 'grips' || hold.grips.length < 2) return [];
   const [a, b] = hold.grips as [(typeof hold.grips)[0], (typeof hold.grips)[0]];
   const between = subtract(b.pointMm, a.pointMm);
@@ -263,7 +263,7 @@ export const screenNotSeen = defineFinding(
  * Screens that the operator's eye does not see from this way of holding: turned away, too far for their
  * size, or hidden by another part. A risk where no screen is seen well, a note where another is.
  */
-export const screenCheck = defineSolidCheck([screenNotSeen], ({ geometry, hold }: SolidContext) => {
+export const screenCheck = defineSolidCheck([screenNotSeen], ({ geometry, hold }: SolidAsked) => {
   const { assembly } = geometry.space;
   const eye = findEye(assembly, hold);
   if (!eye) return [];

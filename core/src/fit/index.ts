@@ -1,3 +1,4 @@
+export * from './asked.js';
 export * from './fit.js';
 export * from './size.js';
 export * from './slip.js';
@@ -22,5 +23,5 @@ export * from './stand.js';
 export * from './spare.js';
 export * from './chains.js';
 export * from './joints.js';
-export * from './context.js';
+export * from './asked.js';
 export * from './checks.js';

@@ -6,7 +6,7 @@ import {
   defineCheck,
 } from '../finding/index.js';
 import { sayDeg, sayMismatch, sayMm } from '../words/index.js';
-import { type FitContext } from './context.js';
+import { type FitAsked } from './asked.js';
 import {
   listTurnsDeg,
   measureOccupancy,
@@ -88,7 +88,7 @@ export const entersNotLatches = defineFinding('enters-not-latches', stating(), {
 /** Joints whose mounts do not mate. */
 export const mateCheck = defineCheck(
   [kindsDoNotMate],
-  ({ assembly, replacements: catalogue }: FitContext) =>
+  ({ assembly, replacements: catalogue }: FitAsked) =>
     assembly.joints.flatMap((joint) => {
       if (joint.mate.state !== 'refuses') return [];
       const { state: _, ...mismatch } = joint.mate;
@@ -103,7 +103,7 @@ export const mateCheck = defineCheck(
 );
 
 /** Joints that mate with an unknown key, or enter without latching. */
-export const keyCheck = defineCheck([keyUnknown, entersNotLatches], ({ assembly }: FitContext) =>
+export const keyCheck = defineCheck([keyUnknown, entersNotLatches], ({ assembly }: FitAsked) =>
   assembly.joints.flatMap((joint): AnyFinding[] => {
     if (joint.mate.state === 'refuses') return [];
     const about = { items: [joint.child, joint.parent], joints: [joint.joint.id] };
@@ -218,7 +218,7 @@ function findOverlaps(assembly: Assembly, placed: PlacedItem, mount: Mount): Any
 /** Point mounts that hold more than one joint, and clamps that lie over each other on a rail. */
 export const occupancyCheck = defineCheck(
   [mountTakenTwice, clampsOverlap],
-  ({ assembly }: FitContext) =>
+  ({ assembly }: FitAsked) =>
     [...assembly.jointsAt].flatMap(([itemId, byMount]) => {
       const placed = assembly.byId.get(itemId)!;
       return [...byMount].flatMap(([mountId, joints]) => {
@@ -338,7 +338,7 @@ function findTurnFinding(assembly: Assembly, joint: PlacedJoint): AnyFinding[] {
 /** Joints that stand where their mounts do not let them: off the rail, between two notches of a turn. */
 export const standingCheck = defineCheck(
   [railTooShort, offTheRail, turnOffStep],
-  ({ assembly }: FitContext) =>
+  ({ assembly }: FitAsked) =>
     assembly.joints.flatMap((joint) =>
       joint.mate.state === 'mates'
         ? [...findSlideFinding(assembly, joint), ...findTurnFinding(assembly, joint)]
@@ -370,7 +370,7 @@ export const stanceOutOfRange = defineFinding(
 );
 
 /** Movements set beyond their ends, or between two of their steps. */
-export const stanceCheck = defineCheck([stanceOutOfRange], ({ assembly }: FitContext) => {
+export const stanceCheck = defineCheck([stanceOutOfRange], ({ assembly }: FitAsked) => {
   const { stances, id: setupId } = assembly.setup;
   return Object.entries(stances ?? {}).flatMap(([itemId, stance]) => {
     const placed = assembly.byId.get(itemId);

@@ -6,7 +6,7 @@ import {
   type AnyFinding,
 } from '../finding/index.js';
 import { sayMm, sayG, sayNm } from '../words/index.js';
-import { defineSolidCheck, type FitContext, type SolidContext } from './context.js';
+import { defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
 import { hasTrait, measureCentreMm, type Mount } from '../part/index.js';
 import {
   add,
@@ -135,7 +135,7 @@ export const lensMountOverloaded = defineFinding(
 /** Lens mounts loaded beyond what they bear, or from a third of it. What a support bears does not count. */
 export const lensLoadCheck = defineCheck(
   [lensMountOverloaded],
-  ({ lensLoads: loads }: FitContext) =>
+  ({ lensLoads: loads }: FitAsked & { readonly lensLoads: readonly LensLoad[] }) =>
     loads.flatMap(({ joint, supported, ...load }) => {
       const ratio = load.momentNm / load.limitNm;
       if (supported || ratio <= lensMountRiskShare) return [];
@@ -227,7 +227,7 @@ export const flangeOff = defineFinding(
  * Lenses on adapters: whether an adapter is possible at all (the lens must be made for a greater distance
  * than the body's), and whether this one has the right thickness.
  */
-export const flangeCheck = defineCheck([adapterImpossible, flangeOff], ({ assembly }: FitContext) =>
+export const flangeCheck = defineCheck([adapterImpossible, flangeOff], ({ assembly }: FitAsked) =>
   listOpticalPaths(assembly).flatMap((path): AnyFinding[] => {
     const [bodyMm, lensMm] = [path.bodyMount.flangeMm, path.lensMount.flangeMm];
     if (bodyMm === undefined || lensMm === undefined || path.adapters.length === 0) return [];
@@ -264,7 +264,7 @@ export const sensorNotCovered = defineFinding(
 );
 
 /** Lenses whose picture does not cover the body's sensor. Just as wide as its diagonal covers it. */
-export const circleCheck = defineCheck([sensorNotCovered], ({ assembly }: FitContext) =>
+export const circleCheck = defineCheck([sensorNotCovered], ({ assembly }: FitAsked) =>
   listOpticalPaths(assembly).flatMap(({ body, lens }) => {
     const circleMm = lens.part.optics?.imageCircleMm;
     const sensor = body.part.sensorMm;
@@ -350,7 +350,7 @@ export const viewCut = defineFinding(
  * half the aperture. Where the pupil's place is not known, what is cut even with the pupil at the front is
  * a risk, what is cut only with the pupil at the mount a note.
  */
-export const viewCheck = defineSolidCheck([viewCut], ({ space }: SolidContext) => {
+export const viewCheck = defineSolidCheck([viewCut], ({ space }: SolidAsked) => {
   const clear = withoutGlass(space);
   return listOpticalPaths(space.assembly).flatMap((path) => {
     const { lens, body } = path;

@@ -1,6 +1,6 @@
 import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
 import { sayMm, sayG, sayNm, sayDeg } from '../words/index.js';
-import { defineSolidCheck, type FitContext, type SolidContext } from './context.js';
+import { defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
 import { measureItemReachMm } from '../hold/index.js';
 import {
   mountKinds,
@@ -40,7 +40,7 @@ export const overPayload = defineFinding(
 );
 
 /** A rig heavier than its support carries. Just as heavy is carried. The support itself is not counted. */
-export const payloadCheck = defineCheck([overPayload], ({ assembly, brief }: FitContext) => {
+export const payloadCheck = defineCheck([overPayload], ({ assembly, brief }: FitAsked) => {
   const { hold } = assembly.setup;
   const limitG =
     hold === 'tripod'
@@ -73,7 +73,7 @@ export const overAhead = defineFinding(
 );
 
 /** A rig that reaches farther ahead of the lens mount than the brief allows. */
-export const aheadCheck = defineCheck([overAhead], ({ assembly, brief }: FitContext) => {
+export const aheadCheck = defineCheck([overAhead], ({ assembly, brief }: FitAsked) => {
   const limitMm = brief.limits.aheadMm;
   const body = assembly.items[0]!;
   const mount = body.part.mounts.find((m) => m.kind === 'lens-mount');
@@ -106,7 +106,7 @@ export const homeMadeLoad = defineFinding('home-made-load', stating<{ readonly m
 });
 
 /** Parts that somebody made or altered and that carry others: nobody knows what they bear. */
-export const homeMadeCheck = defineCheck([homeMadeLoad], ({ assembly }: FitContext) =>
+export const homeMadeCheck = defineCheck([homeMadeLoad], ({ assembly }: FitAsked) =>
   assembly.items.flatMap((placed) => {
     if (!placed.part.homeMade && !placed.part.altered) return [];
     const carried = (assembly.carriedBy.get(placed.item.id) ?? []).filter(
@@ -130,7 +130,7 @@ export const oneFastening = defineFinding('one-fastening', stating(), {
 });
 
 /** Grips in use that hang on one fastening which only friction keeps from turning. */
-export const oneFasteningCheck = defineCheck([oneFastening], ({ assembly, hold }: FitContext) => {
+export const oneFasteningCheck = defineCheck([oneFastening], ({ assembly, hold }: FitAsked) => {
   if (hold.state !== 'held') return [];
   return hold.itemIds.flatMap((id) => {
     const joint = assembly.byId.get(id)?.carriedBy;
@@ -180,7 +180,7 @@ export const mountOverloaded = defineFinding(
 );
 
 /** Mounts that carry more than they bear, by weight or by moment, on the side away from the hold. */
-export const bearsCheck = defineCheck([mountOverloaded], ({ assembly, hold }: FitContext) =>
+export const bearsCheck = defineCheck([mountOverloaded], ({ assembly, hold }: FitAsked) =>
   assembly.joints.flatMap((joint) => {
     // What a lens mount bears is judged with zoom and focus hand.
     if (joint.mate.state !== 'mates' || joint.mate.as === 'lens-mount') return [];
@@ -257,7 +257,7 @@ export const armSags = defineFinding(
 );
 
 /** Friction joints within parts (heads, elbows, hinges) that the weight beyond them turns, or nearly does. */
-export const sagCheck = defineCheck([armSags], ({ assembly, hold }: FitContext) => {
+export const sagCheck = defineCheck([armSags], ({ assembly, hold }: FitAsked) => {
   const joltG = measureJoltG(assembly);
   return assembly.items.flatMap((placed) =>
     (placed.part.movements ?? []).flatMap((movement) => {
@@ -306,7 +306,7 @@ export const noLining = defineFinding('no-lining', stating(), {
 });
 
 /** Metal pressed onto the body with no pad between. Only where both faces state what they are. */
-export const liningCheck = defineCheck([noLining], ({ assembly }: FitContext) =>
+export const liningCheck = defineCheck([noLining], ({ assembly }: FitAsked) =>
   assembly.joints.flatMap((joint) => {
     const onBody = joint.parent === assembly.setup.body;
     const lining = joint.childMount.contact?.lining;
@@ -340,7 +340,7 @@ export const jointPlays = defineFinding(
 );
 
 /** Joints whose owner felt play, with no brace that takes it away. */
-export const playCheck = defineCheck([jointPlays], ({ assembly }: FitContext) =>
+export const playCheck = defineCheck([jointPlays], ({ assembly }: FitAsked) =>
   assembly.joints.flatMap((joint) => {
     const { playMm = 0, playDeg = 0 } = joint.joint;
     if ((playMm <= 0 && playDeg <= 0) || isBraced(assembly, joint)) return [];
@@ -371,7 +371,7 @@ export const screwHitsBehind = defineFinding(
 );
 
 /** Screws longer than their through hole, whose end meets what lies behind it. */
-export const throughCheck = defineSolidCheck([screwHitsBehind], ({ space }: SolidContext) => {
+export const throughCheck = defineSolidCheck([screwHitsBehind], ({ space }: SolidAsked) => {
   const { assembly } = space;
   return assembly.joints.flatMap((joint) => {
     const found = measureEngagement(assembly, joint);

@@ -1,6 +1,6 @@
 import { createFinding, defineFinding, stating } from '../finding/index.js';
 import { sayPartKind } from '../words/index.js';
-import { defineSolidCheck, type SolidContext } from './context.js';
+import { defineSolidCheck, type SolidAsked } from './asked.js';
 import type { PartKind } from '../part/index.js';
 import { isInBranch, type Assembly, type PlacedItem } from '../rig/index.js';
 import { isThereBefore, type Access } from './access.js';
@@ -159,7 +159,7 @@ export const scratchesBody = defineFinding(
 /** A setup that cannot be put together in any order, or only against a part's own rule. */
 export const orderCheck = defineSolidCheck(
   [assemblyImpossible, scratchesBody],
-  ({ order }: SolidContext) => [
+  ({ order }: SolidAsked & { readonly order: Order }) => [
     ...(order.ring.length > 0
       ? [createFinding(assemblyImpossible, 'stops', { items: order.ring }, { ring: order.ring })]
       : []),

@@ -1,18 +1,10 @@
 import { createFinding, defineFinding, stating } from '../finding/index.js';
 import { sayMm } from '../words/index.js';
-import { defineSolidCheck, type SolidContext } from './context.js';
-import type { PartBook } from '../part/index.js';
+import { defineSolidCheck, type SolidAsked } from './asked.js';
 import type { Vec3 } from '../placement/index.js';
 import type { PlacedItem } from '../rig/index.js';
-import { listOverlaps, type Space } from '../space/index.js';
+import { listOverlaps, type Overlap } from '../space/index.js';
 import { listWaysOut } from './waysout.js';
-
-/** What geometry checks may draw on: the setup in space, and the parts where remedies are wanted. */
-export interface Geometry {
-  readonly space: Space;
-  /** Parts by id where ways out are looked for; undefined while only the verdict matters. */
-  readonly parts: PartBook | undefined;
-}
 
 /** Ways out are looked for so many clashes, the deepest, and as many entered spaces: each takes many tries, and mending one often mends the next. */
 export const mostMended = 4;
@@ -41,7 +33,10 @@ export const partsOverlap = defineFinding(
 /** Pairs of parts that stand in each other, each with the deepest place. Touching is no overlap. */
 export const overlapCheck = defineSolidCheck(
   [partsOverlap],
-  ({ geometry: { space, parts }, overlaps }: SolidContext) =>
+  ({
+    geometry: { space, parts },
+    overlaps,
+  }: SolidAsked & { readonly overlaps: readonly Overlap[] }) =>
     overlaps.map((overlap, i) => {
       const { a, b } = overlap;
       // Tried elsewhere on the tree, the two may stand in it the other way round.

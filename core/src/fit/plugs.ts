@@ -1,6 +1,6 @@
 import { createFinding, type AnyFinding, defineFinding, stating } from '../finding/index.js';
 import { sayMm, sayConnector } from '../words/index.js';
-import { defineSolidCheck, type SolidContext } from './context.js';
+import { defineSolidCheck, type SolidAsked } from './asked.js';
 import type { Connector, Port } from '../part/index.js';
 import { add, scale, type Vec3 } from '../placement/index.js';
 import { findWay, type Route } from '../route/index.js';
@@ -180,7 +180,7 @@ function findEndFindings(space: Space, lead: PluggedLead, end: PluggedEnd): AnyF
 /** Leads whose plugs do not fit, cannot enter, or whose cable would bend tighter than it may. */
 export const plugCheck = defineSolidCheck(
   [plugCannotEnter, bendTooTight, leadWrongEnd],
-  ({ space, leads }: SolidContext) =>
+  ({ space, leads }: SolidAsked & { readonly leads: readonly PluggedLead[] }) =>
     leads.flatMap((lead) =>
       [lead.from, lead.to].flatMap((end) => findEndFindings(space, lead, end)),
     ),
@@ -250,7 +250,7 @@ export const leadTooLong = defineFinding(
 /** Leads shorter than their way, and leads of which too much hangs loose. */
 export const leadLengthCheck = defineSolidCheck(
   [leadTooShort, leadTooLong],
-  ({ leadWays: ways }: SolidContext) =>
+  ({ leadWays: ways }: SolidAsked & { readonly leadWays: readonly LeadWay[] }) =>
     ways.flatMap(({ lead, way, neededMm }): AnyFinding[] => {
       const { lengthMm, relaxedMm } = lead;
       if (lengthMm === undefined || relaxedMm === undefined) return [];

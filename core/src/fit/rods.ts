@@ -1,7 +1,7 @@
 import { hasTrait } from '../part/index.js';
 import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
 import { sayMm, sayDeg } from '../words/index.js';
-import { defineSolidCheck, type FitContext, type SolidContext } from './context.js';
+import { defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
 import {
   add,
   cross,
@@ -63,6 +63,8 @@ export const offOpticalAxis = defineFinding(
     readonly turnDeg: number;
     /** Height of the optical axis over the rods that carry it. */
     readonly axisOverRodsMm: number | undefined;
+    /** Where it should be: the standard, or what the owner set. */
+    readonly wantedMm: number;
   }>(),
   {
     restsOn: ['shape', 'mounts'],
@@ -82,11 +84,11 @@ export const offOpticalAxis = defineFinding(
       const rods =
         facts.axisOverRodsMm === undefined
           ? ''
-          : `; the lens stands ${sayMm(facts.axisOverRodsMm)} over your rods, where 85 mm is the standard`;
+          : `; the lens stands ${sayMm(facts.axisOverRodsMm)} over your rods, where ${sayMm(facts.wantedMm)} is the standard`;
       return `${n.item(part!)} sits ${off.join(' and ')} for the lens${rods}.`;
     },
     why: 'What is made for the lightweight 15 mm rods standard meets the lens only at that height.',
-    todo: 'Take a base plate or a riser that gives 85 mm, or an accessory that clamps to the lens.',
+    todo: 'Take a base plate or a riser that gives that height, or an accessory that clamps to the lens.',
   },
 );
 
@@ -95,7 +97,7 @@ export const offOpticalAxis = defineFinding(
  * off: up, to the left and turned. With rods between, the axis must lie 85 mm over them. Just within the
  * tolerance is within it.
  */
-export const axisCheck = defineCheck([offOpticalAxis], ({ assembly }: FitContext) => {
+export const axisCheck = defineCheck([offOpticalAxis], ({ assembly }: FitAsked) => {
   const axis = findOpticalAxis(assembly);
   if (!axis) return [];
   const { settings } = assembly.rig;
@@ -116,7 +118,13 @@ export const axisCheck = defineCheck([offOpticalAxis], ({ assembly }: FitContext
         offOpticalAxis,
         'stops',
         { items: [placed.item.id, ...(rods ? [rods.placed.item.id] : [])] },
-        { upMm, leftMm, turnDeg, axisOverRodsMm },
+        {
+          upMm,
+          leftMm,
+          turnDeg,
+          axisOverRodsMm,
+          wantedMm: measureSetting(settings, 'axisOverRodsMm'),
+        },
       ),
     ];
   });
@@ -150,7 +158,7 @@ export const gearOutOfMesh = defineFinding(
  * Focus drives and the gear rings they must turn: teeth that reach each other without pressing, in one
  * plane. Needs the pitch diameters of both; without them nothing is said.
  */
-export const gearCheck = defineCheck([gearOutOfMesh], ({ assembly }: FitContext) => {
+export const gearCheck = defineCheck([gearOutOfMesh], ({ assembly }: FitAsked) => {
   const list = (side: 'ring' | 'drive') =>
     assembly.items.flatMap((placed) =>
       placed.part.mounts
@@ -218,7 +226,7 @@ export const supportTooShort = defineFinding(
  * Lens supports whose pad does not reach the lens above it: how far it is off, and how far the pad can
  * still rise. Just within the tolerance of a brace it touches.
  */
-export const supportCheck = defineSolidCheck([supportTooShort], ({ space }: SolidContext) => {
+export const supportCheck = defineSolidCheck([supportTooShort], ({ space }: SolidAsked) => {
   const { assembly } = space;
   return assembly.items.flatMap((placed) => {
     if (!hasTrait(placed.part, 'lens-foot')) return [];

@@ -7,7 +7,7 @@ import {
   defineCheck,
 } from '../finding/index.js';
 import { sayMm } from '../words/index.js';
-import { type FitContext } from './context.js';
+import { type FitAsked } from './asked.js';
 import { measureSetting, type Assembly, type Edit, type PlacedJoint } from '../rig/index.js';
 
 /** How far a screw goes into its socket. Lengths in mm. */
@@ -127,7 +127,7 @@ export const screwTooShort = defineFinding(
  * Screws that bottom out (which clamp nothing at all), and screws that engage too few turns. Standing
  * out by just the depth is not too long; engaging just what is needed is not too short.
  */
-export const screwCheck = defineCheck([screwTooLong, screwTooShort], ({ assembly }: FitContext) =>
+export const screwCheck = defineCheck([screwTooLong, screwTooShort], ({ assembly }: FitAsked) =>
   assembly.joints.flatMap((joint) => {
     const found = measureEngagement(assembly, joint);
     if (!found) return [];

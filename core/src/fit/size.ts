@@ -1,6 +1,6 @@
 import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
 import { sayMm } from '../words/index.js';
-import { type FitContext } from './context.js';
+import { type FitAsked } from './asked.js';
 import { measureItemReachMm, type Axes } from '../hold/index.js';
 import { compose, invert, negate, type Vec3 } from '../placement/index.js';
 import {
@@ -126,7 +126,7 @@ export const overHeight = defineFinding(
 /** A rig taller than the brief allows. Just as tall as allowed is allowed. */
 export const sizeCheck = defineCheck(
   [overHeight],
-  ({ assembly, hold: { axes }, size, brief }: FitContext) => {
+  ({ assembly, hold: { axes }, size, brief }: FitAsked & { readonly size: Size }) => {
     const limitMm = brief.limits.heightMm;
     if (limitMm === undefined || size.heightMm <= limitMm) return [];
     return [

@@ -6,7 +6,7 @@ import {
   defineCheck,
 } from '../finding/index.js';
 import { sayNumber, sayMm, sayNm } from '../words/index.js';
-import { type FitContext } from './context.js';
+import { type FitAsked } from './asked.js';
 import { placeGrip, solveStatics, type Hold, type Statics } from '../hold/index.js';
 import { mountKinds, measureCentreMm, type Contact, type Mount } from '../part/index.js';
 import {
@@ -41,6 +41,7 @@ export interface Slip {
   readonly torqueFrom: 'stated' | 'torqueThumbNm' | 'torqueCoinNm' | 'torqueHexNm';
   readonly clampForceN: number;
   readonly friction: number;
+  readonly frictionFrom: 'frictionRubber' | 'frictionMetal';
   readonly frictionRadiusMm: number;
   readonly contactStated: boolean;
   readonly slipMomentNm: number;
@@ -108,6 +109,7 @@ type Resisting = Pick<
   | 'torqueFrom'
   | 'clampForceN'
   | 'friction'
+  | 'frictionFrom'
   | 'frictionRadiusMm'
   | 'contactStated'
   | 'slipMomentNm'
@@ -120,10 +122,8 @@ function measureResisting(assembly: Assembly, joint: PlacedJoint): Resisting | u
   const screw = a.side === 'screw' ? a : b;
   const torque = measureTorque(screw, assembly);
   const contact = narrowContact(a.contact, b.contact);
-  const friction = measureSetting(
-    settings,
-    contact?.lining === 'rubber' ? 'frictionRubber' : 'frictionMetal',
-  );
+  const frictionFrom = contact?.lining === 'rubber' ? 'frictionRubber' : 'frictionMetal';
+  const friction = measureSetting(settings, frictionFrom);
   const frictionRadiusMm = measureFrictionRadiusMm(
     contact?.innerRadiusMm ?? measureSetting(settings, 'contactInnerMm'),
     contact?.outerRadiusMm ?? measureSetting(settings, 'contactOuterMm'),
@@ -135,6 +135,7 @@ function measureResisting(assembly: Assembly, joint: PlacedJoint): Resisting | u
       ...torque,
       clampForceN: 0,
       friction,
+      frictionFrom,
       frictionRadiusMm,
       contactStated: contact !== undefined,
       slipMomentNm: holdsNm,
@@ -151,6 +152,7 @@ function measureResisting(assembly: Assembly, joint: PlacedJoint): Resisting | u
     ...torque,
     clampForceN,
     friction,
+    frictionFrom,
     frictionRadiusMm,
     contactStated: contact !== undefined,
     slipMomentNm: (friction * clampForceN * frictionRadiusMm) / 1000,
@@ -365,7 +367,7 @@ export const screwCanTurn = defineFinding('screw-can-turn', stating<Slip>(), {
 /** A finding for each friction joint that turns, creeps or wants watching. */
 export const slipCheck = defineCheck(
   [screwCanTurn],
-  ({ assembly, slips, catalogue }: FitContext) => {
+  ({ assembly, slips, catalogue }: FitAsked & { readonly slips: readonly Slip[] }) => {
     const joints = new Map(assembly.joints.map((j) => [j.joint.id, j]));
     return slips.flatMap((slip) => {
       const joint = joints.get(slip.jointId);

@@ -1,6 +1,6 @@
 import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
 import { sayMm, sayG } from '../words/index.js';
-import { type FitContext } from './context.js';
+import { type FitAsked } from './asked.js';
 import { hasTrait, type Mount, type PartBook } from '../part/index.js';
 import type { Assembly, PlacedItem } from '../rig/index.js';
 import { measureEngagement } from './screw.js';
@@ -60,7 +60,7 @@ export const longerThanNeeded = defineFinding(
 );
 
 /** Rods and rails much longer than any setup of the rig needs, with the grams a shorter one would save. */
-export const spareCheck = defineCheck([longerThanNeeded], ({ assembly, parts }: FitContext) =>
+export const spareCheck = defineCheck([longerThanNeeded], ({ assembly, parts }: FitAsked) =>
   assembly.items.flatMap((placed) => {
     if (!hasTrait(placed.part, 'by-length')) return [];
     return placed.part.mounts.flatMap((mount) => {
@@ -91,7 +91,7 @@ export const spareCheck = defineCheck([longerThanNeeded], ({ assembly, parts }: 
 const spareScrewMm = 3;
 
 /** Screws that stand far out of the back of their through hole. */
-export const spareScrewCheck = defineCheck([longerThanNeeded], ({ assembly }: FitContext) =>
+export const spareScrewCheck = defineCheck([longerThanNeeded], ({ assembly }: FitAsked) =>
   assembly.joints.flatMap((joint) => {
     const found = measureEngagement(assembly, joint);
     if (!found || found.blind || found.standsOutMm - found.depthMm <= spareScrewMm) return [];

@@ -1,7 +1,8 @@
+import type { LeadWay } from './plugs.js';
 import { hasTrait } from '../part/index.js';
 import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
 import { sayMm } from '../words/index.js';
-import { defineSolidCheck, type FitContext, type SolidContext } from './context.js';
+import { defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
 import { measureStanding, tableMm } from '../hold/index.js';
 import { dot } from '../placement/index.js';
 import { placeSolids } from '../rig/index.js';
@@ -39,7 +40,7 @@ export const doesNotStand = defineFinding(
 );
 
 /** A rig that does not stand when it is put down: on a point or an edge, tipping, or on its lens. */
-export const standCheck = defineCheck([doesNotStand], ({ assembly, hold }: FitContext) => {
+export const standCheck = defineCheck([doesNotStand], ({ assembly, hold }: FitAsked) => {
   // What stands on its support is not put down on a table.
   if (assembly.items.some((p) => hasTrait(p.part, 'grounded'))) return [];
   const standing = measureStanding(assembly, hold);
@@ -67,7 +68,7 @@ export const standCheck = defineCheck([doesNotStand], ({ assembly, hold }: FitCo
 /** Leads that hang lower than all solids: the rig is put down on them. */
 export const leadStandCheck = defineSolidCheck(
   [doesNotStand],
-  ({ assembly, hold, leadWays: ways }: SolidContext) => {
+  ({ assembly, hold, leadWays: ways }: SolidAsked & { readonly leadWays: readonly LeadWay[] }) => {
     if (ways.length === 0 || assembly.items.some((p) => hasTrait(p.part, 'grounded'))) return [];
     const { down } = hold.axes;
     const lowest = Math.max(

@@ -27,7 +27,7 @@ import {
   sayTilt,
 } from '../words/index.js';
 import type { Hang } from './hang.js';
-import { listLevelling } from './level.js';
+import { listLevelling } from './quick-level.js';
 
 /** What the checks of Hang look at. */
 export interface HangContext {
@@ -110,13 +110,15 @@ export const notLevel = defineFinding(
   stating<{ readonly tiltDeg: number; readonly leanDeg: number }>(),
   {
     restsOn: ['mass', 'shape'],
-    weight: 'risk over 5°, note over 1°',
+    weight: `risk over ${tolerances.tiltRiskDeg}°, note over ${tolerances.levelDeg}°`,
     when: 'tilt or lean, hung from the handle',
     offers: 'the hand along the grip; one part along its rail',
     sentence: ({ items: [grip], facts }, n) => {
       const pieces = [
-        Math.abs(facts.tiltDeg) > 1 ? sayTilt(facts.tiltDeg) : undefined,
-        Math.abs(facts.leanDeg) > 1 ? `leans ${sayLean(facts.leanDeg)}` : undefined,
+        Math.abs(facts.tiltDeg) > tolerances.levelDeg ? sayTilt(facts.tiltDeg) : undefined,
+        Math.abs(facts.leanDeg) > tolerances.levelDeg
+          ? `leans ${sayLean(facts.leanDeg)}`
+          : undefined,
       ].filter((p) => p !== undefined);
       return `Hung from ${n.item(grip!)} your rig hangs ${pieces.join(' and ')}.`;
     },

@@ -2,7 +2,7 @@ import type { Bearer, Hold } from '../hold/index.js';
 import { dot, measureLength, negate, scale, subtract, type Vec3 } from '../placement/index.js';
 import type { Assembly } from '../rig/index.js';
 import { toWeightN } from '../units/index.js';
-import type { Borne } from './hang.js';
+import type { Borne } from './borne.js';
 import { measureSlipOff, type SlipOff } from './slip-off.js';
 
 /** What one hand does. */

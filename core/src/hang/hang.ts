@@ -1,9 +1,11 @@
-import type { Bearer, HeldGrip, Hold, Standing, Statics } from '../hold/index.js';
+import { measureHangAngles } from './angles.js';
+import type { Bearer, HeldGrip, Hold, Standing } from '../hold/index.js';
 import { measureBorne, measureStanding, solveStatics } from '../hold/index.js';
 import { dot, scale, subtract, type Vec3 } from '../placement/index.js';
 import type { Assembly, HoldNeed } from '../rig/index.js';
 import { tolerances } from '../units/index.js';
 import type { Axes } from '../hold/index.js';
+import type { Borne } from './borne.js';
 import { measureHands, type InHands } from './hands.js';
 import { measureSupport, type OnGimbal, type OnHead } from './support.js';
 import { measureShoulder, type OnShoulder } from './shoulder.js';
@@ -14,16 +16,6 @@ import { measureAngleRanges, measureMassRangeG, type Range } from './unknown.js'
 export interface LevelPoint {
   readonly alongMm: number;
   readonly onGrip: boolean;
-}
-
-/** What every answer states: what is borne, how sure that is, and all that acts on it. */
-export interface Borne {
-  readonly massG: number;
-  /** The same with what the parts that nobody weighed may weigh; both ends equal where all are weighed. */
-  readonly massRangeG: Range;
-  readonly centreMm: Vec3;
-  readonly unweighed: readonly string[];
-  readonly statics: Statics | undefined;
 }
 
 /** Hung from a hand or a strap: it turns until its weight is below. */
@@ -61,21 +53,6 @@ export type Hang =
     }
   | { readonly state: 'needs-grip'; readonly need: HoldNeed }
   | { readonly state: 'needs-mass' };
-
-/**
- * Tilt and lean of a body hung from a point: tilt = atan2(ahead, √(below² + left²)), lean =
- * atan2(left, below), both in radians. Statics: the centre of mass comes to rest below the point.
- */
-export function measureHangAngles(
-  aheadMm: number,
-  leftMm: number,
-  belowMm: number,
-): { readonly tiltRad: number; readonly leanRad: number } {
-  return {
-    tiltRad: Math.atan2(aheadMm, Math.hypot(belowMm, leftMm)),
-    leanRad: Math.atan2(leftMm, belowMm),
-  };
-}
 
 /** Where on the grip's line the centre of mass is neither ahead nor behind; undefined on a grip set across. */
 export function findLevelPoint(grip: HeldGrip, centreMm: Vec3, axes: Axes): LevelPoint | undefined {

@@ -1,3 +1,5 @@
+export * from './angles.js';
+export * from './borne.js';
 export * from './hang.js';
 export * from './hands.js';
 export * from './shoulder.js';
@@ -5,7 +7,7 @@ export * from './support.js';
 export * from './slip-off.js';
 export * from './unknown.js';
 export * from './findings.js';
-export * from './level.js';
+export * from './quick-level.js';
 export * from './properties.js';
 export * from './steady.js';
 export * from './effort.js';

@@ -1,6 +1,6 @@
 import type { Hold } from '../hold/index.js';
 import { dot, negate, subtract } from '../placement/index.js';
-import type { Borne } from './hang.js';
+import type { Borne } from './borne.js';
 
 /** Borne by a pad on the shoulder, hands at the front. */
 export interface OnShoulder extends Borne {

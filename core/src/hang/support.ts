@@ -8,7 +8,7 @@ import {
   type PlacedItem,
 } from '../rig/index.js';
 import { toWeightN } from '../units/index.js';
-import type { Borne } from './hang.js';
+import type { Borne } from './borne.js';
 import type { Range } from './unknown.js';
 
 /** What a support may carry, where somebody states it. */

@@ -9,7 +9,7 @@ import {
 import { dot, subtract, type Vec3 } from '../placement/index.js';
 import { isInBranch, type Assembly, type PlacedItem } from '../rig/index.js';
 import { measureVolumeMm3 } from '../solid/index.js';
-import { measureHangAngles } from './hang.js';
+import { measureHangAngles } from './angles.js';
 
 /** A figure that is not known exactly: between its two ends, both possible. */
 export type Range = readonly [low: number, high: number];
@@ -18,7 +18,7 @@ export type Range = readonly [low: number, high: number];
  * What a cubic centimetre of gear weighs at least and at most, in g: a hollow plastic shell, and solid
  * aluminium with steel in it (estimates).
  */
-const densities: Range = [0.3, 3.5];
+export const densities: Range = [0.3, 3.5];
 
 /** What a part that nobody weighed may weigh, from its volume, in g. */
 export function measureGuessRangeG(placed: PlacedItem): Range {

@@ -264,7 +264,7 @@ function listElsewhere(context: Levelled, troublesBefore: number) {
 }
 
 /** How far out the middle of a weight stands from its mount, and the heaviest that is worth carrying (estimates). */
-const weight = { standsOutMm: 15, mostG: 600, stepG: 5 };
+export const counterweight = { standsOutMm: 15, mostG: 600, stepG: 5 };
 
 interface WeightPlace {
   readonly itemId: string;
@@ -282,7 +282,7 @@ function listWeightPlaces(assembly: Assembly): WeightPlace[] {
       .flatMap((mount): WeightPlace[] => {
         const { free, joints } = measureOccupancy(assembly, placed, mount);
         const frame = rigFromMount(placed, mount);
-        const out = scale(frame.rotation.z, weight.standsOutMm);
+        const out = scale(frame.rotation.z, counterweight.standsOutMm);
         const base = { itemId: placed.item.id, mountId: mount.id, mount };
         if (!mount.lengthwise) {
           return joints.length > 0
@@ -328,7 +328,11 @@ export function listCounterweights(
   if (!missWith) return [];
   return listWeightPlaces(assembly)
     .flatMap(({ itemId, mountId, alongMm, atMm }): Counterweight[] => {
-      for (let massG = weight.stepG; massG <= weight.mostG; massG += weight.stepG) {
+      for (
+        let massG = counterweight.stepG;
+        massG <= counterweight.mostG;
+        massG += counterweight.stepG
+      ) {
         if (missWith(atMm, massG) === 0) return [{ itemId, mountId, alongMm, massG }];
       }
       return [];

@@ -1,6 +1,6 @@
 import type { Mount, Part, PartKind, Serves } from '../part/index.js';
 import { measureBounds, noBounds, partFromSolid, uniteBounds } from '../solid/index.js';
-import type { Money } from '../units/index.js';
+import { hasAllWords, listSearchWords, foldText, type Money } from '../units/index.js';
 
 /** What a table shows of a part and filters by: everything that needs no drawing. */
 export interface PartFacts {
@@ -62,15 +62,13 @@ export interface FactsFilter {
   readonly owned?: 'yes' | 'no';
 }
 
-const plain = (text: string) => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
-
 // What is searched in, made once for each facts: thousands are searched with every letter typed.
 const searched = new WeakMap<PartFacts, string>();
 
 function searchTextOf(facts: PartFacts): string {
   let text = searched.get(facts);
   if (text === undefined) {
-    text = plain(`${facts.name} ${facts.maker ?? ''} ${facts.kind} ${facts.id}`);
+    text = foldText(`${facts.name} ${facts.maker ?? ''} ${facts.kind} ${facts.id}`);
     searched.set(facts, text);
   }
   return text;
@@ -82,9 +80,7 @@ export function filterFacts(
   filter: FactsFilter,
   isOwned: (id: string) => boolean,
 ): PartFacts[] {
-  const words = plain(filter.text ?? '')
-    .split(/\s+/u)
-    .filter(Boolean);
+  const words = listSearchWords(filter.text ?? '');
   return list.filter(
     (f) =>
       (!filter.kind || f.kind === filter.kind) &&
@@ -95,6 +91,6 @@ export function filterFacts(
       (filter.priceMinor === undefined ||
         (f.price !== undefined && f.price.minor <= filter.priceMinor)) &&
       (!filter.owned || isOwned(f.id) === (filter.owned === 'yes')) &&
-      words.every((word) => searchTextOf(f).includes(word)),
+      hasAllWords(searchTextOf(f), words),
   );
 }

@@ -1,6 +1,13 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { longestSheet, readNumber, readSheet, unitSpellings, writeQuantity } from './index.js';
+import {
+  longestSheet,
+  readNumber,
+  readSheet,
+  readTyped,
+  unitSpellings,
+  writeQuantity,
+} from './index.js';
 
 const only = (text: string) => {
   const { found } = readSheet(text);
@@ -32,6 +39,39 @@ describe('a number', () => {
 
   it('that is none is none', () => {
     for (const text of ['', 'x', '1/0', '--', '.']) expect(readNumber(text)).toBeUndefined();
+  });
+});
+
+describe('a figure that is typed', () => {
+  const read = (value: number, ambiguous = false) => ({ state: 'read', value, ambiguous });
+
+  it.each([
+    ['1,250', 'g', read(1250, true)],
+    ['1.250', 'g', read(1.25, true)],
+    ['0,5', 'mm', read(0.5)],
+    ['-3.5', 'mm', read(-3.5)],
+    ['−3.5', 'mm', read(-3.5)],
+    ['12', 'ND', read(12)],
+    ['5.7 in', 'mm', read(144.78)],
+    ['5½ in', 'mm', read(139.7)],
+    ['1 kg', 'g', read(1000)],
+    ['8.8 oz', 'g', read(249.476)],
+    ['10 mm', 'mm', read(10)],
+    ['7.5 s', 's', read(7.5)],
+    ['3.', 'mm', read(3)],
+  ])('“%s” in a field of %s', (text, unit, expected) => {
+    expect(readTyped(text, unit)).toEqual(expected);
+  });
+
+  it.each([
+    ['abc', 'mm', '“abc” is no figure'],
+    ['', 'mm', '“” is no figure'],
+    ['5 kg', 'mm', '“kg” does not measure this'],
+    ['5 mm', 's', '“mm” does not measure this'],
+    ['5 flurbs', 'mm', '“flurbs” does not measure this'],
+    ['1/0', 'mm', '“1/0” is no figure'],
+  ])('“%s” in a field of %s is refused with the reason', (text, unit, why) => {
+    expect(readTyped(text, unit)).toEqual({ state: 'refused', why });
   });
 });
 

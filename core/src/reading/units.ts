@@ -160,3 +160,38 @@ export function writeQuantity(value: number, dimension: FigureDimension, sign: s
   const figure = (value / unit.factor).toFixed(9).replace(/\.?0+$/u, '');
   return sign === '°' ? `${figure}°` : `${figure} ${sign}`;
 }
+
+/** A figure that somebody typed, in the unit of its field; or what is wrong with it, as a sentence without its end. */
+export type TypedFigure =
+  | { readonly state: 'read'; readonly value: number; readonly ambiguous: boolean }
+  | { readonly state: 'refused'; readonly why: string };
+
+const typedPattern = /^([-−])?\s*([\d.,'\u00a0\u202f ¼½¾⅛⅜⅝⅞⅓⅔/⁄]*[\d.¼½¾⅛⅜⅝⅞⅓⅔])\s*(.*)$/u;
+
+/** Every fine figure of a field is kept to this: a thousandth of its unit. */
+const typedSteps = 1000;
+
+/**
+ * Reads a figure as every field does: by {@link readNumber}, with a sign before it, and with any unit of the same
+ * dimension behind it. “5.7 in” in a field of millimetres is 144.78; “1,250” is 1250, and told as ambiguous.
+ */
+export function readTyped(text: string, unit: string): TypedFigure {
+  const written = text.trim();
+  const match = typedPattern.exec(written);
+  const number = match && readNumber(match[2]!);
+  if (!match || !number) return { state: 'refused', why: `“${written}” is no figure` };
+  let value = match[1] ? -number.value : number.value;
+  const spelt = match[3]!.trim();
+  if (spelt !== '' && spelt !== unit) {
+    const [own, other] = [findUnit(unit), findUnit(spelt)];
+    if (!own || !other || own.dimension !== other.dimension) {
+      return { state: 'refused', why: `“${spelt}” does not measure this` };
+    }
+    value = (value * other.factor) / own.factor;
+  }
+  return {
+    state: 'read',
+    value: Math.round(value * typedSteps) / typedSteps,
+    ambiguous: number.ambiguous,
+  };
+}

@@ -1,3 +1,4 @@
+import { hasAllWords, listSearchWords, foldText } from '../units/index.js';
 import { measureMate, type Part } from '../part/index.js';
 import type { Ask, Asked, AskContext } from './candidates.js';
 
@@ -11,14 +12,14 @@ export interface Narrowed {
 /** How many are judged at once: with a report each, about a second's work for a rig of forty parts (measured). */
 const most = { going: 60, other: 140 };
 
-const plain = (text: string) => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
-
 /** Whether every word stands in a part's name, maker or kind, or in what its owner calls it. */
-function isCalled(one: Asked, words: readonly string[]): boolean {
+export function isCalled(
+  { part, item }: Pick<Asked, 'part' | 'item'>,
+  words: readonly string[],
+): boolean {
   if (words.length === 0) return true;
-  const { part, item } = one;
-  const text = plain(`${part.name} ${part.maker ?? ''} ${part.kind} ${item.label ?? ''}`);
-  return words.every((word) => text.includes(word));
+  const text = `${part.name} ${part.maker ?? ''} ${part.kind} ${item.label ?? ''}`;
+  return hasAllWords(foldText(text), words);
 }
 
 /** Whether a part could go where it is asked for as far as its mounts tell; cheap, and never wrongly no. */
@@ -53,7 +54,7 @@ export function narrowAsked(
   asked: readonly Asked[],
   words = '',
 ): Narrowed {
-  const wanted = plain(words).split(/\s+/u).filter(Boolean);
+  const wanted = listSearchWords(words);
   const called = asked.filter((one) => isCalled(one, wanted));
   if (called.length <= most.going + most.other) return { chosen: called, held: 0 };
   const { assembly } = context.report;

@@ -190,6 +190,29 @@ describe('putting another part in place', () => {
     // The weight is owned, so it goes back to the drawer and not out of the kit.
     expect(after.kit.map((i) => i.id)).toEqual(['body', 'handle', 'weight', 'other']);
   });
+
+  it('takes the other screw, washers and felt play along with the part that had them', () => {
+    const worn = (['w', 'h'] as const).reduce(
+      (now: Rig, jointId) =>
+        [
+          { type: 'set-screw', setupId, jointId, screwMm: 9 } as const,
+          { type: 'set-spacer', setupId, jointId, spacerMm: 2 } as const,
+          { type: 'set-play', setupId, jointId, playMm: 0.4, playDeg: 1 } as const,
+        ].reduce<Rig>(applyEdit, now),
+      rig,
+    );
+    const swap = (itemId: string): Edit => ({
+      type: 'swap-part',
+      setupId,
+      itemId,
+      item: { id: 'other', partId: 'handle', owned: false },
+      mounts: {},
+    });
+    const [h, w] = applyEdit(worn, swap('weight')).setups[0]!.joints;
+    expect(w).toEqual({ ...joint('w', 'other.base', 'body.plain') });
+    // What is fastened to something else keeps what it had.
+    expect(h).toMatchObject({ screwMm: 9, spacerMm: 2, playMm: 0.4, playDeg: 1 });
+  });
 });
 
 describe('the history', () => {

@@ -1,5 +1,5 @@
 import type { Part, Serves } from '../part/index.js';
-import { measureMinorDigits, type Money } from '../units/index.js';
+import { foldText, measureMinorDigits, type Money } from '../units/index.js';
 import { factNames, type Answers, type PartQuestion, type Thing } from './ask/index.js';
 import { BodyFigures } from './body.js';
 import { tryRecipe, type Bodies, type Making } from './recipe.js';
@@ -47,10 +47,7 @@ export function createPartId(
   maker: string | undefined,
   isTaken: (id: string) => boolean,
 ): string {
-  const plain = `${maker ? `${maker}-` : ''}${name}`
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
+  const plain = foldText(`${maker ? `${maker}-` : ''}${name}`)
     .replace(/[^a-z0-9]+/gu, '-')
     .replace(/^-+|-+$/gu, '')
     .slice(0, 56)

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { LocalId, Name, type KeepClear, type Part } from '../part/index.js';
 import { LengthMm, type Solid } from '../solid/index.js';
 import { along, box, mount, rod, socket, type Triple } from './pieces.js';
-import type { Made } from './recipe.js';
+import type { Made } from './made.js';
 
 /** What a shop page states about a camera body, in mm. */
 export const BodyFigures = z.strictObject({

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Carries, Connector } from '../part/index.js';
 import { LengthMm } from '../solid/index.js';
-import type { Made } from './recipe.js';
+import type { Made } from './made.js';
 
 const End = z.strictObject({
   connector: Connector,

@@ -3,7 +3,7 @@ import { LocalId, type Mount } from '../part/index.js';
 import { LengthMm, type Solid } from '../solid/index.js';
 import { BodyFigures, measureBodyFaces } from './body.js';
 import { along, box, mount, rod, screw, socket } from './pieces.js';
-import type { Made } from './recipe.js';
+import type { Made } from './made.js';
 
 /** What a shop page states about a cage; the rest comes from the body it is made for. */
 export const CageFigures = z.strictObject({

@@ -12,7 +12,7 @@ import {
   type Face,
   type Triple,
 } from './pieces.js';
-import type { Made } from './recipe.js';
+import type { Made } from './made.js';
 
 /** Where a plug goes in, on which face of a box; several on one face stand side by side. */
 export const FacePort = z.strictObject({

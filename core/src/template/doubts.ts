@@ -1,3 +1,4 @@
+import { measureMinorDigits } from '../units/index.js';
 import type { Part } from '../part/index.js';
 import {
   measureBounds,
@@ -80,7 +81,7 @@ export function listPartDoubts(part: Part): Doubt[] {
     }
   }
   if (part.price && part.price.minor > 0) {
-    const amount = part.price.minor / 100;
+    const amount = part.price.minor / 10 ** measureMinorDigits(part.price.currency);
     if (amount < usualPrice[0] || amount > usualPrice[1]) {
       doubts.push({
         name: 'price',

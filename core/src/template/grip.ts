@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Mount } from '../part/index.js';
 import { LengthMm, Surface, type Solid } from '../solid/index.js';
 import { along, box, createBase, mount, rod, socket } from './pieces.js';
-import type { Made } from './recipe.js';
+import type { Made } from './made.js';
 
 /** What a shop page states about a top handle, in mm. */
 export const TopHandleFigures = z.strictObject({

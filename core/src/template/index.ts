@@ -1,3 +1,4 @@
+export * from './made.js';
 export * from './recipe.js';
 export * from './body.js';
 export * from './lens.js';

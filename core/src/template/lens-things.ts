@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { MountKind, MountSide, Name, Tool, type Mount } from '../part/index.js';
 import { LengthMm, type Solid } from '../solid/index.js';
 import { box, mount, rod } from './pieces.js';
-import type { Made } from './recipe.js';
+import type { Made } from './made.js';
 
 const RingEnd = z.strictObject({
   kind: MountKind,

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { Name } from '../part/index.js';
 import { LengthMm, type Solid } from '../solid/index.js';
 import { cone, mount, rod } from './pieces.js';
-import type { Made } from './recipe.js';
+import type { Made } from './made.js';
 
 /** What a shop page states about a lens, in mm. */
 export const LensFigures = z.strictObject({

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Mount } from '../part/index.js';
 import { LengthMm } from '../solid/index.js';
 import { box, createBase, mount, rod, screw, socket } from './pieces.js';
-import type { Made } from './recipe.js';
+import type { Made } from './made.js';
 
 /** What a shop page states about a monitor. */
 export const MonitorFigures = z.strictObject({

@@ -33,6 +33,7 @@ import {
   DummyBatteryFigures,
 } from './device.js';
 import { createLens, LensFigures } from './lens.js';
+import type { Made } from './made.js';
 import {
   createFollowFocus,
   createLensSupport,
@@ -70,26 +71,6 @@ import {
   StrapFigures,
   SupportFigures,
 } from './support.js';
-
-/** What a template makes: the shape of a part and all that hangs on its shape. */
-export type Made = Pick<Part, 'solids' | 'mounts'> &
-  Partial<
-    Pick<
-      Part,
-      | 'keepClear'
-      | 'ports'
-      | 'movements'
-      | 'poses'
-      | 'grips'
-      | 'screens'
-      | 'controls'
-      | 'optics'
-      | 'opticalAxis'
-      | 'cable'
-      | 'head'
-      | 'gimbal'
-    >
-  >;
 
 const facts = {
   id: PartId,

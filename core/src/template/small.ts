@@ -12,7 +12,7 @@ import {
   type Face,
   type Triple,
 } from './pieces.js';
-import type { Made } from './recipe.js';
+import type { Made } from './made.js';
 
 /** What a shop page states about a microphone on a shoe. */
 export const MicrophoneFigures = z.strictObject({

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { Tool, type Mount } from '../part/index.js';
 import { LengthMm, Surface, type Solid } from '../solid/index.js';
 import { along, box, cone, createBase, mount, pinSpacingMm, rod, socket } from './pieces.js';
-import type { Made } from './recipe.js';
+import type { Made } from './made.js';
 
 /** What a shop page states about an eyepiece hood for a screen. */
 export const LoupeFigures = z.strictObject({

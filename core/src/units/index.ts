@@ -1,3 +1,4 @@
 export * from './scalars.js';
 export * from './tolerances.js';
 export * from './money.js';
+export * from './search.js';

@@ -1,5 +1,12 @@
-import type { Effort, Hang, Properties, Steadiness, Weighed } from '../hang/index.js';
-import type { BearerRole } from '../hold/index.js';
+import {
+  densities,
+  type Effort,
+  type Hang,
+  type Properties,
+  type Steadiness,
+  type Weighed,
+} from '../hang/index.js';
+import { tableMm, type BearerRole } from '../hold/index.js';
 import type { Sway } from '../mend/index.js';
 import { toDeg } from '../units/index.js';
 import { sayDeg, sayG, sayLean, sayMm, sayNm, sayNumber, sayTilt } from '../words/index.js';
@@ -38,7 +45,7 @@ function sayMassLine(hang: Extract<Hang, { massG: number }>, names: Names): Work
     what: 'Mass borne',
     value: `≈ ${sayNumber(low)} to ${sayG(high)}`,
     ...from(
-      `${sayG(hang.massG)} without ${who}, which nobody weighed: 0.3 to 3.5 g for each cm³ of it (estimate)`,
+      `${sayG(hang.massG)} without ${who}, which nobody weighed: ${densities[0]} to ${densities[1]} g for each cm³ of it (estimate)`,
     ),
   };
 }
@@ -238,7 +245,7 @@ export function sayHangLines(hang: Hang, names: Names): WorkingLine[] {
         {
           what: 'Stands on',
           value: standing.on.map((p) => names.item(p.item.id)).join(', ') || 'nothing',
-          ...from('what is lowest, within 0.5 mm'),
+          ...from(`what is lowest, within ${sayMm(tableMm)}`),
         },
         ...(standing.tipDeg
           ? (['forward', 'back', 'left', 'right'] as const).map((way) => ({

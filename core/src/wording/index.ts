@@ -5,3 +5,4 @@ export * from './report.js';
 export * from './json.js';
 export * from './guesses.js';
 export * from './hang-lines.js';
+export * from './slip-lines.js';

@@ -1,5 +1,5 @@
 import { toPath, type Issue } from '@zucchini/core';
-import type { FastifyError } from 'fastify';
+import type { FastifyError, FastifyRequest } from 'fastify';
 import fp from 'fastify-plugin';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
 import { ProblemError } from './problem.js';
@@ -25,7 +25,7 @@ const connectionCodes = [
   'EPIPE',
 ];
 
-function toProblem(error: FastifyError): ProblemError {
+function toProblem(error: FastifyError, request: FastifyRequest): ProblemError {
   if (error instanceof ProblemError) return error;
   if (hasZodFastifySchemaValidationErrors(error)) {
     const issues = error.validation.slice(0, mostIssues).map(toIssue);
@@ -34,10 +34,10 @@ function toProblem(error: FastifyError): ProblemError {
     });
   }
   if (error.statusCode === 413) {
-    return new ProblemError(
-      'too-large',
-      'At most 8 MB are read; a rig with every part of a large catalogue is under 2 MB.',
+    const mb = Math.floor(
+      (request.routeOptions.bodyLimit ?? request.server.initialConfig.bodyLimit ?? 0) / 1024 / 1024,
     );
+    return new ProblemError('too-large', `At most ${mb} MB are read here.`);
   }
   if (error.statusCode === 415) return new ProblemError('wrong-media-type');
   if (error.statusCode === 400) return new ProblemError('malformed', error.message);
@@ -51,7 +51,7 @@ function toProblem(error: FastifyError): ProblemError {
 /** Sends every error as problem details; only our own faults are logged with their stack. */
 export const problemsPlugin = fp((app, _options, done) => {
   app.setErrorHandler((error: FastifyError, request, reply) => {
-    const { problem } = toProblem(error);
+    const { problem } = toProblem(error, request);
     if (problem.status >= 500) request.log.error(error);
     void reply
       .status(problem.status)

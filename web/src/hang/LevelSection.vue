@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  counterweight,
   nameMount,
   sayEdit,
   sayG,
@@ -144,7 +145,7 @@ const rows = computed<readonly LevelOption[]>(() => found.value?.options ?? []);
         </ul>
       </template>
       <p v-if="nothing && found.counterweights.length === 0" class="text-faint mt-1 text-xs">
-        No counterweight up to 600 g on a free mount would either.
+        No counterweight up to {{ sayG(counterweight.mostG) }} on a free mount would either.
       </p>
     </template>
   </section>

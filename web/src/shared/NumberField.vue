@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { readTyped } from '@zucchini/core';
 import { ref, watch } from 'vue';
 
 /**
- * A figure with its unit. Takes a comma or a point; empty is allowed where `optional`. Tells what it
+ * A figure with its unit, typed in any unit of its kind; empty is allowed where `optional`. Tells what it
  * does not understand beside the field and leaves the value as it was.
  */
 const props = withDefaults(
@@ -24,6 +25,8 @@ const say = (value: number | undefined) =>
   value === undefined ? '' : String(Math.round(value * 100) / 100);
 const text = ref(say(props.modelValue));
 const trouble = ref('');
+/** How a figure was read that could have been meant otherwise. */
+const told = ref('');
 watch(
   () => props.modelValue,
   (value) => {
@@ -33,23 +36,23 @@ watch(
 );
 
 function take(): void {
-  const written = text.value
-    .trim()
-    .replace(',', '.')
-    .replace(/[\s\u202f]/g, '');
+  const written = text.value.trim();
+  told.value = '';
   if (written === '') {
     if (props.optional) emit('update:modelValue', undefined);
     else text.value = say(props.modelValue);
     trouble.value = '';
     return;
   }
-  const value = Number(written);
-  if (!Number.isFinite(value)) trouble.value = `“${text.value}” is not a number`;
-  else if (value < props.min) trouble.value = `At least ${props.min} ${props.unit}`;
-  else if (value > props.max) trouble.value = `At most ${props.max} ${props.unit}`;
+  const read = readTyped(written, props.unit);
+  if (read.state === 'refused') trouble.value = read.why;
+  else if (read.value < props.min) trouble.value = `At least ${props.min} ${props.unit}`;
+  else if (read.value > props.max) trouble.value = `At most ${props.max} ${props.unit}`;
   else {
     trouble.value = '';
-    if (value !== props.modelValue) emit('update:modelValue', value);
+    if (read.ambiguous) told.value = `“${written}” is read as ${say(read.value)} ${props.unit}`;
+    text.value = say(read.value);
+    if (read.value !== props.modelValue) emit('update:modelValue', read.value);
   }
 }
 </script>
@@ -74,6 +77,9 @@ function take(): void {
     </span>
     <span v-if="trouble" class="text-tomato mt-0.5 block text-right text-xs" role="alert">{{
       trouble
+    }}</span>
+    <span v-else-if="told" class="text-faint mt-0.5 block text-right text-xs" role="status">{{
+      told
     }}</span>
   </label>
 </template>

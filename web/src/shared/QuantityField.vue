@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { findUnit, readNumber, type FigureDimension } from '@zucchini/core';
+import { readTyped } from '@zucchini/core';
 import { computed, ref, useId, watch } from 'vue';
 
 /**
@@ -26,6 +26,8 @@ const say = (value: number | undefined) =>
   value === undefined ? '' : String(Math.round(value * 1000) / 1000);
 const text = ref(say(props.modelValue));
 const trouble = ref('');
+/** How a figure was read that could have been meant otherwise. */
+const told = ref('');
 const id = useId();
 watch(
   () => props.modelValue,
@@ -35,44 +37,24 @@ watch(
   },
 );
 
-const dimensionOf: Readonly<Record<string, FigureDimension>> = {
-  mm: 'lengthMm',
-  in: 'lengthMm',
-  g: 'massG',
-  V: 'voltageV',
-  Wh: 'energyWh',
-  'cd/m²': 'luminanceNit',
-};
-
 function take(): void {
   const written = text.value.trim();
+  told.value = '';
   if (written === '') {
     trouble.value = '';
     // A field emptied after a figure that was refused is told too: what was said of it no longer stands.
     if (props.modelValue !== undefined || props.issue) emit('update:modelValue', undefined);
     return;
   }
-  const match = /^(-)?\s*([\d.,'\u00a0\u202f ¼½¾⅛⅜⅝⅞/]*[\d¼½¾⅛⅜⅝⅞])\s*(.*)$/u.exec(written);
-  const number = match && readNumber(match[2]!);
-  if (!match || !number) {
-    trouble.value = `“${written}” is no figure`;
+  const read = readTyped(written, props.unit);
+  if (read.state === 'refused') {
+    trouble.value = read.why;
     return;
   }
-  let value = match[1] ? -number.value : number.value;
-  const spelt = match[3]!.trim();
-  if (spelt !== '' && spelt !== props.unit) {
-    const own = findUnit(props.unit);
-    const unit = findUnit(spelt);
-    const dimension = dimensionOf[props.unit];
-    if (!unit || !own || !dimension || unit.dimension !== dimension) {
-      trouble.value = `“${spelt}” does not measure this`;
-      return;
-    }
-    value = Math.round(((value * unit.factor) / own.factor) * 1000) / 1000;
-  }
   trouble.value = '';
-  emit('update:modelValue', value);
-  text.value = say(value);
+  told.value = read.ambiguous ? `“${written}” is read as ${say(read.value)} ${props.unit}` : '';
+  emit('update:modelValue', read.value);
+  text.value = say(read.value);
 }
 const wrong = computed(() => trouble.value || props.issue || '');
 </script>
@@ -101,5 +83,6 @@ const wrong = computed(() => trouble.value || props.issue || '');
     </div>
     <p v-if="hint" class="text-faint text-xs">{{ hint }}</p>
     <p v-if="wrong" class="text-tomato text-right text-xs" role="alert">{{ wrong }}</p>
+    <p v-else-if="told" class="text-faint text-right text-xs" role="status">{{ told }}</p>
   </div>
 </template>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import {
+  isCalled,
+  listSearchWords,
   candidateOrders,
   nameItem,
   nameMount,
@@ -72,15 +74,11 @@ const kinds = computed(() =>
   })),
 );
 const listed = computed(() => {
-  const wanted = text.value.trim().toLowerCase();
+  const wanted = listSearchWords(text.value);
   const all = found.value
     .map((t) => t.candidate)
     .filter((c) => kind.value === '' || c.part.kind === kind.value)
-    .filter((c) =>
-      `${c.part.name} ${c.part.maker ?? ''} ${c.part.kind} ${c.item.label ?? ''}`
-        .toLowerCase()
-        .includes(wanted),
-    );
+    .filter((c) => isCalled(c, wanted));
   return sortCandidates(all, order.value, ownedFirst.value);
 });
 const fitting = computed(() => listed.value.filter((c) => c.state === 'fits'));

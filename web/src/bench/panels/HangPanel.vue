@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  slipLimits,
   HoldKind,
   judgeSlip,
   sayHangLines,
@@ -160,8 +161,8 @@ function holdAt(g: HeldGrip, event: Event): void {
     <section v-if="joints.length + mounts.length > 0" class="mt-4" aria-label="Joints under load">
       <h3 class="font-serif text-base">Joints under load</h3>
       <p v-if="joints.length > 0" class="text-faint text-xs">
-        What acts on each over what it holds, held so and jolted by {{ joltG }} g: over 1 it turns,
-        over 0.5 it creeps.
+        What acts on each over what it holds, held so and jolted by {{ joltG }} g: over
+        {{ slipLimits.turns }} it turns, over {{ slipLimits.creeps }} it creeps.
       </p>
       <ul class="mt-1 text-xs">
         <li v-for="s in joints" :key="s.jointId" class="rule flex justify-between gap-3 py-1">

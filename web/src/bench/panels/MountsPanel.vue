@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { hasRoom, nameItem, nameMount, sayMount } from '@zucchini/core';
+import {
+  foldText,
+  hasAllWords,
+  listSearchWords,
+  hasRoom,
+  nameItem,
+  nameMount,
+  sayMount,
+} from '@zucchini/core';
 import { computed, ref } from 'vue';
 import { useBench } from '../../desk/benchStore';
 import PanelFrame from './PanelFrame.vue';
@@ -10,7 +18,7 @@ const bench = useBench();
 const text = ref('');
 
 const groups = computed(() => {
-  const wanted = text.value.trim().toLowerCase();
+  const wanted = listSearchWords(text.value);
   const { assembly, fit } = bench.report!;
   const covers = new Map(
     (fit.solidity?.covers ?? []).map((c) => [`${c.itemId} ${c.mountId}`, c.byItem]),
@@ -31,7 +39,7 @@ const groups = computed(() => {
             kind: by === undefined ? kind : `${kind}, blocked by ${bench.names!.item(by)}`,
           };
         })
-        .filter((m) => `${m.name} ${m.kind} ${nameItem(p)}`.toLowerCase().includes(wanted)),
+        .filter((m) => hasAllWords(foldText(`${m.name} ${m.kind} ${nameItem(p)}`), wanted)),
     }))
     .filter((g) => g.mounts.length > 0);
 });

@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { listMoves, sayMount, type MoveEdit } from '@zucchini/core';
+import {
+  foldText,
+  hasAllWords,
+  listSearchWords,
+  listMoves,
+  sayMount,
+  type MoveEdit,
+} from '@zucchini/core';
 import { computed, ref } from 'vue';
 import { announce } from '../../shared/announce';
 import { useBench } from '../../desk/benchStore';
@@ -17,7 +24,7 @@ const places = computed(() => {
   const { assembly } = bench.report!;
   const joint = assembly.byId.get(props.itemId)?.carriedBy;
   if (!joint) return [];
-  const wanted = text.value.trim().toLowerCase();
+  const wanted = listSearchWords(text.value);
   return listMoves(assembly, joint, () => true, most)
     .map((edit) => {
       const mount = assembly.byId
@@ -33,7 +40,7 @@ const places = computed(() => {
         how: `${sayMount(own)} on ${sayMount(mount)}`,
       };
     })
-    .filter((place) => `${place.where} ${place.how}`.toLowerCase().includes(wanted));
+    .filter((place) => hasAllWords(foldText(`${place.where} ${place.how}`), wanted));
 });
 
 function take(edit: MoveEdit, where: string): void {

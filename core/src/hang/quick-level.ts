@@ -9,7 +9,8 @@ import {
   type PlacedJoint,
 } from '../rig/index.js';
 import { toRad, tolerances } from '../units/index.js';
-import { measureHangAngles, type Hanging } from './hang.js';
+import { measureHangAngles } from './angles.js';
+import type { Hanging } from './hang.js';
 
 /**
  * How the vector from what bears to the centre of mass shifts for each mm of a joint's slide, in the rig's frame:

@@ -1,0 +1,46 @@
+import type { Brief } from '../brief/index.js';
+import { defineCheck, type AnyFinding, type Check, type FindingKind } from '../finding/index.js';
+import type { Hold } from '../hold/index.js';
+import type { PartBook } from '../part/index.js';
+import type { Assembly } from '../rig/index.js';
+import type { Space } from '../space/index.js';
+
+/** What geometry checks may draw on: the setup in space, and the parts where remedies are wanted. */
+export interface Geometry {
+  readonly space: Space;
+  /** Parts by id where ways out are looked for; undefined while only the verdict matters. */
+  readonly parts: PartBook | undefined;
+}
+
+/** What every check of Fit may look at; some are given more. */
+export interface FitAsked {
+  readonly assembly: Assembly;
+  readonly hold: Hold;
+  readonly brief: Brief;
+  /** Every part that the rig or its kit names. */
+  readonly parts: PartBook;
+  /** Parts that remedies may put in place of others; remedies are looked for only where it is given. */
+  readonly catalogue: PartBook | undefined;
+  /** The same with the parts of the rig itself. */
+  readonly replacements: PartBook | undefined;
+}
+
+/** What every check that needs geometry may look at besides. */
+export interface InSpaceAsked {
+  readonly geometry: Geometry;
+  readonly space: Space;
+}
+
+export type SolidAsked = FitAsked & InSpaceAsked;
+
+/** A check that needs geometry: without it, it finds nothing. `More` is what it looks at beyond the space itself. */
+export function defineSolidCheck<const Kinds extends readonly FindingKind[], More>(
+  kinds: Kinds,
+  find: (context: SolidAsked & More) => readonly AnyFinding[],
+): Check<FitAsked & { readonly solid: (InSpaceAsked & More) | undefined }, Kinds> {
+  return defineCheck(
+    kinds,
+    (context: FitAsked & { readonly solid: (InSpaceAsked & More) | undefined }) =>
+      context.solid ? find({ ...context, ...context.solid }) : [],
+  );
+}

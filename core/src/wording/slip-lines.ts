@@ -1,0 +1,65 @@
+import { judgeSlip, slipLimits, type Slip } from '../fit/index.js';
+import { assumptions, type SettingName, type Settings } from '../rig/index.js';
+import { sayG, sayMm, sayNm, sayNumber } from '../words/index.js';
+import type { WorkingLine } from './hang-lines.js';
+
+/** Where an assumed figure is from: its source, or the owner who set it for this rig. */
+export function sayAssumed(settings: Settings | undefined, name: SettingName): string {
+  return settings?.[name] === undefined ? assumptions[name].source : 'set by you for this rig';
+}
+
+/** What becomes of a joint that holds by friction, in a word or two. */
+export function saySlipState(slip: Pick<Slip, 'ratio' | 'braced'>): string {
+  if (slip.braced) return 'braced';
+  return { well: 'holds', note: 'look at it', risk: 'creeps', stops: 'turns' }[judgeSlip(slip)];
+}
+
+/** What the ratios mean, as a sentence. */
+export function saySlipLimits(): string {
+  const { turns, creeps, watch } = slipLimits;
+  return `Over ${turns} it turns, over ${creeps} it creeps, from ${watch} look at it now and then.`;
+}
+
+/** The working of one joint that holds by friction, from torque to ratio, each figure with its source. */
+export function saySlipLines(slip: Slip, settings: Settings | undefined): WorkingLine[] {
+  const from = (name: SettingName) => sayAssumed(settings, name);
+  const contact =
+    settings?.contactInnerMm === undefined ? from('contactOuterMm') : from('contactInnerMm');
+  const holding: WorkingLine[] = slip.slipStated
+    ? [{ what: 'Holds', value: sayNm(slip.slipMomentNm), from: 'stated for this part' }]
+    : [
+        {
+          what: 'Torque of the screw, T',
+          value: sayNm(slip.torqueNm),
+          from: slip.torqueFrom === 'stated' ? 'stated for this part' : from(slip.torqueFrom),
+        },
+        {
+          what: 'Clamp force F = T ∕ (K·d)',
+          value: `≈ ${sayNumber(slip.clampForceN)} N`,
+          from: from('nutFactor'),
+        },
+        { what: 'Friction µ', value: sayNumber(slip.friction, 2), from: from(slip.frictionFrom) },
+        {
+          what: 'Radius r = ⅔·(Ro³−Ri³)∕(Ro²−Ri²)',
+          value: sayMm(slip.frictionRadiusMm),
+          from: slip.contactStated ? 'from the faces of both parts' : contact,
+        },
+        { what: 'Slips at M = µ·F·r', value: `≈ ${sayNm(slip.slipMomentNm)}` },
+      ];
+  return [
+    ...holding,
+    {
+      what: `Weight beyond the joint (${sayG(slip.awayMassG)}) and motion`,
+      value: `≈ ${sayNm(slip.weightMomentNm)}`,
+      from: `gravity, and a jolt of ${sayNumber(slip.joltG, 1)} g in the worst direction; ratio ≈ ${sayNumber(slip.weightRatio, 2)}`,
+    },
+    {
+      what: 'A hand on it',
+      value: `≈ ${sayNm(slip.handsMomentNm)}`,
+      from:
+        slip.handForceN > 0
+          ? `${sayNumber(slip.handForceN)} N at ${sayMm(slip.handArmMm)} from the screw; ${from('handForceN')}; ratio ≈ ${sayNumber(slip.handsRatio, 2)}`
+          : 'nothing beyond the joint is taken hold of',
+    },
+  ];
+}
