@@ -1,0 +1,162 @@
+/**
+ * Mutation testing: small changes, one at a time, and whether the related tests notice. Works on a copy of the tree;
+ * the checkout is never touched. Ends with the survivors.
+ *
+ *   npm run mutate -- [--count N] [--seed N] [--jobs N] [--since REV] [FILE or FOLDER …]
+ *
+ * Without files: those of the core, the stores and composables of the interface, and the repositories of the server.
+ * With --since: those of them that a branch changed since REV.
+ */
+import { execFileSync, spawn } from 'node:child_process';
+import {
+  cpSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { parseArgs } from 'node:util';
+import {
+  applyMutant,
+  chooseMutants,
+  createRandom,
+  listMutants,
+  listRelatedTests,
+  type Mutant,
+} from './mutants';
+import { startPrivateDatabase } from './private-database';
+
+const root = fileURLToPath(new URL('..', import.meta.url));
+const git = (...args: string[]) =>
+  execFileSync('git', args, { cwd: root, encoding: 'utf8' }).split('\n').filter(Boolean);
+
+const { values, positionals } = parseArgs({
+  allowPositionals: true,
+  options: {
+    count: { type: 'string', default: '300' },
+    seed: { type: 'string', default: '1' },
+    jobs: { type: 'string', default: '1' },
+    since: { type: 'string' },
+  },
+});
+
+/** How long the tests of one mutant may take, in ms: a loop without end is noticed too. */
+const mostMs = 120_000;
+
+const tracked = git('ls-files', '--cached', '--others', '--exclude-standard');
+const isMutable = (file: string) =>
+  /^(core\/src\/.*|web\/src\/.*(Store|saver|drafts|fields|\/use[A-Z]\w*)|server\/src\/.*(repository|mapper|import|uses))\.ts$/.test(
+    file,
+  ) && !/\.test\.ts$|\/index\.ts$|\/testing\/|\.worker\.ts$|labels\.ts$|sheets\.ts$/.test(file);
+const changed =
+  values.since === undefined ? undefined : new Set(git('diff', '--name-only', values.since));
+const files = tracked.filter((file) =>
+  positionals.length > 0
+    ? positionals.some((p) => file === p || file.startsWith(`${p.replace(/\/$/, '')}/`)) &&
+      /\.ts$/.test(file) &&
+      !/\.test\.ts$/.test(file)
+    : isMutable(file) && (!changed || changed.has(file)),
+);
+
+const imports = new Map(
+  tracked
+    .filter((file) => file.endsWith('.test.ts'))
+    .map((file) => {
+      const text = readFileSync(join(root, file), 'utf8');
+      return [file, [...text.matchAll(/from '(\.[^']*)'/g)].map((m) => m[1]!)] as const;
+    }),
+);
+
+/** A copy of the tree with the packages linked in: what is changed there is changed nowhere else. */
+function createCopy(): string {
+  const copy = mkdtempSync(join(tmpdir(), 'zucchini-mutate-'));
+  for (const file of tracked) {
+    mkdirSync(dirname(join(copy, file)), { recursive: true });
+    cpSync(join(root, file), join(copy, file));
+  }
+  symlinkSync(join(root, 'node_modules'), join(copy, 'node_modules'));
+  return copy;
+}
+
+/** Whether the tests pass; a run that takes too long does not. */
+function passes(copy: string, tests: readonly string[], databaseUrl: string): Promise<boolean> {
+  if (tests.length === 0) return Promise.resolve(true);
+  return new Promise((resolve) => {
+    const run = spawn(
+      process.execPath,
+      [
+        '--experimental-vm-modules',
+        join(root, 'node_modules/jest/bin/jest.js'),
+        '--bail',
+        '--runInBand',
+        '--silent',
+        '--runTestsByPath',
+        ...tests,
+      ],
+      {
+        cwd: copy,
+        stdio: 'ignore',
+        env: { ...process.env, ZUCCHINI_TEST_SERVER_URL: databaseUrl },
+        timeout: mostMs,
+        killSignal: 'SIGKILL',
+      },
+    );
+    run.on('close', (code) => resolve(code === 0));
+  });
+}
+
+const all = files.flatMap((file) => listMutants(file, readFileSync(join(root, file), 'utf8')));
+const chosen = chooseMutants(all, Number(values.count), createRandom(Number(values.seed)));
+console.log(
+  `${chosen.length} of ${all.length} mutants in ${files.length} files, seed ${values.seed}`,
+);
+
+const isServer = chosen.some((m) => m.file.startsWith('server/'));
+const folder = mkdtempSync(join(tmpdir(), 'zucchini-mutate-db-'));
+const database = isServer ? await startPrivateDatabase(folder) : undefined;
+const survivors: Mutant[] = [];
+const tally = new Map<string, { all: number; survived: number }>();
+let next = 0;
+
+async function work(): Promise<void> {
+  const copy = createCopy();
+  try {
+    for (let mutant = chosen[next++]; mutant; mutant = chosen[next++]) {
+      const place = join(copy, mutant.file);
+      const source = readFileSync(join(root, mutant.file), 'utf8');
+      writeFileSync(place, applyMutant(source, mutant));
+      const { own, other } = listRelatedTests(mutant.file, imports);
+      const url = database?.serverUrl ?? 'none';
+      const survived = (await passes(copy, own, url)) && (await passes(copy, other, url));
+      writeFileSync(place, source);
+      const group = mutant.file.split('/').slice(0, 3).join('/').replace('/src/', ' ');
+      const count = tally.get(group) ?? { all: 0, survived: 0 };
+      tally.set(group, { all: count.all + 1, survived: count.survived + (survived ? 1 : 0) });
+      if (survived) survivors.push(mutant);
+      const word = survived ? 'SURVIVED' : 'noticed';
+      console.log(`${word} ${mutant.file}:${mutant.line} ${mutant.what.replaceAll(/\s+/g, ' ')}`);
+    }
+  } finally {
+    rmSync(copy, { recursive: true, force: true });
+  }
+}
+
+await Promise.all(Array.from({ length: Number(values.jobs) }, work));
+await database?.stop();
+rmSync(folder, { recursive: true, force: true });
+
+console.log('\nBy folder: survived of all');
+for (const [group, { all: count, survived }] of [...tally].sort()) {
+  console.log(`  ${group.padEnd(24)} ${survived} of ${count}`);
+}
+console.log('\nSurvivors');
+for (const m of survivors) {
+  console.log(`  ${m.file}:${m.line} ${m.what.replaceAll(/\s+/g, ' ').slice(0, 160)}`);
+}
+const share = chosen.length === 0 ? 0 : Math.round((100 * survivors.length) / chosen.length);
+console.log(`\n${survivors.length} of ${chosen.length} survived (${share} %)`);
