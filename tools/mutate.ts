@@ -52,7 +52,7 @@ const tracked = git('ls-files', '--cached', '--others', '--exclude-standard');
 const isMutable = (file: string) =>
   /^(core\/src\/.*|web\/src\/.*(Store|saver|drafts|fields|\/use[A-Z]\w*)|server\/src\/.*(repository|mapper|import|uses))\.ts$/.test(
     file,
-  ) && !/\.test\.ts$|\/index\.ts$|\/testing\/|\.worker\.ts$|labels\.ts$|sheets\.ts$/.test(file);
+  ) && !/\.test\.ts$|\/index\.ts$|\/testing\/|\.worker\.ts$|labels\.ts$|sheets\.ts$|\/ask\//.test(file);
 const changed =
   values.since === undefined ? undefined : new Set(git('diff', '--name-only', values.since));
 const files = tracked.filter((file) =>

@@ -4,3 +4,4 @@ export * from './faults.js';
 export * from './mirror.js';
 export * from './answer.js';
 export * from './photo.js';
+export * from './usual.js';

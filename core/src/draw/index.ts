@@ -6,3 +6,4 @@ export * from './labels.js';
 export * from './overlay.js';
 export * from './forces.js';
 export * from './svg.js';
+export * from './page.js';

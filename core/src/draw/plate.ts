@@ -283,3 +283,8 @@ export function toRigPoint(view: ViewName, at: Point2, deepAs: Vec3, nearerMm = 
   const depth = place(toView, deepAs)[2] + nearerMm;
   return place(invert(toView), [at[0], at[1], depth]);
 }
+
+/** A direction of the page in the rig's frame: right, up, and towards the viewer. */
+export function toRigDirection(view: ViewName, [right, up]: Point2, towards = 0): Vec3 {
+  return rotate(invert(viewFromRig(view)).rotation, [right, up, towards]);
+}

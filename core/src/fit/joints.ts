@@ -17,7 +17,7 @@ import {
   type PlacedJoint,
 } from '../rig/index.js';
 import { toAllowedValue, type Mismatch, type Mount, type PartBook } from '../part/index.js';
-import { tolerances, wrapDeg } from '../units/index.js';
+import { findNearestDeg, measureApartDeg, tolerances } from '../units/index.js';
 import { createChainBetween, findChain, listAdaptors, measureReachOver } from './chains.js';
 import { listMoves } from './moves.js';
 
@@ -294,11 +294,6 @@ function findSlideFinding(assembly: Assembly, joint: PlacedJoint): AnyFinding[] 
   ];
 }
 
-function measureTurnApartDeg(a: number, b: number): number {
-  const apart = wrapDeg(a - b);
-  return Math.min(apart, 360 - apart);
-}
-
 export const turnOffStep = defineFinding(
   'turn-off-step',
   stating<{ readonly turnDeg: number; readonly nearestDeg: number }>(),
@@ -320,10 +315,8 @@ function findTurnFinding(assembly: Assembly, joint: PlacedJoint): AnyFinding[] {
   const limited = joint.childMount.turnsDeg ?? joint.parentMount.turnsDeg;
   if (mate.turns === 'free' && !limited) return [];
   const allowed = listTurnsDeg(mate, joint.parentMount, joint.childMount);
-  const nearest = allowed.reduce((best, turn) =>
-    measureTurnApartDeg(turn, own.turnDeg) < measureTurnApartDeg(best, own.turnDeg) ? turn : best,
-  );
-  if (measureTurnApartDeg(nearest, own.turnDeg) <= tolerances.turnDeg) return [];
+  const nearest = findNearestDeg(allowed, own.turnDeg);
+  if (measureApartDeg(nearest, own.turnDeg) <= tolerances.turnDeg) return [];
   return [
     createFinding(
       turnOffStep,

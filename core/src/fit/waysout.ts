@@ -10,7 +10,7 @@ import {
 import type { PartBook } from '../part/index.js';
 import { dot } from '../placement/index.js';
 import { createSpace, listOverlaps, type Space } from '../space/index.js';
-import { wrapDeg } from '../units/index.js';
+import { measureApartDeg } from '../units/index.js';
 import { listMoves } from './moves.js';
 
 /** How far a slide is tried each way, in mm: near first, since the smallest change is the best one. */
@@ -47,8 +47,7 @@ function listTries(space: Space, joint: PlacedJoint): Edit[] {
     }
   }
   if (joint.mate.state === 'mates') {
-    const now = wrapDeg(joint.joint.turnDeg);
-    const apart = (deg: number) => Math.min(wrapDeg(deg - now), wrapDeg(now - deg));
+    const apart = (deg: number) => measureApartDeg(deg, joint.joint.turnDeg);
     const turns = listTurnsDeg(joint.mate, joint.parentMount, joint.childMount)
       .filter((deg) => apart(deg) > 0.1)
       .sort((a, b) => apart(a) - apart(b) || a - b)

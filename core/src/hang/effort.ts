@@ -54,6 +54,16 @@ const postures: Readonly<
   shoulder: { shoulderM: 0.25, elbowM: 0.18, ownM: 0.15 },
 };
 
+/** Ways of holding for which an owner can test how long they last: one person, standing, until they must stop. */
+export const testableHolds: readonly HoldKind[] = [
+  'low',
+  'one-grip',
+  'grips',
+  'low-two',
+  'chest',
+  'eye',
+];
+
 /** What one joint bears, and for how long. */
 export interface JointEffort {
   readonly joint: ArmJoint;

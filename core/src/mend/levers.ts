@@ -23,6 +23,7 @@ import {
   type Vec3,
 } from '../placement/index.js';
 import {
+  measureSlideStepMm,
   isInBranch,
   listTurnsDeg,
   toAllowedSlideMm,
@@ -31,7 +32,7 @@ import {
   type PlacedItem,
   type PlacedJoint,
 } from '../rig/index.js';
-import { toRad, wrapDeg } from '../units/index.js';
+import { measureApartDeg, toRad, wrapDeg } from '../units/index.js';
 
 /** One place that a lever can be put to, and what it does to the vector from the hand to the centre of mass. */
 export interface Setting {
@@ -64,8 +65,7 @@ function toShift(moved: Vec3, share: number, holds: boolean, handMoved: Vec3): V
   return holds ? subtract(shift, handMoved) : shift;
 }
 
-function listWholeMm(from: number, to: number, step: number | undefined): number[] {
-  const each = step && step > 0 ? step : 1;
+function listWholeMm(from: number, to: number, each: number): number[] {
   const list: number[] = [];
   for (let v = Math.ceil(from / each) * each; v <= to + 1e-9; v += each) list.push(v);
   return list;
@@ -82,7 +82,7 @@ function createSlide(
   if (!perMm || !slide || slide.fromMm >= slide.toMm) return undefined;
   if (measureLength(perMm) < 1e-6) return undefined;
   const now = joint.joint.slideMm;
-  const settings = listWholeMm(slide.fromMm, slide.toMm, slide.stepMm)
+  const settings = listWholeMm(slide.fromMm, slide.toMm, measureSlideStepMm(slide))
     .map((v) => toAllowedSlideMm(slide, v))
     .filter((v) => Math.abs(v - now) > 0.5)
     .map((value) => ({
@@ -120,7 +120,7 @@ function createTurn(
   if (!centre) return undefined;
   const now = wrapDeg(joint.joint.turnDeg);
   const values = listTurnsDeg(joint.mate, joint.parentMount, joint.childMount).filter(
-    (deg) => Math.abs(wrapDeg(deg - now + 180) - 180) > 0.1,
+    (deg) => measureApartDeg(deg, now) > 0.1,
   );
   const held = assembly.byId.get(bearer.itemId);
   const holds = held !== undefined && isInBranch(branch, held);
@@ -246,7 +246,7 @@ function createHand(assembly: Assembly, hold: Hold): Lever | undefined {
   const grip = hold.state === 'held' ? hold.grips[0] : undefined;
   if (!grip || grip.lengthMm < 1) return undefined;
   const along = scale(subtract(grip.toMm, grip.fromMm), 1 / grip.lengthMm);
-  const settings = listWholeMm(0, grip.lengthMm, undefined)
+  const settings = listWholeMm(0, grip.lengthMm, 1)
     .filter((v) => Math.abs(v - grip.alongMm) > 0.5)
     .map((value) => ({
       value,

@@ -32,3 +32,14 @@ export function toAllowedSlideMm(range: SlideRange, slideMm: number): number {
   const stepped = range.stepMm ? Math.round(slideMm / range.stepMm) * range.stepMm : slideMm;
   return Math.min(range.toMm, Math.max(range.fromMm, stepped));
 }
+
+/** The least step by which a joint is slid by hand, in mm: its own notches, or a whole millimetre. */
+export function measureSlideStepMm(range: Pick<SlideRange, 'stepMm'>): number {
+  return range.stepMm ?? 1;
+}
+
+/** The slide after a push by some mm from where it is, in whole steps, as far as the joint can take it. */
+export function slideBy(range: SlideRange, slideMm: number, byMm: number): number {
+  const step = measureSlideStepMm(range);
+  return toAllowedSlideMm(range, slideMm + Math.round(byMm / step) * step);
+}

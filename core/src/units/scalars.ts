@@ -20,6 +20,20 @@ export function wrapDeg(deg: number): number {
   return wrapped < 0 ? wrapped + 360 : wrapped === 0 ? 0 : wrapped;
 }
 
+/** How far apart two directions are, in degrees from 0 to 180. */
+export function measureApartDeg(a: number, b: number): number {
+  const apart = wrapDeg(a - b);
+  return Math.min(apart, 360 - apart);
+}
+
+/** The one of some directions that is nearest to another; the first of those equally near. Throws on none. */
+export function findNearestDeg(choices: readonly number[], wanted: number): number {
+  if (choices.length === 0) throw new Error('findNearestDeg: nothing to choose from');
+  return choices.reduce((best, one) =>
+    measureApartDeg(one, wanted) < measureApartDeg(best, wanted) ? one : best,
+  );
+}
+
 /** Weight in newtons of a mass in grams, standing still. */
 export function toWeightN(massG: number): number {
   return (massG / 1000) * standardGravityMps2;

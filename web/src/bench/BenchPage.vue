@@ -1,11 +1,5 @@
 <script setup lang="ts">
-import {
-  listTurnsDeg,
-  questions,
-  toAllowedSlideMm,
-  wrapDeg,
-  type PlacedJoint,
-} from '@zucchini/core';
+import { listTurnsDeg, questions, slideBy, wrapDeg, type PlacedJoint } from '@zucchini/core';
 import {
   computed,
   defineAsyncComponent,
@@ -74,7 +68,7 @@ function slide(byMm: number): void {
     announce('The chosen part does not slide');
     return;
   }
-  const slideMm = toAllowedSlideMm(now.slide, now.joint.slideMm + byMm);
+  const slideMm = slideBy(now.slide, now.joint.slideMm, byMm);
   if (slideMm === now.joint.slideMm) announce('It is at the end of its rail');
   else {
     bench.apply({ type: 'slide', setupId: bench.setupId, jointId: now.joint.id, slideMm });

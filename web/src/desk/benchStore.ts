@@ -1,20 +1,16 @@
 import {
   withFreshIds,
   applyEdit,
+  listSetupItems,
   loadCollider,
-  createHistory,
   createNames,
   measureReport,
   questionOf,
-  record,
-  redo,
-  undo,
   walk,
   type Ask,
   type Collider,
   type Edit,
   type Finding,
-  type History,
   type KitItem,
   type Part,
   type Question,
@@ -28,6 +24,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { api, ApiError } from '../api/client';
 import { announce } from '../shared/announce';
 import { rememberRig } from '../shared/lastRig';
+import { useHistory } from '../shared/useHistory';
 import { dropDraft, readDraft, type Draft } from './drafts';
 import { Saver, type SaveState } from './saver';
 
@@ -67,9 +64,8 @@ export const useBench = defineStore('bench', () => {
   const opened = ref<OpenState>({ kind: 'loading' });
   const readOnly = ref(false);
   const versionName = ref('');
-  const history = shallowRef<History<Rig>>();
-  /** While a part is dragged: the rig as it would be. */
-  const preview = shallowRef<Rig>();
+  const document = useHistory<Rig>(follow);
+  const { history, preview, present, shown: rig } = document;
   const parts = shallowRef<ReadonlyMap<string, Part>>(new Map());
   const drawer = shallowRef<readonly KitItem[]>([]);
   const saveState = ref<SaveState>({ kind: 'saved' });
@@ -86,7 +82,6 @@ export const useBench = defineStore('bench', () => {
   let saver: Saver | undefined;
   let run = 0;
 
-  const rig = computed(() => preview.value ?? history.value?.present);
   const setup = computed<Setup | undefined>(() =>
     rig.value?.setups.find((s) => s.id === setupId.value),
   );
@@ -115,7 +110,9 @@ export const useBench = defineStore('bench', () => {
   });
   /** The rig as it is stored, whatever is tried out on it: what a drag starts from. */
   const settled = computed(() => {
-    const now = history.value?.present;
+    // With nothing tried out, what is shown is what is stored: its report is there already.
+    if (!preview.value) return report.value;
+    const now = present.value;
     return now && setup.value ? measureReport(now, setupId.value, parts.value) : undefined;
   });
   const names = computed(() => report.value && createNames(report.value.assembly, parts.value));
@@ -128,13 +125,12 @@ export const useBench = defineStore('bench', () => {
     }
     return byItem;
   });
-  const canUndo = computed(() => !readOnly.value && (history.value?.past.length ?? 0) > 0);
-  const canRedo = computed(() => !readOnly.value && (history.value?.future.length ?? 0) > 0);
+  const canUndo = computed(() => !readOnly.value && document.canUndo.value);
+  const canRedo = computed(() => !readOnly.value && document.canRedo.value);
 
   function show(state: Rig, known: readonly Part[]): void {
     parts.value = new Map([...parts.value, ...known.map((p) => [p.id, p] as const)]);
-    history.value = createHistory(state);
-    preview.value = undefined;
+    document.open(state);
     setupId.value = state.setups[0]!.id;
     panel.value = { kind: 'question' };
     selected.value = undefined;
@@ -231,47 +227,35 @@ export const useBench = defineStore('bench', () => {
     saver?.close();
     saver = undefined;
     run += 1;
-    history.value = undefined;
-    preview.value = undefined;
+    document.open(undefined);
     saveState.value = { kind: 'saved' };
     versionName.value = '';
   }
 
-  function takeHistory(next: History<Rig>): void {
-    history.value = next;
-    preview.value = undefined;
-    saver?.want(next.present);
-    // A version gone back to may have other setups.
-    if (!next.present.setups.some((s) => s.id === setupId.value)) {
-      setupId.value = next.present.setups[0]!.id;
-    }
-    const items = new Set(
-      next.present.setups.find((s) => s.id === setupId.value)?.joints.map((j) => j.child.item),
-    );
-    const gone = (id: string | undefined) =>
-      id !== undefined && id !== setup.value?.body && !items.has(id);
+  /** Stores a new present, and closes what shows a part that is gone. The open setup is repaired where it is watched. */
+  function follow(next: Rig): void {
+    saver?.want(next);
+    const open = next.setups.find((s) => s.id === setupId.value) ?? next.setups[0]!;
+    const there = listSetupItems(open);
+    const gone = (id: string | undefined) => id !== undefined && !there.has(id);
     if (gone(selected.value)) selected.value = undefined;
-    if ('itemId' in panel.value && gone(panel.value.itemId)) {
-      panel.value = { kind: 'question' };
-    }
+    if ('itemId' in panel.value && gone(panel.value.itemId)) panel.value = { kind: 'question' };
   }
 
   /** Makes a state the present one, to be undone in one step. */
   function commit(next: Rig): void {
-    if (!history.value || readOnly.value) return;
-    takeHistory(record(history.value, next));
+    if (!readOnly.value) document.commit(next);
   }
 
   function apply(edit: Edit): void {
-    const now = history.value?.present;
-    if (!now || readOnly.value) return;
-    commit(applyEdit(now, withFreshIds(edit, createId)));
+    const now = present.value;
+    if (now) commit(applyEdit(now, withFreshIds(edit, createId)));
   }
 
   /** Shows what an edit would do, without making it. */
   function tryOut(edit: Edit): void {
-    const now = history.value?.present;
-    if (now && !readOnly.value) preview.value = applyEdit(now, withFreshIds(edit, createId));
+    const now = present.value;
+    if (now && !readOnly.value) document.tryOut(applyEdit(now, withFreshIds(edit, createId)));
   }
 
   /** Makes what is tried out the present state. */
@@ -279,19 +263,15 @@ export const useBench = defineStore('bench', () => {
     if (preview.value) commit(preview.value);
   }
 
-  function letGo(): void {
-    preview.value = undefined;
-  }
-
   function stepBack(): void {
-    if (!history.value || !canUndo.value) return;
-    takeHistory(undo(history.value));
+    if (!canUndo.value) return;
+    document.back();
     announce('Undone');
   }
 
   function stepForward(): void {
-    if (!history.value || !canRedo.value) return;
-    takeHistory(redo(history.value));
+    if (!canRedo.value) return;
+    document.forth();
     announce('Done again');
   }
 
@@ -381,7 +361,7 @@ export const useBench = defineStore('bench', () => {
     commit,
     tryOut,
     keep,
-    letGo,
+    letGo: document.letGo,
     stepBack,
     stepForward,
     select,

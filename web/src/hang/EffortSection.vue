@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  testableHolds,
   measureDay,
   measureEffort,
   measureSteadiness,
@@ -36,7 +37,6 @@ watch(
   },
   { immediate: true },
 );
-const testable: readonly string[] = ['low', 'one-grip', 'grips', 'low-two', 'chest', 'eye'];
 const hold = ref<NonNullable<Rig['holdTest']>['hold']>('one-grip');
 watch(test, (now) => now && (hold.value = now.hold), { immediate: true });
 const wrong = computed(() =>
@@ -113,7 +113,9 @@ const percent = (v: number) => `${Math.round(v * 100)} %`;
         <label class="flex items-baseline justify-between gap-3 py-1">
           Held
           <select v-model="hold" class="field text-xs">
-            <option v-for="h in testable" :key="h" :value="h">{{ sayHold(h as never) }}</option>
+            <option v-for="h in testableHolds" :key="h" :value="h">
+              {{ sayHold(h as never) }}
+            </option>
           </select>
         </label>
         <QuantityField v-model="massG" label="A weight of" unit="g" :issue="wrong" />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  measureSlideStepMm,
   listBraces,
   listCarried,
   hasRoom,
@@ -207,7 +208,7 @@ function setMass(massG: number | undefined): void {
           class="mt-1 w-full"
           :min="joint.slide.fromMm"
           :max="joint.slide.toMm"
-          :step="joint.slide.stepMm ?? 1"
+          :step="measureSlideStepMm(joint.slide)"
           :value="joint.joint.slideMm"
           :disabled="bench.readOnly"
           aria-label="Slide along the rail"

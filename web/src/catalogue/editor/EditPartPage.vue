@@ -5,6 +5,7 @@ import {
   measurePartSizeMm,
   standAlone,
   drawPlate,
+  toRigDirection,
   toRigPoint,
   viewNames,
   type ElementList,
@@ -100,7 +101,7 @@ function middleOfFace(): { at: [number, number, number]; towards: Vec3 } {
   const [low, high] = [plate.lowMm, plate.highMm];
   const near = Math.max(...plate.runs.flatMap((r) => r.solids.map((s) => s.seen.nearMm)));
   const flat = toRigPoint(view.value, [(low[0] + high[0]) / 2, (low[1] + high[1]) / 2], [0, 0, 0]);
-  const towards = toRigPoint(view.value, [0, 0], [0, 0, 0], 1);
+  const towards = toRigDirection(view.value, [0, 0], 1);
   const round = (v: number) => Math.round(v * 10) / 10 + 0;
   const at = flat.map((v, i) => {
     const along = towards[i]!;
@@ -123,14 +124,12 @@ function add(label: string): void {
 
 function step(right: number, up: number): void {
   if (!chosen.value) return;
-  const zero = toRigPoint(view.value, [0, 0], [0, 0, 0]);
-  const to = toRigPoint(view.value, [right, up], [0, 0, 0]);
-  const byMm: Vec3 = [to[0] - zero[0], to[1] - zero[1], to[2] - zero[2]];
+  const byMm = toRigDirection(view.value, [right, up]);
   editor.apply({ type: 'move', ids: [chosen.value], byMm });
 }
 function turn(byDeg: number): void {
   if (!chosen.value) return;
-  const axis = toRigPoint(view.value, [0, 0], [0, 0, 0], 1);
+  const axis = toRigDirection(view.value, [0, 0], 1);
   editor.apply({ type: 'turn', id: chosen.value, axis, byDeg });
 }
 function remove(): void {
@@ -144,9 +143,7 @@ function remove(): void {
 function duplicate(): void {
   if (!chosen.value || !part.value) return;
   const newId = findFreeId(part.value, chosen.value);
-  const zero = toRigPoint(view.value, [0, 0], [0, 0, 0]);
-  const to = toRigPoint(view.value, [5, 5], [0, 0, 0]);
-  const byMm: Vec3 = [to[0] - zero[0], to[1] - zero[1], to[2] - zero[2]];
+  const byMm = toRigDirection(view.value, [5, 5]);
   if (editor.apply({ type: 'duplicate', id: chosen.value, newId, byMm })) chosen.value = newId;
 }
 function choose(by: 1 | -1): void {

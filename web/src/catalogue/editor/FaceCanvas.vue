@@ -9,16 +9,23 @@ import {
   projectDirection,
   projectPoint,
   standAlone,
+  readOffPage,
+  toDeg,
   toFaceMm,
-  toRigPoint,
+  toPixel,
+  toRigDirection,
   type Element,
+  type Page,
   type Part,
   type PartEdit,
+  type Point2,
   type Vec3,
 } from '@zucchini/core';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref, useTemplateRef } from 'vue';
 import MountGlyph from '../../draw/MountGlyph.vue';
+import { usePage } from '../../draw/usePage';
+import { usePointerDrag } from '../../draw/usePointerDrag';
 import { viewWords } from '../../draw/viewWords';
 import { outlinePath } from '../../shared/path';
 import type { FacePhoto } from './photos';
@@ -42,7 +49,7 @@ const { width, height } = useElementSize(area);
 const view = computed(() => props.editor.view.value);
 // The frame is that of the part at rest, so that the page does not swim under a drag.
 const settled = computed(() => props.editor.history.value!.present);
-const frame = computed(() => {
+const frame = computed<Page>(() => {
   const alone = standAlone(settled.value);
   const { lowMm, highMm } = drawPlate(alone, view.value);
   // What must stay clear is to be seen whole as well.
@@ -57,26 +64,20 @@ const frame = computed(() => {
   ] as const;
   const w = Math.max(high[0] - low[0], 10);
   const h = Math.max(high[1] - low[1], 10);
-  const scale = Math.min((width.value - 120) / w, (height.value - 110) / h, 14);
+  const fits = Math.min((width.value - 120) / w, (height.value - 110) / h, 14);
   return {
-    scale: scale > 0.05 ? scale : 1,
-    middle: [(low[0] + high[0]) / 2, (low[1] + high[1]) / 2] as const,
+    pxPerMm: fits > 0.05 ? fits : 1,
+    middleMm: [(low[0] + high[0]) / 2, (low[1] + high[1]) / 2],
+    middlePx: [width.value / 2, height.value / 2],
   };
 });
-const toPage = (x: number, y: number): readonly [number, number] => [
-  width.value / 2 + (x - frame.value.middle[0]) * frame.value.scale,
-  height.value / 2 - (y - frame.value.middle[1]) * frame.value.scale,
-];
-const toMm = (x: number, y: number): readonly [number, number] => [
-  (x - width.value / 2) / frame.value.scale + frame.value.middle[0],
-  -(y - height.value / 2) / frame.value.scale + frame.value.middle[1],
-];
+const { toPage, pageOf } = usePage(frame, area);
 
 const assembly = computed(() => standAlone(props.part));
 const plate = computed(() => drawPlate(assembly.value, view.value));
 const spaces = computed(() => drawSpaces(assembly.value, view.value));
 const chosen = computed(() => props.editor.chosen.value);
-const towards = computed<Vec3>(() => toRigPoint(view.value, [0, 0], [0, 0, 0], 1));
+const towards = computed<Vec3>(() => toRigDirection(view.value, [0, 0], 1));
 
 const path = (points: readonly (readonly [number, number])[]) =>
   `M${points
@@ -120,7 +121,8 @@ const handle = computed(() => {
   const [x, y] = projectPoint(view.value, measurePlaceMm(element.value));
   return toPage(x, y);
 });
-const angle = ref(-Math.PI / 4);
+const restAngle = -Math.PI / 4;
+const angle = ref(restAngle);
 const knobPx = 46;
 const knob = computed(() =>
   handle.value
@@ -131,15 +133,14 @@ const knob = computed(() =>
     : undefined,
 );
 
-type Drag = { readonly id: string; readonly from: readonly [number, number]; moved: boolean } & (
-  { readonly kind: 'move' } | { readonly kind: 'turn'; readonly start: number }
-);
-let drag: Drag | undefined;
-let last: PartEdit | undefined;
+const pointer = usePointerDrag();
 
-function pageOf(event: PointerEvent): readonly [number, number] {
-  const box = area.value!.getBoundingClientRect();
-  return [event.clientX - box.left, event.clientY - box.top];
+/** What is dragged, from where; a turn starts at an angle about the middle of its handle. */
+interface Grab {
+  readonly kind: 'move' | 'turn';
+  readonly id: string;
+  readonly from: Point2;
+  readonly startRad: number;
 }
 
 function down(event: PointerEvent, id: string, kind: 'move' | 'turn'): void {
@@ -147,62 +148,44 @@ function down(event: PointerEvent, id: string, kind: 'move' | 'turn'): void {
   event.preventDefault();
   event.stopPropagation();
   props.editor.choose(id);
-  (area.value as HTMLElement).focus({ preventScroll: true });
+  area.value!.focus({ preventScroll: true });
   const from = pageOf(event);
   const at = handle.value ?? from;
-  drag =
-    kind === 'move'
-      ? { kind, id, from, moved: false }
-      : { kind, id, from, moved: false, start: Math.atan2(from[1] - at[1], from[0] - at[0]) };
-  (event.currentTarget as Element & SVGElement).setPointerCapture?.(event.pointerId);
-  window.addEventListener('pointermove', move);
-  window.addEventListener('pointerup', up, { once: true });
+  const grab: Grab = { kind, id, from, startRad: Math.atan2(from[1] - at[1], from[0] - at[0]) };
+  pointer.begin(event, {
+    move: (now) => {
+      const edit = createEdit(grab, now);
+      if (edit) props.editor.tryOut(edit);
+      else props.editor.letGo();
+    },
+    end: (now) => {
+      const edit = createEdit(grab, now);
+      if (edit) props.editor.apply(edit);
+    },
+    cancel: () => props.editor.letGo(),
+    done: () => {
+      props.editor.letGo();
+      angle.value = restAngle;
+    },
+  });
 }
 
-function createEdit(now: Drag, event: PointerEvent): PartEdit | undefined {
+function createEdit(now: Grab, event: PointerEvent): PartEdit | undefined {
   const at = pageOf(event);
   if (now.kind === 'move') {
     const step = event.altKey ? 0.1 : 1;
-    const snap = (px: number) => Math.round(px / frame.value.scale / step) * step;
+    const snap = (px: number) => Math.round(px / frame.value.pxPerMm / step) * step;
     const [dx, dy] = [snap(at[0] - now.from[0]), -snap(at[1] - now.from[1])];
     if (dx === 0 && dy === 0) return undefined;
-    const zero = toRigPoint(view.value, [0, 0], [0, 0, 0]);
-    const to = toRigPoint(view.value, [dx, dy], [0, 0, 0]);
-    return {
-      type: 'move',
-      ids: [now.id],
-      byMm: [to[0] - zero[0], to[1] - zero[1], to[2] - zero[2]],
-    };
+    return { type: 'move', ids: [now.id], byMm: toRigDirection(view.value, [dx, dy]) };
   }
   const centre = handle.value!;
-  const turned = Math.atan2(at[1] - centre[1], at[0] - centre[0]) - now.start;
+  const turned = Math.atan2(at[1] - centre[1], at[0] - centre[0]) - now.startRad;
   const step = event.altKey ? 1 : 15;
   // The page has y down: turning clockwise on it is turning left-handed about what looks at the viewer.
-  const byDeg = -Math.round((turned * 180) / Math.PI / step) * step;
-  angle.value = now.start + turned;
+  const byDeg = -Math.round(toDeg(turned) / step) * step;
+  angle.value = now.startRad + turned;
   return byDeg === 0 ? undefined : { type: 'turn', id: now.id, axis: towards.value, byDeg };
-}
-
-function move(event: PointerEvent): void {
-  if (!drag) return;
-  const at = pageOf(event);
-  if (!drag.moved && Math.hypot(at[0] - drag.from[0], at[1] - drag.from[1]) < 3) return;
-  drag.moved = true;
-  last = createEdit(drag, event);
-  if (last) props.editor.tryOut(last);
-  else props.editor.letGo();
-}
-
-function up(event: PointerEvent): void {
-  window.removeEventListener('pointermove', move);
-  if (drag?.moved) {
-    const edit = createEdit(drag, event);
-    if (edit) props.editor.apply(edit);
-  }
-  props.editor.letGo();
-  drag = undefined;
-  last = undefined;
-  angle.value = -Math.PI / 4;
 }
 
 const scale = computed(() => (props.photo ? measurePhotoScale(props.photo.fit) : undefined));
@@ -210,7 +193,7 @@ const photoBox = computed(() => {
   const { photo } = props;
   if (!photo || scale.value?.state !== 'scaled') return undefined;
   const { mmPerPx } = scale.value;
-  const k = mmPerPx * frame.value.scale;
+  const k = mmPerPx * frame.value.pxPerMm;
   const [ox, oy] = toPage(0, 0);
   const [x, y] = photo.fit.origin;
   return {
@@ -225,23 +208,13 @@ function pick(event: PointerEvent): void {
     if (!props.picking) props.editor.choose(undefined);
     return;
   }
-  // From the page back to the picture: the inverse of the transform that lays it there.
-  const [px, py] = pageOf(event);
-  const [ox, oy] = toPage(0, 0);
-  const turn = (-photo.fit.turnDeg * Math.PI) / 180;
-  const k = scale.value.mmPerPx * frame.value.scale;
-  const [x, y] = [(px - ox) / k, (py - oy) / k];
-  emit('pick', [
-    x * Math.cos(turn) - y * Math.sin(turn) + photo.fit.origin[0],
-    x * Math.sin(turn) + y * Math.cos(turn) + photo.fit.origin[1],
-  ]);
+  emit('pick', toPixel(photo.fit, scale.value.mmPerPx, readOffPage(frame.value, pageOf(event))));
 }
 
 const rulerMm = computed(
-  () => [1, 2, 5, 10, 20, 50, 100, 200].find((mm) => mm * frame.value.scale >= 60) ?? 200,
+  () => [1, 2, 5, 10, 20, 50, 100, 200].find((mm) => mm * frame.value.pxPerMm >= 60) ?? 200,
 );
 const say = (id: string) => id.replaceAll('-', ' ');
-defineExpose({ toMm });
 </script>
 
 <template>
@@ -276,7 +249,7 @@ defineExpose({ toMm });
           <path
             v-for="d in run.solids"
             :key="d.solid.id"
-            :d="outlinePath(d.seen, toPage, frame.scale)"
+            :d="outlinePath(d.seen, toPage, frame.pxPerMm)"
             fill-rule="evenodd"
             class="cursor-move"
             :class="d.solid.id === chosen ? 'stroke-leaf' : 'stroke-ink'"
@@ -406,7 +379,7 @@ defineExpose({ toMm });
       </g>
       <g class="pointer-events-none">
         <path
-          :d="`M16 ${height - 18}h${rulerMm * frame.scale}m0-4v8M16 ${height - 22}v8`"
+          :d="`M16 ${height - 18}h${rulerMm * frame.pxPerMm}m0-4v8M16 ${height - 22}v8`"
           class="stroke-ink"
           fill="none"
         />

@@ -1,4 +1,6 @@
 import {
+  type MountSide,
+  listUsualFields,
   listChoices,
   mountKinds,
   PartKind,
@@ -127,24 +129,12 @@ function solidFields(e: Extract<Element, { list: 'solids' }>): Field[] {
 
 /** A mount of another kind keeps its place and way; what only the old kind had is dropped. */
 function toKind(e: Extract<Element, { list: 'mounts' }>, half: string): Record<string, unknown> {
-  const [kind, side] = half.split(' ') as [MountKind, string];
-  const threaded = kind === 'quarter-20' || kind === 'three-eighths-16';
-  const { lengthwise } = mountKinds[kind];
+  const [kind, side] = half.split(' ') as [MountKind, MountSide];
   return {
     kind,
     side,
-    thread: threaded
-      ? side === 'screw'
-        ? { lengthMm: 5.5 }
-        : { depthMm: 8, blind: false }
-      : undefined,
-    contact: threaded
-      ? { innerRadiusMm: kind === 'quarter-20' ? 3.3 : 4.9, outerRadiusMm: 9, lining: 'metal' }
-      : undefined,
-    locating: threaded ? e.is.locating : undefined,
-    lengthwise: lengthwise === side ? { axis: e.is.reference, fromMm: -20, toMm: 20 } : undefined,
-    clampLengthMm: lengthwise && lengthwise !== side ? 24 : undefined,
-    toothPhaseDeg: kind === 'rosette-m6' ? 0 : undefined,
+    ...listUsualFields(kind, side, e.is.reference),
+    locating: mountKinds[kind].threadMm === undefined ? undefined : e.is.locating,
   };
 }
 

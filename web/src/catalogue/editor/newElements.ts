@@ -1,4 +1,4 @@
-import { findFreeId, type ElementList, type Part } from '@zucchini/core';
+import { listUsualFields, findFreeId, type ElementList, type Part } from '@zucchini/core';
 
 /** What can be put onto a part: its name, the list it goes to, and what it is at first. */
 export interface NewElement {
@@ -66,8 +66,7 @@ export const newElements: readonly NewElement[] = [
       originMm: at,
       normal: towards,
       reference: squareTo(towards),
-      thread: { depthMm: 8, blind: false },
-      contact: { innerRadiusMm: 3.3, outerRadiusMm: 9, lining: 'metal' },
+      ...listUsualFields('quarter-20', 'socket', squareTo(towards)),
     }),
   },
   {
@@ -80,8 +79,7 @@ export const newElements: readonly NewElement[] = [
       originMm: at,
       normal: towards,
       reference: squareTo(towards),
-      thread: { lengthMm: 5.5 },
-      contact: { innerRadiusMm: 3.3, outerRadiusMm: 9, lining: 'metal' },
+      ...listUsualFields('quarter-20', 'screw', squareTo(towards)),
       fastening: { tool: 'thumb', seconds: 15 },
       carrier: !p.mounts.some((m) => m.carrier),
     }),

@@ -1,25 +1,22 @@
 import {
-  createHistory,
   editPart,
   findElement,
   findPartFaults,
-  record,
-  redo,
-  undo,
   type Element,
-  type History,
   type Part,
   type PartEdit,
   type ViewName,
 } from '@zucchini/core';
 import { computed, ref, shallowRef } from 'vue';
 import { announce } from '../../shared/announce';
+import { useHistory } from '../../shared/useHistory';
 
 /** A part that is being corrected: its states, what is chosen on it, the face that is looked at. */
 export function useEditor() {
-  const history = shallowRef<History<Part>>();
-  /** While something is dragged: the part as it would be. */
-  const preview = shallowRef<Part>();
+  const document = useHistory<Part>(() => {
+    trouble.value = '';
+  });
+  const { history, preview, canUndo, canRedo, letGo, back, forth } = document;
   const revision = ref(0);
   /** The part as it is stored. */
   const stored = shallowRef<Part>();
@@ -27,7 +24,7 @@ export function useEditor() {
   const view = ref<ViewName>('near');
   const trouble = ref('');
 
-  const part = computed(() => preview.value ?? history.value?.present);
+  const part = document.shown;
   const element = computed<Element | undefined>(() =>
     part.value && chosen.value !== undefined ? findElement(part.value, chosen.value) : undefined,
   );
@@ -35,14 +32,11 @@ export function useEditor() {
   const changed = computed(
     () => history.value !== undefined && history.value.present !== stored.value,
   );
-  const canUndo = computed(() => (history.value?.past.length ?? 0) > 0);
-  const canRedo = computed(() => (history.value?.future.length ?? 0) > 0);
 
   function open(next: Part, at: number): void {
-    history.value = createHistory(next);
+    document.open(next);
     stored.value = next;
     revision.value = at;
-    preview.value = undefined;
     trouble.value = '';
     if (chosen.value !== undefined && !findElement(next, chosen.value)) chosen.value = undefined;
   }
@@ -57,7 +51,7 @@ export function useEditor() {
   function apply(edit: PartEdit): boolean {
     const now = history.value;
     if (!now) return false;
-    preview.value = undefined;
+    letGo();
     const outcome = editPart(now.present, edit);
     if (outcome.state === 'refused') {
       const [issue] = outcome.issues;
@@ -65,8 +59,7 @@ export function useEditor() {
       announce(trouble.value);
       return false;
     }
-    trouble.value = '';
-    history.value = record(now, outcome.part);
+    document.commit(outcome.part);
     return true;
   }
 
@@ -75,23 +68,11 @@ export function useEditor() {
     const now = history.value;
     if (!now) return;
     const outcome = editPart(now.present, edit);
-    if (outcome.state === 'edited') preview.value = outcome.part;
-  }
-  function letGo(): void {
-    preview.value = undefined;
+    if (outcome.state === 'edited') document.tryOut(outcome.part);
   }
 
   function choose(id: string | undefined): void {
     chosen.value = id;
-  }
-
-  function back(): void {
-    if (history.value) history.value = undo(history.value);
-    trouble.value = '';
-  }
-  function forth(): void {
-    if (history.value) history.value = redo(history.value);
-    trouble.value = '';
   }
 
   return {
