@@ -27,6 +27,7 @@ import { useCatalogue } from './catalogueStore';
 import MatesSection from './MatesSection.vue';
 import TrialBox from './TrialBox.vue';
 import { ownWords, sayKind, sayPath, saySize } from './words';
+import { sayError } from '../shared/sayError';
 
 /** One part: its faces, its facts, where it is used, what it would do on the open rig. */
 const props = defineProps<{ id: string }>();
@@ -46,7 +47,7 @@ watch(
       if (found?.part.id === props.id) record.value = found;
       else if (!found) record.value = undefined;
     } catch (error) {
-      trouble.value = error instanceof Error ? error.message : String(error);
+      trouble.value = sayError(error);
     }
   },
   { immediate: true },
@@ -78,7 +79,7 @@ async function makeCopy(how: CopyKind): Promise<void> {
     await catalogue.store([{ revision: 0, part: copyPart(from, how, id, name) }]);
     await router.push({ name: 'part', params: { id } });
   } catch (error) {
-    trouble.value = error instanceof Error ? error.message : String(error);
+    trouble.value = sayError(error);
   }
 }
 
@@ -86,7 +87,7 @@ async function takeOut(): Promise<void> {
   try {
     await catalogue.remove(props.id);
   } catch (error) {
-    trouble.value = error instanceof Error ? error.message : String(error);
+    trouble.value = sayError(error);
     leaving.value = false;
   }
 }

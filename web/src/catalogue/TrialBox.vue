@@ -2,6 +2,7 @@
 import { sayDeg, sayG, sayMm, sayMoney, type Change, type Part } from '@zucchini/core';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useOpenRig, type TrialTold } from './openRig';
+import { sayError } from '../shared/sayError';
 
 /** What a part would do in a rig: the one that was open last, or any other of the shelf. Nothing is stored. */
 const props = defineProps<{ part: Part }>();
@@ -21,7 +22,7 @@ async function attempt(): Promise<void> {
     told.value = answer;
     failed.value = '';
   } catch (error) {
-    if (mine === run) failed.value = error instanceof Error ? error.message : String(error);
+    if (mine === run) failed.value = sayError(error);
   } finally {
     if (mine === run) busy.value = false;
   }

@@ -2,6 +2,7 @@ import { filterFacts, type FactsFilter, type Part, type PartFacts } from '@zucch
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { api, ApiError, type PartLine, type PartRecord } from '../api/client';
+import { sayError } from '../shared/sayError';
 
 /** How many parts can be laid side by side. */
 export const mostCompared = 4;
@@ -31,7 +32,7 @@ export const useCatalogue = defineStore('catalogue', () => {
       trouble.value = '';
       forget();
     } catch (error) {
-      trouble.value = error instanceof Error ? error.message : String(error);
+      trouble.value = sayError(error);
     }
   }
 

@@ -11,6 +11,7 @@ import {
 import { ref, shallowRef } from 'vue';
 import { api, type RigRecord, type RigSummary } from '../api/client';
 import { findLastRig, rememberRig } from '../shared/lastRig';
+import { sayError } from '../shared/sayError';
 
 /** What a part would do to the open rig, in words. */
 export interface TrialTold {
@@ -63,7 +64,7 @@ export function useOpenRig() {
       rememberRig(id);
       trouble.value = '';
     } catch (error) {
-      trouble.value = error instanceof Error ? error.message : String(error);
+      trouble.value = sayError(error);
     }
   }
 
@@ -71,7 +72,7 @@ export function useOpenRig() {
     try {
       shelf.value = await api.listRigs();
     } catch (error) {
-      trouble.value = error instanceof Error ? error.message : String(error);
+      trouble.value = sayError(error);
       return;
     }
     const last = findLastRig();

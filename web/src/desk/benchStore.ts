@@ -27,6 +27,7 @@ import { rememberRig } from '../shared/lastRig';
 import { useHistory } from '../shared/useHistory';
 import { dropDraft, readDraft, type Draft } from './drafts';
 import { Saver, type SaveState } from './saver';
+import { sayError } from '../shared/sayError';
 
 /** What the panel beside the plate shows. */
 export type Panel =
@@ -152,7 +153,7 @@ export const useBench = defineStore('bench', () => {
   }
 
   function fail(error: unknown): void {
-    const message = error instanceof Error ? error.message : String(error);
+    const message = sayError(error);
     opened.value = {
       kind: 'failed',
       message,
@@ -177,7 +178,7 @@ export const useBench = defineStore('bench', () => {
       collider.value = await loadCollider();
       colliderTrouble.value = '';
     } catch (error) {
-      colliderTrouble.value = error instanceof Error ? error.message : String(error);
+      colliderTrouble.value = sayError(error);
     }
   }
 

@@ -1,6 +1,7 @@
 import type { Rig } from '@zucchini/core';
 import { ApiError } from '../api/client';
 import { dropDraft, keepDraft, type DraftPlace } from './drafts';
+import { sayError } from '../shared/sayError';
 
 /** Where a rig's changes are: on the server, on their way, or still only here. */
 export type SaveState =
@@ -125,7 +126,7 @@ export class Saver {
   private fail(error: unknown): void {
     const kept = keepDraft(this.options.place, { revision: this.revision, rig: this.wanted });
     const status = error instanceof ApiError ? error.status : 0;
-    const message = error instanceof Error ? error.message : String(error);
+    const message = sayError(error);
     if (error instanceof ApiError && status === 409 && error.revision !== undefined) {
       this.tell({ kind: 'conflict', stored: error.revision });
     } else if (status >= 400 && status < 500) {

@@ -14,6 +14,7 @@ import {
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { api, type VersionSummary } from '../api/client';
 import { useBench } from '../desk/benchStore';
+import { sayError } from '../shared/sayError';
 
 /** This setup beside another one, of this rig or of a kept version: light and quick against heavy and steady. */
 const bench = useBench();
@@ -40,7 +41,7 @@ watch(chosen, async (key) => {
     const parts = new Map([...bench.parts, ...version.parts.map((p) => [p.id, p] as const)]);
     other.value = { rig: version.rig, parts, name: version.name };
   } catch (error) {
-    trouble.value = error instanceof Error ? error.message : String(error);
+    trouble.value = sayError(error);
   }
 });
 

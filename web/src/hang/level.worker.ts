@@ -1,31 +1,34 @@
 import '../shared/withoutEval';
-import { loadCollider, measureLevelling, type Collider, type Part } from '@zucchini/core';
-import type { LevelAnswer, LevelQuestion } from './messages';
+import {
+  loadCollider,
+  measureLevelling,
+  type Collider,
+  type LeverKind,
+  type Levelling,
+  type Part,
+  type Rig,
+} from '@zucchini/core';
+import { expose } from 'comlink';
+
+/** What levelling is asked; parts go over once. */
+export interface LevelQuestion {
+  readonly rig: Rig;
+  readonly setupId: string;
+  readonly limitDeg: number;
+  readonly kinds: readonly LeverKind[];
+  readonly newParts: readonly Part[];
+}
 
 const parts = new Map<string, Part>();
 let collider: Promise<Collider> | undefined;
 
-const send = (answer: LevelAnswer) => self.postMessage(answer);
-
-self.onmessage = ({ data }: MessageEvent<LevelQuestion>) => {
-  for (const part of data.newParts) parts.set(part.id, part);
+async function level({ newParts, ...asked }: LevelQuestion): Promise<Levelling> {
+  for (const part of newParts) parts.set(part.id, part);
   collider ??= loadCollider();
-  collider
-    .then((narrow) => {
-      const { rig, setupId, limitDeg, kinds } = data;
-      const levelling = measureLevelling({
-        rig,
-        setupId,
-        parts,
-        limitDeg,
-        kinds,
-        collider: narrow,
-        makeId: () => crypto.randomUUID(),
-      });
-      send({ run: data.run, levelling });
-    })
-    .catch((error: unknown) => {
-      const trouble = error instanceof Error ? error.message : String(error);
-      send({ run: data.run, trouble });
-    });
-};
+  const makeId = () => crypto.randomUUID();
+  return measureLevelling({ ...asked, parts, collider: await collider, makeId });
+}
+
+const api = { level };
+export type LevelApi = typeof api;
+expose(api);

@@ -1,7 +1,9 @@
-import type { Levelling, LeverKind, Part } from '@zucchini/core';
-import { onScopeDispose, ref, shallowRef, toRaw, watch } from 'vue';
+import type { Levelling, LeverKind } from '@zucchini/core';
+import { onScopeDispose, ref, shallowRef, watch } from 'vue';
 import { useBench } from '../desk/benchStore';
-import type { LevelAnswer, LevelQuestion } from './messages';
+import { sayError } from '../shared/sayError';
+import { linkWorker, toPlain } from '../shared/workerLink';
+import type { LevelApi } from './level.worker';
 
 /**
  * Levelling in a worker: asked for by hand, and again whenever the rig changes while it is open. A question that is
@@ -12,55 +14,45 @@ export function useLevelling() {
   const found = shallowRef<Levelling>();
   const state = ref<'idle' | 'working' | 'done' | 'failed'>('idle');
   const trouble = ref('');
-  let worker: Worker | undefined;
-  let given = new WeakSet<Part>();
+  const link = linkWorker<LevelApi>(
+    () => new Worker(new URL('./level.worker.ts', import.meta.url), { type: 'module' }),
+  );
   let run = 0;
   let asked: { limitDeg: number; kinds: readonly LeverKind[] } | undefined;
 
-  function hear({ data }: MessageEvent<LevelAnswer>): void {
-    if (data.run !== run) return;
-    found.value = data.levelling;
-    trouble.value = data.trouble ?? '';
-    state.value = data.trouble === undefined ? 'done' : 'failed';
-  }
-
-  function start(limitDeg: number, kinds: readonly LeverKind[]): void {
+  async function start(limitDeg: number, kinds: readonly LeverKind[]): Promise<void> {
     const rig = bench.history?.present;
     if (!rig) return;
     asked = { limitDeg, kinds };
-    if (!worker) {
-      worker = new Worker(new URL('./level.worker.ts', import.meta.url), { type: 'module' });
-      worker.onmessage = hear;
-    }
-    run += 1;
+    const mine = (run += 1);
     state.value = 'working';
-    const newParts = [...bench.parts.values()].map((p) => toRaw(p)).filter((p) => !given.has(p));
-    for (const part of newParts) given.add(part);
-    const question: LevelQuestion = {
-      run,
-      rig,
-      setupId: bench.setupId,
-      limitDeg,
-      kinds,
-      newParts,
-    };
-    // A copy without the interface's wrappings: they cannot be sent.
-    worker.postMessage(JSON.parse(JSON.stringify(question)));
+    const newParts = link.takeNewParts(bench.parts.values());
+    const question = toPlain({ rig, setupId: bench.setupId, limitDeg, kinds, newParts });
+    try {
+      const levelling = await link.ask().level(question);
+      if (mine !== run) return;
+      found.value = levelling;
+      trouble.value = '';
+      state.value = 'done';
+    } catch (error) {
+      if (mine !== run) return;
+      found.value = undefined;
+      trouble.value = sayError(error);
+      state.value = 'failed';
+    }
   }
 
   function stop(): void {
-    worker?.terminate();
-    worker = undefined;
-    given = new WeakSet();
+    link.end();
     state.value = 'idle';
     run += 1;
   }
 
-  onScopeDispose(() => worker?.terminate());
+  onScopeDispose(() => link.end());
   watch(
     () => [bench.history?.present, bench.setupId] as const,
     () => {
-      if (asked) start(asked.limitDeg, asked.kinds);
+      if (asked) void start(asked.limitDeg, asked.kinds);
     },
   );
   return { found, state, trouble, start, stop };

@@ -3,6 +3,7 @@ import { answerMate, findMateAnswer, type MateAnswer } from '@zucchini/core';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { api, type PartRecord } from '../api/client';
 import AppButton from '../shared/AppButton.vue';
+import { sayError } from '../shared/sayError';
 
 /**
  * Whether two mounts that are made for each other go together: known, by whom, or asked once and
@@ -22,7 +23,7 @@ async function load(): Promise<void> {
     records.value = await Promise.all([api.findPart(props.a.partId), api.findPart(props.b.partId)]);
     trouble.value = '';
   } catch (error) {
-    trouble.value = error instanceof Error ? error.message : String(error);
+    trouble.value = sayError(error);
   }
 }
 watch(() => [props.a.partId, props.a.mountId, props.b.partId, props.b.mountId], load, {
@@ -64,7 +65,7 @@ async function answer(says: MateAnswer): Promise<void> {
     await load();
     emit('answered');
   } catch (error) {
-    trouble.value = error instanceof Error ? error.message : String(error);
+    trouble.value = sayError(error);
   } finally {
     busy.value = false;
   }

@@ -20,6 +20,7 @@ import QuantityField from '../shared/QuantityField.vue';
 import TopBar from '../shared/TopBar.vue';
 import TroubleBox from '../shared/TroubleBox.vue';
 import { useScale } from './useScale';
+import { sayError } from '../shared/sayError';
 
 /** A scale and a rig: readings are taken when they have settled, and stand against what is computed. */
 const route = useRoute();
@@ -39,14 +40,14 @@ async function open(id: string, wanted?: string): Promise<void> {
     setupId.value = setups.find((s) => s.id === wanted)?.id ?? setups[0]!.id;
     trouble.value = '';
   } catch (error) {
-    trouble.value = error instanceof Error ? error.message : String(error);
+    trouble.value = sayError(error);
   }
 }
 onMounted(async () => {
   try {
     shelf.value = await api.listRigs();
   } catch (error) {
-    trouble.value = error instanceof Error ? error.message : String(error);
+    trouble.value = sayError(error);
   }
   const { rig, setup } = route.query;
   const id = typeof rig === 'string' ? rig : shelf.value[0]?.id;
@@ -84,7 +85,7 @@ async function write(change: Partial<Weighing>): Promise<void> {
     trouble.value = '';
     announce('Written down.');
   } catch (error) {
-    trouble.value = `Not written down. ${error instanceof Error ? error.message : String(error)}`;
+    trouble.value = `Not written down. ${sayError(error)}`;
   } finally {
     busy.value = false;
   }
@@ -95,7 +96,7 @@ async function run(work: () => Promise<unknown>): Promise<void> {
     scale.disturb();
     trouble.value = '';
   } catch (error) {
-    trouble.value = error instanceof Error ? error.message : String(error);
+    trouble.value = sayError(error);
   }
 }
 const put = (g: number) => run(() => api.loadScale(g));

@@ -13,7 +13,8 @@ import {
   type Part,
   type Report,
 } from '@zucchini/core';
-import type { CandidatesAnswer, CandidatesQuestion, ToldCandidate, WarmUp } from './messages';
+import { expose } from 'comlink';
+import type { CandidatesAnswer, CandidatesQuestion, ToldCandidate } from './messages';
 
 /** How long the worker works before it lets a newer question in, in ms. */
 const breathMs = 24;
@@ -40,14 +41,15 @@ function tell(report: Report, candidate: Candidate): ToldCandidate {
   };
 }
 
-function send(answer: CandidatesAnswer): void {
-  self.postMessage(answer);
-}
-
-async function answer(question: CandidatesQuestion): Promise<void> {
-  const { run, rig, setupId, drawer, ask, words } = question;
-  collider ??= loadCollider();
-  const narrow = await collider;
+/** Told as it comes; a newer question ends an older one, which then answers no more. */
+async function ask(
+  question: CandidatesQuestion,
+  onFound: (answer: CandidatesAnswer) => void,
+): Promise<void> {
+  const { run, rig, setupId, drawer, ask: asks, words } = question;
+  newest = run;
+  warm(question.newParts);
+  const narrow = await collider!;
   if (run !== newest) return;
   const report = measureReport(rig, setupId, parts, { collider: narrow });
   const makeId = () => crypto.randomUUID();
@@ -55,31 +57,27 @@ async function answer(question: CandidatesQuestion): Promise<void> {
   let done = 0;
   let since = performance.now();
   const context = { report, parts, collider: narrow, makeId };
-  const all = listAsked(report, drawer, parts, makeId, ask);
-  const { chosen: asked, held } = narrowAsked(context, ask, all, words);
-  for (const candidate of judgeCandidates(context, ask, asked)) {
+  const all = listAsked(report, drawer, parts, makeId, asks);
+  const { chosen, held } = narrowAsked(context, asks, all, words);
+  for (const candidate of judgeCandidates(context, asks, chosen)) {
     found.push(tell(report, candidate));
     done += 1;
     if (performance.now() - since < breathMs) continue;
-    send({ run, found, done, total: asked.length, held });
+    onFound({ found, done, total: chosen.length, held });
     found = [];
     await breathe();
     if (run !== newest) return;
     since = performance.now();
   }
-  send({ run, found, done, total: asked.length, held });
+  onFound({ found, done, total: chosen.length, held });
 }
 
-self.onmessage = ({ data }: MessageEvent<CandidatesQuestion | WarmUp>) => {
-  if ('warm' in data) {
-    for (const part of data.newParts) parts.set(part.id, part);
-    collider ??= loadCollider();
-    return;
-  }
-  newest = data.run;
-  for (const part of data.newParts) parts.set(part.id, part);
-  answer(data).catch((error: unknown) => {
-    const trouble = error instanceof Error ? error.message : String(error);
-    send({ run: data.run, found: [], done: 0, total: 0, held: 0, trouble });
-  });
-};
+/** Takes parts that will be needed, so that the first question is answered at once. */
+function warm(newParts: readonly Part[]): void {
+  for (const part of newParts) parts.set(part.id, part);
+  collider ??= loadCollider();
+}
+
+const api = { ask, warm };
+export type CandidatesApi = typeof api;
+expose(api);

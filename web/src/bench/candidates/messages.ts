@@ -1,11 +1,5 @@
 import type { Ask, Candidate, KitItem, Part, Rig } from '@zucchini/core';
 
-/** Parts the worker will need, sent ahead so that the first question is answered at once. */
-export interface WarmUp {
-  readonly warm: true;
-  readonly newParts: readonly Part[];
-}
-
 /** What the worker is asked. Parts go over once; later questions name only what is new. */
 export interface CandidatesQuestion {
   readonly run: number;
@@ -28,12 +22,11 @@ export interface ToldCandidate {
   readonly where: string;
 }
 
+/** What has been judged since the last answer to the same question. */
 export interface CandidatesAnswer {
-  readonly run: number;
   readonly found: readonly ToldCandidate[];
   readonly done: number;
   readonly total: number;
   /** Asked and not judged, because they are too many at once. */
   readonly held: number;
-  readonly trouble?: string;
 }

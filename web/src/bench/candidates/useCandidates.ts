@@ -1,31 +1,22 @@
 import type { Ask, Part } from '@zucchini/core';
 import { useDebounceFn } from '@vueuse/core';
-import { onScopeDispose, ref, shallowRef, toRaw, watch } from 'vue';
+import { proxy } from 'comlink';
+import { onScopeDispose, ref, shallowRef, watch } from 'vue';
 import { useBench } from '../../desk/benchStore';
-import type { CandidatesAnswer, CandidatesQuestion, ToldCandidate, WarmUp } from './messages';
+import { sayError } from '../../shared/sayError';
+import { linkWorker, toPlain } from '../../shared/workerLink';
+import type { CandidatesApi } from './candidates.worker';
+import type { CandidatesAnswer, CandidatesQuestion, ToldCandidate } from './messages';
 
 /** One worker for the whole bench, started when it is first asked. */
-let worker: Worker | undefined;
-/** What the worker has been given; a part that was changed is another object and goes over again. */
-let given = new WeakSet<Part>();
+const link = linkWorker<CandidatesApi>(
+  () => new Worker(new URL('./candidates.worker.ts', import.meta.url), { type: 'module' }),
+);
 let run = 0;
-
-function findWorker(): Worker {
-  worker ??= new Worker(new URL('./candidates.worker.ts', import.meta.url), { type: 'module' });
-  return worker;
-}
-
-/** Parts that the worker has not been given yet, without the interface's wrappings. */
-function takeNew(all: Iterable<Part>): Part[] {
-  const fresh = [...all].map((p) => toRaw(p)).filter((p) => !given.has(p));
-  for (const part of fresh) given.add(part);
-  return fresh;
-}
 
 /** Starts the worker and gives it the catalogue, so that the first question is answered at once. */
 export function warmCandidates(parts: Iterable<Part>): void {
-  const warmUp: WarmUp = { warm: true, newParts: takeNew(parts) };
-  findWorker().postMessage(JSON.parse(JSON.stringify(warmUp)));
+  void link.ask().warm(toPlain(link.takeNewParts(parts)));
 }
 
 /**
@@ -42,70 +33,64 @@ export function useCandidates(ask: () => Ask, words: () => string = () => '') {
   const state = ref<'working' | 'done' | 'stopped' | 'failed'>('working');
   const trouble = ref('');
   let mine = 0;
-  let listening: Worker | undefined;
 
-  function hear({ data }: MessageEvent<CandidatesAnswer>): void {
-    if (data.run !== mine || state.value === 'stopped') return;
-    if (data.trouble !== undefined) {
-      trouble.value = data.trouble;
-      state.value = 'failed';
-      return;
-    }
-    // The first answer takes the place of what an older rig was told.
-    found.value = fresh ? data.found : [...found.value, ...data.found];
-    fresh = false;
-    done.value = data.done;
-    total.value = data.total;
-    held.value = data.held;
-    if (data.done >= data.total) state.value = 'done';
-  }
-  let fresh = true;
-
-  function start(): void {
+  async function start(): Promise<void> {
     const rig = bench.history?.present;
     if (!rig) return;
-    mine = run += 1;
-    fresh = true;
+    const own = (mine = run += 1);
+    let isFirst = true;
     state.value = 'working';
     done.value = 0;
     const question: CandidatesQuestion = {
-      run: mine,
+      run: own,
       rig,
       setupId: bench.setupId,
       drawer: bench.drawer,
       ask: ask(),
       words: words(),
-      newParts: takeNew(bench.parts.values()),
+      newParts: link.takeNewParts(bench.parts.values()),
     };
-    const target = findWorker();
-    if (listening !== target) {
-      listening?.removeEventListener('message', hear);
-      target.addEventListener('message', hear);
-      listening = target;
+    const hear = (answer: CandidatesAnswer) => {
+      if (own !== mine || state.value === 'stopped') return;
+      // The first answer takes the place of what an older rig was told.
+      found.value = isFirst ? answer.found : [...found.value, ...answer.found];
+      isFirst = false;
+      done.value = answer.done;
+      total.value = answer.total;
+      held.value = answer.held;
+      if (answer.done >= answer.total) state.value = 'done';
+    };
+    try {
+      await link.ask().ask(toPlain(question), proxy(hear));
+    } catch (error) {
+      if (own !== mine) return;
+      trouble.value = sayError(error);
+      state.value = 'failed';
     }
-    // A copy without the interface's wrappings: they cannot be sent.
-    target.postMessage(JSON.parse(JSON.stringify(question)));
   }
 
   function stop(): void {
     if (state.value !== 'working') return;
     state.value = 'stopped';
     // What is at work is ended at once; the next question starts another worker.
-    worker?.terminate();
-    worker = undefined;
-    given = new WeakSet();
+    link.end();
   }
 
-  onScopeDispose(() => listening?.removeEventListener('message', hear));
-  watch(() => [bench.history?.present, bench.parts, bench.drawer, ask()] as const, start, {
-    immediate: true,
-  });
+  // What is still told after the panel is closed is not heard.
+  onScopeDispose(() => (mine = -1));
+  watch(
+    () => [bench.history?.present, bench.parts, bench.drawer, ask()] as const,
+    () => void start(),
+    {
+      immediate: true,
+    },
+  );
   // What is judged already is filtered where it is listed; only what waited needs another look.
   let narrowed = '';
   const lookAmongAll = useDebounceFn(() => {
     if (words() === narrowed || (held.value === 0 && narrowed === '')) return;
     narrowed = words();
-    start();
+    void start();
   }, 150);
   watch(words, () => void lookAmongAll());
 

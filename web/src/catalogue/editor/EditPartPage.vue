@@ -32,6 +32,7 @@ import { newElements } from './newElements';
 import PhotoPanel from './PhotoPanel.vue';
 import { readPhoto, type FacePhoto } from './photos';
 import { useEditor } from './useEditor';
+import { sayError } from '../../shared/sayError';
 
 /** A part on its six faces: everything on it can be moved, turned, sized, added and taken away. */
 const props = defineProps<{ id: string }>();
@@ -55,7 +56,7 @@ async function load(): Promise<void> {
     if (!record) lost.value = `There is no part “${props.id}”.`;
     else editor.open(record.part, record.revision);
   } catch (error) {
-    lost.value = error instanceof Error ? error.message : String(error);
+    lost.value = sayError(error);
   }
 }
 onMounted(load);

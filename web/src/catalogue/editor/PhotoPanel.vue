@@ -5,6 +5,7 @@ import { viewWords } from '../../draw/viewWords';
 import AppButton from '../../shared/AppButton.vue';
 import QuantityField from '../../shared/QuantityField.vue';
 import { dropPhoto, keepPhoto, openPhoto, type FacePhoto } from './photos';
+import { sayError } from '../../shared/sayError';
 
 /** A photograph behind this face: two points of known distance give its scale. It stays in this browser. */
 const props = defineProps<{ part: Part; view: ViewName }>();
@@ -26,7 +27,7 @@ async function bring(event: Event): Promise<void> {
     photo.value = await openPhoto(file, middle, (high[0] - low[0]) * 1.3);
     picking.value = 'a';
   } catch (error) {
-    trouble.value = error instanceof Error ? error.message : String(error);
+    trouble.value = sayError(error);
   } finally {
     busy.value = false;
   }

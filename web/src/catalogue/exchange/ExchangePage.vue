@@ -1,14 +1,18 @@
 <script setup lang="ts">
 import { writeCsv, writePack } from '@zucchini/core';
 import { useVirtualizer } from '@tanstack/vue-virtual';
+import { proxy } from 'comlink';
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue';
 import { api, type Issue } from '../../api/client';
 import AppButton from '../../shared/AppButton.vue';
 import { saveText } from '../../shared/saveText';
+import { sayError } from '../../shared/sayError';
+import { linkWorker } from '../../shared/workerLink';
 import TopBar from '../../shared/TopBar.vue';
 import TroubleBox from '../../shared/TroubleBox.vue';
 import { useCatalogue } from '../catalogueStore';
-import type { FromWorker, ShownRow, ToWorker } from './messages';
+import type { ShownRow } from './messages';
+import type { PlanApi } from './plan.worker';
 
 /** Parts in and out: files to keep, and a dry run that tells each row's fate before anything is stored. */
 const catalogue = useCatalogue();
@@ -27,42 +31,15 @@ const told = ref('');
 /** Places of rows with something unusual that the person says are right. */
 const right = ref<ReadonlySet<string>>(new Set());
 const only = ref<ShownRow['fate'] | 'asks' | ''>('');
-let worker: Worker | undefined;
+const link = linkWorker<PlanApi>(
+  () => new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' }),
+);
+onBeforeUnmount(() => link.end());
 
-function stopWorker(): void {
-  worker?.terminate();
-  worker = undefined;
+function fail(message: string, issues?: readonly Issue[]): void {
+  trouble.value = { title: `Nothing was stored. ${message}`, ...(issues ? { issues } : {}) };
+  state.value = rows.value.length > 0 ? 'planned' : 'none';
 }
-onBeforeUnmount(stopWorker);
-
-function hear({ data }: MessageEvent<FromWorker>): void {
-  switch (data.say) {
-    case 'reading':
-      state.value = 'reading';
-      break;
-    case 'rows':
-      state.value = 'planning';
-      rows.value = [...rows.value, ...data.rows];
-      progress.value = { done: data.done, total: data.total };
-      break;
-    case 'planned':
-      state.value = 'planned';
-      break;
-    case 'stored':
-      state.value = 'stored';
-      told.value = `${data.count} ${data.count === 1 ? 'part is' : 'parts are'} stored.`;
-      void catalogue.load();
-      break;
-    case 'failed':
-      trouble.value = {
-        title: `Nothing was stored. ${data.message}`,
-        ...(data.issues ? { issues: data.issues } : {}),
-      };
-      state.value = rows.value.length > 0 ? 'planned' : 'none';
-      break;
-  }
-}
-const tell = (message: ToWorker) => worker!.postMessage(message);
 
 /** A pack of ten thousand parts is about 40 MB. */
 const mostBytes = 48 * 1024 * 1024;
@@ -87,13 +64,22 @@ async function bring(event: Event): Promise<void> {
   }
   fileName.value = file.name;
   state.value = 'reading';
-  stopWorker();
-  worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' });
-  worker.onmessage = hear;
-  tell({ do: 'plan', name: file.name, text: await file.text() });
+  link.end();
+  const hear = (more: readonly ShownRow[], done: number, total: number) => {
+    state.value = 'planning';
+    rows.value = [...rows.value, ...more];
+    progress.value = { done, total };
+  };
+  try {
+    const outcome = await link.ask().plan(file.name, await file.text(), proxy(hear));
+    if (outcome.state === 'failed') fail(outcome.message, outcome.issues);
+    else state.value = 'planned';
+  } catch (error) {
+    fail(sayError(error));
+  }
 }
 function stop(): void {
-  stopWorker();
+  link.end();
   state.value = 'stopped';
 }
 
@@ -124,10 +110,21 @@ function toggleRight(place: string): void {
 function allRight(): void {
   right.value = new Set(rows.value.filter(asks).map((r) => r.place));
 }
-function store(): void {
+async function store(): Promise<void> {
   trouble.value = undefined;
   state.value = 'storing';
-  tell({ do: 'store', places: taken.value });
+  try {
+    const outcome = await link.ask().store([...taken.value]);
+    if (outcome.state === 'failed') {
+      fail(outcome.message, outcome.issues);
+      return;
+    }
+    state.value = 'stored';
+    told.value = `${outcome.count} ${outcome.count === 1 ? 'part is' : 'parts are'} stored.`;
+    void catalogue.load();
+  } catch (error) {
+    fail(sayError(error));
+  }
 }
 
 const fateWords: Record<ShownRow['fate'], string> = {
@@ -170,7 +167,7 @@ async function takeOut(as: 'csv' | 'pack', which: 'all' | 'own'): Promise<void> 
       );
     told.value = `${parts.length} parts written.`;
   } catch (error) {
-    trouble.value = { title: error instanceof Error ? error.message : String(error) };
+    trouble.value = { title: sayError(error) };
   } finally {
     busy.value = false;
   }

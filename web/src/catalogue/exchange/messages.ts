@@ -1,10 +1,5 @@
 import type { ChangedFact, Doubt, Fate } from '@zucchini/core';
 
-/** What the import worker is told. */
-export type ToWorker =
-  | { readonly do: 'plan'; readonly name: string; readonly text: string }
-  | { readonly do: 'store'; readonly places: readonly string[] };
-
 /** One row of a dry run as the page shows it; the part itself stays in the worker. */
 export interface ShownRow {
   readonly place: string;
@@ -16,19 +11,13 @@ export interface ShownRow {
   readonly why: readonly { readonly path: string; readonly message: string }[];
 }
 
-/** What the import worker says. */
-export type FromWorker =
-  | { readonly say: 'reading' }
-  | {
-      readonly say: 'rows';
-      readonly rows: readonly ShownRow[];
-      readonly done: number;
-      readonly total: number;
-    }
-  | { readonly say: 'planned' }
-  | { readonly say: 'stored'; readonly count: number }
-  | {
-      readonly say: 'failed';
-      readonly message: string;
-      readonly issues?: readonly { readonly path: string; readonly message: string }[];
-    };
+/** Why nothing came of it, with the places that are wrong. */
+interface Failed {
+  readonly state: 'failed';
+  readonly message: string;
+  readonly issues?: readonly { readonly path: string; readonly message: string }[];
+}
+
+/** What becomes of a dry run, and of storing what it planned. */
+export type PlanOutcome = { readonly state: 'planned' } | Failed;
+export type StoreOutcome = { readonly state: 'stored'; readonly count: number } | Failed;

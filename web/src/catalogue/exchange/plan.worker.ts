@@ -1,14 +1,15 @@
 import '../../shared/withoutEval';
 import { planImport, readCsv, readPack, type Part, type PlannedRow } from '@zucchini/core';
 import { api, ApiError } from '../../api/client';
-import type { FromWorker, ShownRow, ToWorker } from './messages';
+import { expose } from 'comlink';
+import { sayError } from '../../shared/sayError';
+import type { PlanOutcome, ShownRow, StoreOutcome } from './messages';
 
 /** Rows that are planned before the page hears of them, and may stop the work. */
 const breath = 250;
 
 const planned = new Map<string, { revision: number; part: Part }>();
 
-const say = (message: FromWorker) => self.postMessage(message);
 const breathe = () => new Promise((resolve) => setTimeout(resolve, 0));
 
 function toShown(row: PlannedRow): ShownRow {
@@ -23,14 +24,14 @@ function toShown(row: PlannedRow): ShownRow {
   };
 }
 
-async function plan(name: string, text: string): Promise<void> {
+async function plan(
+  name: string,
+  text: string,
+  onRows: (rows: readonly ShownRow[], done: number, total: number) => void,
+): Promise<PlanOutcome> {
   planned.clear();
-  say({ say: 'reading' });
   const reading = /^\s*[[{]/u.test(text) || /\.json$/iu.test(name) ? readPack(text) : readCsv(text);
-  if (reading.state === 'malformed') {
-    say({ say: 'failed', message: reading.message });
-    return;
-  }
+  if (reading.state === 'malformed') return { state: 'failed', message: reading.message };
   const [parts, lines] = await Promise.all([api.listParts(), api.listPartLines()]);
   const known = new Map(parts.map((p) => [p.id, p]));
   const revisions = new Map(lines.map((l) => [l.facts.id, l.revision]));
@@ -44,29 +45,27 @@ async function plan(name: string, text: string): Promise<void> {
       planned.set(row.place, { revision: revisions.get(row.part.id) ?? 0, part: row.part });
     }
     if (done % breath === 0) {
-      say({ say: 'rows', rows, done, total });
+      onRows(rows, done, total);
       rows = [];
       await breathe();
     }
   }
-  say({ say: 'rows', rows, done, total });
-  say({ say: 'planned' });
+  onRows(rows, done, total);
+  return { state: 'planned' };
 }
 
-async function store(places: readonly string[]): Promise<void> {
+async function store(places: readonly string[]): Promise<StoreOutcome> {
   const parts = places.flatMap((place) => planned.get(place) ?? []);
-  await api.storeParts(parts);
-  say({ say: 'stored', count: parts.length });
+  try {
+    await api.storeParts(parts);
+    return { state: 'stored', count: parts.length };
+  } catch (error) {
+    // What an error carries beside its words does not go over by itself.
+    const issues = error instanceof ApiError ? error.issues : [];
+    return { state: 'failed', message: sayError(error), issues };
+  }
 }
 
-self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
-  const work = data.do === 'plan' ? plan(data.name, data.text) : store(data.places);
-  work.catch((error: unknown) => {
-    const message = error instanceof Error ? error.message : String(error);
-    say({
-      say: 'failed',
-      message,
-      ...(error instanceof ApiError && error.issues.length ? { issues: error.issues } : {}),
-    });
-  });
-};
+const worker = { plan, store };
+export type PlanApi = typeof worker;
+expose(worker);
