@@ -1,6 +1,7 @@
-/** Writes the demo's rig files and the published schema from their sources. */
+/** Writes the demo's rig files, the published schema, and what the core says of the demo. */
 import { writeFileSync } from 'node:fs';
 import { createRigFileSchema } from '@zucchini/core';
+import { listKnownFiles } from './known-files.ts';
 import { createDemoRigFile, demoRigs, readDemoCatalogue } from './demo-files.ts';
 
 const root = new URL('../', import.meta.url);
@@ -13,3 +14,6 @@ writeFileSync(
   new URL('docs/rig-file.schema.json', root),
   `${JSON.stringify(createRigFileSchema(), null, 2)}\n`,
 );
+for (const { name, make } of await listKnownFiles()) {
+  writeFileSync(new URL(`demo/known/${name}.json`, root), `${JSON.stringify(make(), null, 1)}\n`);
+}

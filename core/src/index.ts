@@ -26,3 +26,4 @@ export * from './words/index.js';
 export * from './wording/index.js';
 export * from './draw/index.js';
 export * from './pack/index.js';
+export * from './api/index.js';

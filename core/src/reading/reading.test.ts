@@ -64,12 +64,13 @@ describe('a figure that is typed', () => {
   });
 
   it.each([
-    ['abc', 'mm', '“abc” is no figure'],
-    ['', 'mm', '“” is no figure'],
+    ['abc', 'mm', '“abc” is not a number'],
+    ['', 'mm', '“” is not a number'],
     ['5 kg', 'mm', '“kg” does not measure this'],
     ['5 mm', 's', '“mm” does not measure this'],
-    ['5 flurbs', 'mm', '“flurbs” does not measure this'],
-    ['1/0', 'mm', '“1/0” is no figure'],
+    ['5 flurbs', 'mm', '“5 flurbs” is not a number'],
+    ['12,5x', 'g', '“12,5x” is not a number'],
+    ['1/0', 'mm', '“1/0” is not a number'],
   ])('“%s” in a field of %s is refused with the reason', (text, unit, why) => {
     expect(readTyped(text, unit)).toEqual({ state: 'refused', why });
   });

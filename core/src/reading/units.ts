@@ -179,12 +179,13 @@ export function readTyped(text: string, unit: string): TypedFigure {
   const written = text.trim();
   const match = typedPattern.exec(written);
   const number = match && readNumber(match[2]!);
-  if (!match || !number) return { state: 'refused', why: `“${written}” is no figure` };
+  if (!match || !number) return { state: 'refused', why: `“${written}” is not a number` };
   let value = match[1] ? -number.value : number.value;
   const spelt = match[3]!.trim();
   if (spelt !== '' && spelt !== unit) {
     const [own, other] = [findUnit(unit), findUnit(spelt)];
-    if (!own || !other || own.dimension !== other.dimension) {
+    if (!other) return { state: 'refused', why: `“${written}” is not a number` };
+    if (own?.dimension !== other.dimension) {
       return { state: 'refused', why: `“${spelt}” does not measure this` };
     }
     value = (value * other.factor) / own.factor;

@@ -1,7 +1,8 @@
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import type { DataSource } from 'typeorm';
 import { z } from 'zod';
-import { Problem, ProblemError } from '../problems/index.js';
+import { Problem } from '@zucchini/core';
+import { ProblemError } from '../problems/index.js';
 
 const Health = z.object({ status: z.literal('well'), databaseMs: z.number(), migrations: z.int() });
 

@@ -1,6 +1,5 @@
-import type { Issue, Part } from '@zucchini/core';
+import { type Issue, type Part, type PartUse } from '@zucchini/core';
 import type { EntityManager } from 'typeorm';
-import type { PartUse } from './schema.js';
 
 /** What draws on the catalogue, as the catalogue sees it: it is asked before a part changes. */
 export interface Followers {

@@ -3,9 +3,9 @@ import type { DataSource } from 'typeorm';
 import { z } from 'zod';
 import { transact } from '../database/index.js';
 import type { Followers } from './followers.js';
-import { Problem, ProblemError } from '../problems/index.js';
+import { Problem, PartRecord, StoreBody, Stored } from '@zucchini/core';
+import { ProblemError } from '../problems/index.js';
 import { deletePart, findPart, listFactsText, listPartsText, storeParts } from './repository.js';
-import { PartRecord, StoreBody, Stored } from './schema.js';
 
 /** The largest import that is read: some ten thousand parts at four kilobytes. */
 const importLimitBytes = 48 * 1024 * 1024;

@@ -1,9 +1,8 @@
-import type { Part, PartBook } from '@zucchini/core';
+import { type Part, type PartBook, type StorePart } from '@zucchini/core';
 import { In, type EntityManager } from 'typeorm';
 import { KitItemEntity, PartEntity } from '../database/index.js';
 import { ProblemError } from '../problems/index.js';
 import { fromPartRow, toPartRow } from './mapper.js';
-import type { StorePart } from './schema.js';
 
 /** JSON columns are asked for as text: the driver would read them into values. */
 interface RawRow {

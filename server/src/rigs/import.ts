@@ -6,12 +6,12 @@ import {
   type Rig,
   type RigFile,
   type Version,
+  type Imported,
 } from '@zucchini/core';
 import { In, type EntityManager } from 'typeorm';
 import { KitItemEntity, RigEntity } from '../database/index.js';
 import { findParts, insertParts } from '../parts/repository.js';
 import { insertRig, insertVersion } from './repository.js';
-import type { Imported } from './schema.js';
 
 /** What was called otherwise because the name was taken by something else. */
 class Renames {

@@ -1,17 +1,18 @@
-import type { KitItem } from '@zucchini/core';
 import {
   countFindings,
   measureReport,
   rigFormatVersion,
   sayFigure,
   sayG,
+  type KitItem,
   type Collider,
   type PartBook,
   type Rig,
   type Version,
+  type RigSummary,
+  type VersionSummary,
 } from '@zucchini/core';
 import type { KitItemRow, RigRow, VersionRow } from '../database/index.js';
-import type { RigSummary, VersionSummary } from './schema.js';
 
 /** There is one owner, and so one kit, until an installation has several. */
 export const kitId = 'kit';

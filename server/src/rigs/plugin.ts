@@ -7,6 +7,17 @@ import {
   rigFormat,
   rigFormatVersion,
   RigFile,
+  Problem,
+  CreateRigBody,
+  Imported,
+  KeepVersionBody,
+  KitReply,
+  RigRecord,
+  RigSummary,
+  Saved,
+  SaveRigBody,
+  VersionRecord,
+  VersionSummary,
   type Brief,
 } from '@zucchini/core';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
@@ -14,7 +25,7 @@ import type { DataSource, EntityManager } from 'typeorm';
 import { z } from 'zod';
 import { transact } from '../database/index.js';
 import { findParts } from '../parts/repository.js';
-import { Problem, ProblemError } from '../problems/index.js';
+import { ProblemError } from '../problems/index.js';
 import { importRigFile } from './import.js';
 import {
   deleteRig,
@@ -29,18 +40,6 @@ import {
   updateRig,
   type StoredRig,
 } from './repository.js';
-import {
-  CreateRigBody,
-  Imported,
-  KeepVersionBody,
-  KitReply,
-  RigRecord,
-  RigSummary,
-  Saved,
-  SaveRigBody,
-  VersionRecord,
-  VersionSummary,
-} from './schema.js';
 
 const ById = z.object({ id: z.string().max(64) });
 const ByVersion = ById.extend({ versionId: z.string().max(64) });

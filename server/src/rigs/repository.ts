@@ -1,5 +1,13 @@
 import { isDeepStrictEqual } from 'node:util';
-import { findRigIssues, type KitItem, type PartBook, type Rig, type Version } from '@zucchini/core';
+import {
+  findRigIssues,
+  type KitItem,
+  type PartBook,
+  type Rig,
+  type Version,
+  type RigSummary,
+  type VersionSummary,
+} from '@zucchini/core';
 import { In, type EntityManager } from 'typeorm';
 import {
   KitEntity,
@@ -23,7 +31,6 @@ import {
   toVersionSummary,
 } from './mapper.js';
 import { findCollider } from './collider.js';
-import type { RigSummary, VersionSummary } from './schema.js';
 
 /** A rig with the parts that it draws on. */
 export interface StoredRig {

@@ -5,6 +5,7 @@ import {
   type Part,
   type PartBook,
   type Rig,
+  type PartUse,
 } from '@zucchini/core';
 import { In, type EntityManager } from 'typeorm';
 import { KitItemEntity, RigEntity, RigItemEntity, VersionEntity } from '../database/index.js';
@@ -12,7 +13,6 @@ import { findCollider } from './collider.js';
 import { fromRigRow, summarise } from './mapper.js';
 import { findKit } from './repository.js';
 import { findParts } from '../parts/repository.js';
-import type { PartUse } from '../parts/schema.js';
 
 async function listRigIds(manager: EntityManager, partIds: readonly string[]): Promise<string[]> {
   const items = await manager.find(KitItemEntity, {

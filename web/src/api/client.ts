@@ -1,10 +1,18 @@
-import type { KitItem, Part, PartFacts, Rig } from '@zucchini/core';
-
-/** A place in what was sent that is wrong. */
-export interface Issue {
-  readonly path: string;
-  readonly message: string;
-}
+import type {
+  Imported,
+  Issue,
+  KitItem,
+  Part,
+  PartLine,
+  PartRecord,
+  Problem,
+  Rig,
+  RigRecord,
+  RigSummary,
+  StorePart,
+  VersionRecord,
+  VersionSummary,
+} from '@zucchini/core';
 
 /** An answer of the server that is no success, or no answer at all (`status` 0). */
 export class ApiError extends Error {
@@ -16,82 +24,6 @@ export class ApiError extends Error {
   ) {
     super(message);
   }
-}
-
-export interface RigSummary {
-  readonly id: string;
-  readonly name: string;
-  readonly revision: number;
-  readonly savedAt: string;
-  readonly setup: string;
-  readonly parts: number;
-  readonly stops: number;
-  readonly risks: number;
-  readonly hang: string;
-  readonly spend: string;
-  readonly carried: string;
-}
-
-export interface RigRecord {
-  readonly revision: number;
-  readonly savedAt: string;
-  readonly rig: Rig;
-  readonly parts: readonly Part[];
-}
-
-export interface VersionSummary {
-  readonly id: string;
-  readonly name: string;
-  readonly reason: string;
-  readonly keptAt: string;
-}
-
-export interface VersionRecord extends VersionSummary {
-  readonly rig: Rig;
-  readonly parts: readonly Part[];
-}
-
-export interface Imported {
-  readonly id: string;
-  readonly name: string;
-  readonly renamed: readonly {
-    readonly what: string;
-    readonly from: string;
-    readonly to: string;
-  }[];
-}
-
-/** One line of the catalogue as tables show it. */
-export interface PartLine {
-  readonly revision: number;
-  readonly facts: PartFacts;
-}
-
-/** A rig that draws on a part. */
-export interface PartUse {
-  readonly rigId: string;
-  readonly rigName: string;
-  readonly setups: readonly string[];
-  readonly owned: boolean;
-}
-
-export interface PartRecord {
-  readonly revision: number;
-  readonly part: Part;
-  readonly uses: readonly PartUse[];
-}
-
-/** A part to store, over the revision it was taken from; 0 for a new one. */
-export interface StorePart {
-  readonly revision: number;
-  readonly part: Part;
-}
-
-interface Problem {
-  readonly title?: string;
-  readonly detail?: string;
-  readonly issues?: readonly Issue[];
-  readonly revision?: number;
 }
 
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
@@ -118,7 +50,7 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
     value = {};
   }
   if (response.ok) return value as T;
-  const problem = value as Problem;
+  const problem = value as Partial<Problem>;
   throw new ApiError(
     response.status,
     problem.detail ?? problem.title ?? `The server answers ${response.status}.`,

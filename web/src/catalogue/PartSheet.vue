@@ -15,10 +15,11 @@ import {
   viewNames,
   type CopyKind,
   type Part,
+  type PartRecord,
 } from '@zucchini/core';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import type { PartRecord } from '../api/client';
+
 import AppButton from '../shared/AppButton.vue';
 import PartDrawing from '../shared/PartDrawing.vue';
 import { saveText } from '../shared/saveText';

@@ -1,7 +1,14 @@
-import { filterFacts, type FactsFilter, type Part, type PartFacts } from '@zucchini/core';
+import {
+  filterFacts,
+  type FactsFilter,
+  type Part,
+  type PartFacts,
+  type PartLine,
+  type PartRecord,
+} from '@zucchini/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { api, ApiError, type PartLine, type PartRecord } from '../api/client';
+import { api, ApiError } from '../api/client';
 import { sayError } from '../shared/sayError';
 
 /** How many parts can be laid side by side. */

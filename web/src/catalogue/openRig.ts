@@ -7,9 +7,11 @@ import {
   type Part,
   type PartTrial,
   type Report,
+  type RigRecord,
+  type RigSummary,
 } from '@zucchini/core';
 import { ref, shallowRef } from 'vue';
-import { api, type RigRecord, type RigSummary } from '../api/client';
+import { api } from '../api/client';
 import { findLastRig, rememberRig } from '../shared/lastRig';
 import { sayError } from '../shared/sayError';
 

@@ -10,9 +10,10 @@ import {
   sayHoldTime,
   type PartBook,
   type Rig,
+  type VersionSummary,
 } from '@zucchini/core';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
-import { api, type VersionSummary } from '../api/client';
+import { api } from '../api/client';
 import { useBench } from '../desk/benchStore';
 import { sayError } from '../shared/sayError';
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { answerMate, findMateAnswer, type MateAnswer } from '@zucchini/core';
+import { answerMate, findMateAnswer, type MateAnswer, type PartRecord } from '@zucchini/core';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { api, type PartRecord } from '../api/client';
+import { api } from '../api/client';
 import AppButton from '../shared/AppButton.vue';
 import { sayError } from '../shared/sayError';
 

@@ -9,10 +9,12 @@ import {
   sayNumber,
   sayWeighed,
   type Weighing,
+  type RigRecord,
+  type RigSummary,
 } from '@zucchini/core';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { api, type RigRecord, type RigSummary } from '../api/client';
+import { api } from '../api/client';
 import WorkingLines from '../shared/WorkingLines.vue';
 import { announce } from '../shared/announce';
 import AppButton from '../shared/AppButton.vue';

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Issue } from '../api/client';
+import { type Issue } from '@zucchini/core';
 
 /** Something failed: what, where, and what is kept. */
 defineProps<{ title: string; issues?: readonly Issue[] }>();

@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { type Issue, type RigSummary } from '@zucchini/core';
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { api, ApiError, type Issue, type RigSummary } from '../api/client';
+import { api, ApiError } from '../api/client';
 import AppButton from '../shared/AppButton.vue';
 import TopBar from '../shared/TopBar.vue';
 import TroubleBox from '../shared/TroubleBox.vue';

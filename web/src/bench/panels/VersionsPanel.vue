@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { type VersionSummary } from '@zucchini/core';
 import { onMounted, ref } from 'vue';
-import { api, ApiError, type VersionSummary } from '../../api/client';
+import { api, ApiError } from '../../api/client';
 import { announce } from '../../shared/announce';
 import AppButton from '../../shared/AppButton.vue';
 import TroubleBox from '../../shared/TroubleBox.vue';

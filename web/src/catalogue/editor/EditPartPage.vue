@@ -10,11 +10,12 @@ import {
   viewNames,
   type ElementList,
   type Vec3,
+  type Issue,
 } from '@zucchini/core';
 import { useEventListener } from '@vueuse/core';
 import { computed, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { onBeforeRouteLeave, useRouter } from 'vue-router';
-import { ApiError, type Issue } from '../../api/client';
+import { ApiError } from '../../api/client';
 import { viewWords } from '../../draw/viewWords';
 import { useKeys } from '../../shared/useKeys';
 import { announce } from '../../shared/announce';

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { writeCsv, writePack } from '@zucchini/core';
+import { writeCsv, writePack, type Issue } from '@zucchini/core';
 import { useVirtualizer } from '@tanstack/vue-virtual';
 import { proxy } from 'comlink';
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue';
-import { api, type Issue } from '../../api/client';
+import { api } from '../../api/client';
 import AppButton from '../../shared/AppButton.vue';
 import { saveText } from '../../shared/saveText';
 import { sayError } from '../../shared/sayError';

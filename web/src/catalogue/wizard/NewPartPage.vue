@@ -6,6 +6,7 @@ import {
   viewNames,
   type Thing,
   type ViewName,
+  type Issue,
 } from '@zucchini/core';
 import { computed, nextTick, onMounted, ref, shallowRef, useTemplateRef } from 'vue';
 import { useRouter } from 'vue-router';
@@ -14,7 +15,7 @@ import AppButton from '../../shared/AppButton.vue';
 import PartDrawing from '../../shared/PartDrawing.vue';
 import TopBar from '../../shared/TopBar.vue';
 import TroubleBox from '../../shared/TroubleBox.vue';
-import { ApiError, type Issue } from '../../api/client';
+import { ApiError } from '../../api/client';
 import { useCatalogue } from '../catalogueStore';
 import TrialBox from '../TrialBox.vue';
 import { saySize } from '../words';

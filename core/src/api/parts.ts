@@ -1,5 +1,6 @@
-import { Part } from '@zucchini/core';
 import { z } from 'zod';
+import { Part } from '../part/index.js';
+import type { PartFacts } from '../pack/index.js';
 
 /** A rig, or a kept version of one, that draws on a part. */
 export const PartUse = z.object({
@@ -16,6 +17,13 @@ export const PartRecord = z.object({
   part: Part,
   uses: z.array(PartUse),
 });
+export type PartRecord = z.infer<typeof PartRecord>;
+
+/** One line of the catalogue as tables show it; handed on as stored text, so that no schema reads it. */
+export interface PartLine {
+  readonly revision: number;
+  readonly facts: PartFacts;
+}
 
 /** A part to store, over the revision that it was taken from; 0 for a new one. */
 export const StorePart = z.object({ revision: z.int().min(0), part: Part });

@@ -1,5 +1,7 @@
-import { Currency, EntityId, KitItem, Name, Note, Part, PartId, Rig } from '@zucchini/core';
 import { z } from 'zod';
+import { Name, Note, Part, PartId } from '../part/index.js';
+import { EntityId, KitItem, Rig } from '../rig/index.js';
+import { Currency } from '../units/index.js';
 
 /** What the shelf shows of a rig without opening it. */
 export const RigSummary = z.object({
@@ -40,6 +42,7 @@ export type VersionSummary = z.infer<typeof VersionSummary>;
 
 export const KeepVersionBody = z.strictObject({ name: Name, reason: Note });
 export const VersionRecord = VersionSummary.extend({ rig: Rig, parts: z.array(Part) });
+export type VersionRecord = z.infer<typeof VersionRecord>;
 
 /** What an import stored, and what it had to call otherwise. */
 export const Imported = z.object({

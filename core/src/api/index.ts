@@ -1,0 +1,3 @@
+export * from './problem.js';
+export * from './rigs.js';
+export * from './parts.js';
