@@ -1,0 +1,260 @@
+import { afterEach, beforeEach, describe, expect, it } from '@jest/globals';
+import { isProposedId, proposeId, type Edit, type Part, type Rig } from '@zucchini/core';
+import { createPinia, setActivePinia } from 'pinia';
+import { body, createTestRig, handle, joint, weightAhead } from '../../../core/src/testing/rigs';
+import { startFakeServer, startStorage, until, type FakeServer } from '../testing/server';
+import { useBench } from './benchStore';
+
+const { rig: made, parts: book } = createTestRig(
+  [body, handle, weightAhead],
+  [joint('h', 'handle.base', 'body.rail'), joint('w', 'weight.base', 'body.plain')],
+);
+const other: Rig['setups'][number] = { ...made.setups[0]!, id: 'high', name: 'High', joints: [] };
+const rig: Rig = { ...made, setups: [made.setups[0]!, other] };
+const parts: Part[] = [...book.values()];
+const setupId = 'low';
+
+let server: FakeServer;
+let kept: Map<string, string>;
+beforeEach(() => {
+  server = startFakeServer();
+  kept = startStorage();
+  setActivePinia(createPinia());
+  server.answer('GET /api/rigs/rig', { revision: 3, savedAt: 'x', rig, parts });
+  server.answer('GET /api/parts', { parts });
+  server.answer('GET /api/kit', { items: [{ id: 'spare', partId: 'handle', owned: true }] });
+  server.answer('PUT /api/rigs/rig', { revision: 4, savedAt: 'y' });
+});
+
+// What waits to be stored does not outlive its test.
+afterEach(() => useBench().close());
+
+async function open() {
+  const bench = useBench();
+  await bench.open('rig');
+  return bench;
+}
+const slide = (slideMm: number): Edit => ({ type: 'slide', setupId, jointId: 'h', slideMm });
+const slideOf = (r: Rig | undefined) => r?.setups[0]!.joints[0]!.slideMm;
+
+describe('the bench', () => {
+  it('opens a rig with its parts, the drawer, and a report of its first setup', async () => {
+    const bench = await open();
+    expect(bench.opened).toEqual({ kind: 'open' });
+    expect([bench.setupId, bench.parts.size, bench.drawer.length]).toEqual(['low', 3, 1]);
+    expect(bench.report!.assembly.items.map((p) => p.item.id)).toEqual([
+      'body',
+      'handle',
+      'weight',
+    ]);
+    expect(kept.get('zucchini-open-rig')).toBe('rig');
+  });
+
+  it('says that a rig is not there, or that the server is away', async () => {
+    const bench = useBench();
+    await bench.open('nowhere');
+    expect(bench.opened).toMatchObject({ kind: 'failed', lost: true });
+    server.away(true);
+    await bench.open('rig');
+    expect(bench.opened).toMatchObject({ kind: 'failed', lost: false });
+  });
+
+  it('drops a late answer: the rig asked for last is the one on the bench', async () => {
+    server.answer('GET /api/rigs/b', {
+      revision: 1,
+      savedAt: 'x',
+      rig: { ...rig, id: 'b' },
+      parts,
+    });
+    const bench = useBench();
+    const [first, second] = [bench.open('rig'), bench.open('b')];
+    await Promise.all([first, second]);
+    expect(bench.rig!.id).toBe('b');
+  });
+
+  it('makes an edit one step, which is stored and can be taken back and forth', async () => {
+    const bench = await open();
+    bench.apply(slide(12));
+    expect([slideOf(bench.rig), bench.canUndo, bench.canRedo]).toEqual([12, true, false]);
+    await bench.saveNow();
+    expect(server.asked.at(-1)).toMatchObject({ method: 'PUT', body: { revision: 3 } });
+    bench.stepBack();
+    expect([slideOf(bench.rig), bench.canUndo, bench.canRedo]).toEqual([0, false, true]);
+    bench.stepForward();
+    expect(slideOf(bench.rig)).toBe(12);
+    bench.stepForward();
+    expect(slideOf(bench.rig)).toBe(12);
+  });
+
+  it('shows what is tried out and stores it only when it is kept', async () => {
+    const bench = await open();
+    bench.tryOut(slide(20));
+    expect([slideOf(bench.rig), slideOf(bench.history!.present)]).toEqual([20, 0]);
+    expect(bench.settled!.assembly.rig).toBe(bench.history!.present);
+    expect(bench.report!.assembly.rig).toBe(bench.rig);
+    bench.letGo();
+    expect([slideOf(bench.rig), bench.canUndo]).toEqual([0, false]);
+    bench.keep();
+    expect(bench.canUndo).toBe(false);
+    bench.tryOut(slide(20));
+    bench.keep();
+    expect([slideOf(bench.rig), bench.preview, bench.canUndo]).toEqual([20, undefined, true]);
+  });
+
+  it('with nothing tried out reports once, not twice', async () => {
+    const bench = await open();
+    expect(bench.settled).toBe(bench.report);
+  });
+
+  it('gives what is proposed an id of its own, also when it is only tried out', async () => {
+    const bench = await open();
+    const add: Edit = {
+      type: 'add-part',
+      setupId,
+      item: { id: proposeId('handle'), partId: 'handle', owned: false },
+      joint: joint(proposeId('j'), `${proposeId('handle')}.base`, 'body.rail', { slideMm: 40 }),
+    };
+    const ids = () => [
+      ...bench.rig!.kit.map((i) => i.id),
+      ...bench.rig!.setups[0]!.joints.flatMap((j) => [j.id, j.child.item]),
+    ];
+    bench.tryOut(add);
+    expect(ids().some(isProposedId)).toBe(false);
+    bench.keep();
+    bench.apply(add);
+    expect(ids().some(isProposedId)).toBe(false);
+    expect(new Set(bench.rig!.kit.map((i) => i.id)).size).toBe(5);
+  });
+
+  it('keeps the name new-rig as it is typed', async () => {
+    const bench = await open();
+    bench.apply({ type: 'rename', name: 'new-rig' });
+    expect(bench.rig!.name).toBe('new-rig');
+  });
+
+  it('closes what shows a part that is gone, and keeps what shows another', async () => {
+    const bench = await open();
+    bench.select('weight');
+    bench.apply(slide(5));
+    expect([bench.selected, bench.panel]).toEqual(['weight', { kind: 'part', itemId: 'weight' }]);
+    bench.apply({ type: 'remove-item', setupId, itemId: 'weight' });
+    expect([bench.selected, bench.panel]).toEqual([undefined, { kind: 'question' }]);
+    bench.select('body');
+    bench.apply(slide(6));
+    expect(bench.selected).toBe('body');
+  });
+
+  it('goes to the first setup when the open one is taken away, or its making undone', async () => {
+    const bench = await open();
+    bench.openSetup('high');
+    expect(bench.setupId).toBe('high');
+    bench.openSetup('nowhere');
+    expect(bench.setupId).toBe('high');
+    bench.apply({ type: 'remove-setup', setupId: 'high' });
+    expect(bench.setupId).toBe('low');
+    bench.apply({ type: 'copy-setup', setupId, id: 'copy', name: 'Copy' });
+    bench.openSetup('copy');
+    bench.stepBack();
+    expect(bench.setupId).toBe('low');
+  });
+
+  it('asks what goes where, and comes back to the question', async () => {
+    const bench = await open();
+    bench.askMount('body', 'holes');
+    expect(bench.panel).toEqual({
+      kind: 'candidates',
+      itemId: 'body',
+      ask: { kind: 'mount', itemId: 'body', mountId: 'holes' },
+    });
+    bench.askReplacement('handle');
+    expect(bench.panel).toMatchObject({ ask: { kind: 'replace', itemId: 'handle' } });
+    bench.askNeed('power');
+    expect(bench.panel).toMatchObject({ itemId: 'body', ask: { kind: 'need', need: 'power' } });
+    bench.ask('hang');
+    expect([bench.panel, bench.question]).toEqual([{ kind: 'question' }, 'hang']);
+  });
+
+  it('lists findings of Fit by the part they are about first', async () => {
+    const bench = await open();
+    const codes = [...bench.findingsByItem].flatMap(([id, list]) =>
+      list.map((f) => [id, f.items[0]]),
+    );
+    expect(codes.length).toBeGreaterThan(0);
+    for (const [id, subject] of codes) expect(subject).toBe(id);
+    const hang = bench.report!.findings.filter((f) => f.code === 'not-level');
+    expect([...bench.findingsByItem.values()].flat()).not.toContain(hang[0]);
+  });
+});
+
+describe('a kept version', () => {
+  beforeEach(() => {
+    server.answer('GET /api/rigs/rig/versions/v1', { id: 'v1', name: 'Mark 0', rig, parts });
+  });
+
+  it('is looked at and not changed', async () => {
+    const bench = useBench();
+    await bench.openVersion('rig', 'v1');
+    expect([bench.readOnly, bench.versionName]).toEqual([true, 'Mark 0']);
+    bench.apply(slide(9));
+    bench.tryOut(slide(9));
+    expect([slideOf(bench.rig), bench.canUndo]).toEqual([0, false]);
+  });
+});
+
+describe('a draft', () => {
+  const draft = { revision: 3, rig: { ...rig, name: 'Drafted' } };
+
+  it('that was not stored is taken up again, on its own revision', async () => {
+    kept.set('zucchini.draft.rig', JSON.stringify(draft));
+    const bench = await open();
+    expect([bench.rig!.name, bench.canUndo]).toEqual(['Drafted', true]);
+    await bench.saveNow();
+    expect(server.asked.at(-1)).toMatchObject({ body: { revision: 3, rig: { name: 'Drafted' } } });
+  });
+
+  it('that was stored after all is dropped', async () => {
+    kept.set('zucchini.draft.rig', JSON.stringify({ revision: 2, rig }));
+    const bench = await open();
+    expect([bench.canUndo, kept.has('zucchini.draft.rig')]).toEqual([false, false]);
+  });
+});
+
+describe('a save that another window overtook', () => {
+  beforeEach(() => {
+    server.answer('PUT /api/rigs/rig', { title: 'stale', revision: 8 }, 409);
+  });
+
+  it('is told, and mine can be stored over it', async () => {
+    const bench = await open();
+    bench.apply(slide(3));
+    await bench.saveNow();
+    expect(bench.saveState).toEqual({ kind: 'conflict', stored: 8 });
+    server.answer('PUT /api/rigs/rig', { revision: 9, savedAt: 'z' });
+    await bench.keepMine();
+    await until(() => bench.saveState.kind === 'saved');
+    expect(server.asked.filter((a) => a.method === 'PUT').at(-1)).toMatchObject({
+      body: { revision: 8 },
+    });
+  });
+
+  it('is told, and what is stored can be taken instead', async () => {
+    const bench = await open();
+    bench.apply(slide(3));
+    await bench.saveNow();
+    await bench.takeStored();
+    expect([slideOf(bench.rig), bench.canUndo, kept.has('zucchini.draft.rig')]).toEqual([
+      0,
+      false,
+      false,
+    ]);
+  });
+});
+
+describe('parts corrected elsewhere', () => {
+  it('are read again while the rig stays open', async () => {
+    const bench = await open();
+    server.answer('GET /api/parts', { parts: parts.map((p) => ({ ...p, name: `${p.name}!` })) });
+    await bench.refreshParts();
+    expect(bench.parts.get('handle')!.name).toBe('handle!');
+  });
+});
