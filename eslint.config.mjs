@@ -98,7 +98,7 @@ export default defineConfig([
   { rules: { 'vue/multi-word-component-names': 'off', eqeqeq: 'error' } },
   core,
   layersOf('core', true, ['**/*.test.ts', 'core/src/testing/**']),
-  layersOf('web', false),
+  layersOf('web', false, ['**/*.test.ts', 'web/src/testing/**']),
   layersOf('server', false, ['**/*.test.ts', 'server/src/testing/**']),
   prettier,
 ]);

@@ -56,13 +56,13 @@ const isMutable = (file: string) =>
   !/\.test\.ts$|\/index\.ts$|\/testing\/|\.worker\.ts$|labels\.ts$|sheets\.ts$|\/ask\//.test(file);
 const changed =
   values.since === undefined ? undefined : new Set(git('diff', '--name-only', values.since));
-const files = tracked.filter((file) =>
-  positionals.length > 0
-    ? positionals.some((p) => file === p || file.startsWith(`${p.replace(/\/$/, '')}/`)) &&
-      /\.ts$/.test(file) &&
-      !/\.test\.ts$/.test(file)
-    : isMutable(file) && (!changed || changed.has(file)),
-);
+const files = tracked.filter((file) => {
+  if (positionals.includes(file)) return true;
+  const isAsked =
+    positionals.length === 0 ||
+    positionals.some((folder) => file.startsWith(`${folder.replace(/\/$/, '')}/`));
+  return isAsked && isMutable(file) && (!changed || changed.has(file));
+});
 
 const imports = new Map(
   tracked

@@ -1,0 +1,233 @@
+import { describe, expect, it } from '@jest/globals';
+import {
+  editPart,
+  findElement,
+  mountKinds,
+  type Element,
+  type MountKind,
+  type Part,
+} from '@zucchini/core';
+import { cube, mountAt } from '../../../../core/src/testing/rigs';
+import { listFields, type Field } from './fields';
+
+const part: Part = cube('block', 100, {
+  solids: [
+    { id: 'box', type: 'box', sizeMm: [20, 30, 40], atMm: [1, 2, 3] },
+    { id: 'rod', type: 'cylinder', radiusMm: 5, lengthMm: 50, atMm: [0, 0, 0] },
+    { id: 'cone', type: 'frustum', radiusMm: 5, endRadiusMm: 3, lengthMm: 9, atMm: [0, 0, 0] },
+    { id: 'pipe', type: 'tube', radiusMm: 5, innerRadiusMm: 3, lengthMm: 9, atMm: [0, 0, 0] },
+  ],
+  mounts: [
+    mountAt('hole', 'quarter-20', 'socket', [0, 0, 5], [0, 0, 1], [1, 0, 0], {
+      thread: { depthMm: 8 },
+      locating: { side: 'holes', spacingMm: 19 },
+    }),
+    mountAt('screw', 'quarter-20', 'screw', [0, 0, -5], [0, 0, -1], [1, 0, 0], {
+      thread: { lengthMm: 6 },
+    }),
+    mountAt('rail', 'nato-rail', 'rail', [0, 5, 0], [0, 1, 0], [1, 0, 0], {
+      lengthwise: { axis: [1, 0, 0], fromMm: -10, toMm: 10 },
+    }),
+    mountAt('clamp', 'nato-rail', 'clamp', [0, -5, 0], [0, -1, 0], [1, 0, 0], {
+      clampLengthMm: 24,
+    }),
+    mountAt('front', 'front-thread', 'female', [5, 0, 0], [1, 0, 0], [0, 0, 1], { sizeMm: 77 }),
+    mountAt('bay', 'cell-bay', 'body', [-5, 0, 0], [-1, 0, 0], [0, 0, 1], { family: 'own' }),
+  ],
+  keepClear: [
+    { id: 'room', purpose: 'dials', shape: { type: 'box', atMm: [0, 0, 9], sizeMm: [5, 6, 7] } },
+    {
+      id: 'reach',
+      purpose: 'plug-room',
+      shape: { type: 'cylinder', atMm: [0, 9, 0], axis: [0, 1, 0], radiusMm: 6, lengthMm: 30 },
+    },
+    {
+      id: 'door',
+      purpose: 'battery-door',
+      shape: {
+        type: 'sector',
+        atMm: [0, 0, -9],
+        hinge: [1, 0, 0],
+        shut: [0, 1, 0],
+        radiusMm: 20,
+        widthMm: 30,
+        sweepDeg: 120,
+      },
+    },
+  ] as Part['keepClear'],
+  ports: [
+    {
+      id: 'dc',
+      connector: 'barrel',
+      direction: 'in',
+      carries: ['power'],
+      originMm: [0, 0, 5],
+      normal: [0, 0, 1],
+      power: { minV: 7, maxV: 17 },
+    },
+  ],
+  grips: [
+    {
+      id: 'palm',
+      use: 'carry',
+      place: 'top',
+      fromMm: [0, 0, 0],
+      toMm: [50, 0, 0],
+      radiusMm: 15,
+      hand: 'left',
+    },
+  ],
+  screens: [{ id: 'lcd', atMm: [0, 0, 0], normal: [-1, 0, 0], diagonalMm: 80 }],
+  controls: [{ id: 'rec', use: 'record', atMm: [0, 0, 5], sizeMm: 8 }],
+});
+const ids = [
+  'box',
+  'rod',
+  'cone',
+  'pipe',
+  'hole',
+  'screw',
+  'rail',
+  'clamp',
+  'front',
+  'bay',
+  'room',
+  'reach',
+  'door',
+  'dc',
+  'palm',
+  'lcd',
+  'rec',
+];
+const fieldsOf = (id: string, of: Part = part) => listFields(findElement(of, id)!);
+
+function set(id: string, field: Field, value: unknown): Part {
+  const outcome = editPart(part, { type: 'set', id, fields: field.set(value as never) as never });
+  if (outcome.state === 'refused') {
+    throw new Error(
+      `${id} ${field.label}: ${outcome.issues[0]!.path} ${outcome.issues[0]!.message}`,
+    );
+  }
+  return outcome.part;
+}
+
+/** Another value that the field can take. */
+function another(field: Field): unknown {
+  switch (field.type) {
+    case 'number':
+      return ((field.value as number | undefined) ?? 4) + 1;
+    case 'text':
+      return 'other';
+    case 'flag':
+      return !field.value;
+    case 'choice':
+      return field.options!.map(([v]) => v).find((v) => v !== field.value && v !== 'other');
+  }
+}
+
+describe('the fields of an element', () => {
+  it.each(ids)('of %s show what is set, and leave the others as they were', (id) => {
+    let looked = 0;
+    for (const [i, field] of fieldsOf(id).entries()) {
+      // Another kind of mount has other fields; directions turn together.
+      if (
+        field.label === 'kind' ||
+        ['looks', 'reference', 'hinge', 'shut it points'].includes(field.label)
+      )
+        continue;
+      const value = another(field);
+      if (value === undefined) continue;
+      const after = fieldsOf(id, set(id, field, value));
+      const now = after.find(
+        (f, k) => f.label === field.label && (k === i || after.length !== fieldsOf(id).length),
+      );
+      expect([id, field.label, now?.value]).toEqual([id, field.label, value]);
+      looked += 1;
+    }
+    expect(looked).toBeGreaterThan(1);
+  });
+
+  it.each(ids)(
+    'of %s have a unit where they are figures, and options where they are chosen',
+    (id) => {
+      for (const field of fieldsOf(id)) {
+        if (field.type === 'number') expect(field.unit).toMatch(/^(mm|g|s|V|°)$/);
+        if (field.type === 'choice') expect(field.options!.map(([v]) => v)).toContain(field.value);
+      }
+    },
+  );
+});
+
+describe('a mount that becomes another kind', () => {
+  const kindOf = (id: string) => fieldsOf(id).find((f) => f.label === 'kind')!;
+  const become = (id: string, half: string) =>
+    set(id, kindOf(id), half).mounts.find((m) => m.id === id)!;
+
+  it('keeps its place and way, and drops what only the old kind had', () => {
+    const rail = become('hole', 'nato-rail rail');
+    expect(rail).toMatchObject({
+      kind: 'nato-rail',
+      side: 'rail',
+      originMm: [0, 0, 5],
+      normal: [0, 0, 1],
+      lengthwise: { axis: [1, 0, 0], fromMm: -20, toMm: 20 },
+    });
+    expect([rail.thread, rail.locating, rail.contact]).toEqual([undefined, undefined, undefined]);
+  });
+
+  it('keeps its pins from one screw to another', () => {
+    expect(become('hole', 'three-eighths-16 socket').locating).toEqual({
+      side: 'holes',
+      spacingMm: 19,
+    });
+  });
+
+  it('can become any half of any kind', () => {
+    let looked = 0;
+    for (const kind of Object.keys(mountKinds) as MountKind[]) {
+      for (const side of new Set(mountKinds[kind].sides)) {
+        expect(become('front', `${kind} ${side}`)).toMatchObject({ kind, side });
+        looked += 1;
+      }
+    }
+    expect(looked).toBeGreaterThan(50);
+  });
+});
+
+describe('directions', () => {
+  const way = (id: string, label: string) => fieldsOf(id).find((f) => f.label === label)!;
+
+  it('are named, and what lies aslant is said to', () => {
+    expect(way('hole', 'looks').value).toBe('0,0,1');
+    const aslant: Element = {
+      list: 'mounts',
+      is: { ...part.mounts[0]!, normal: [0.6, 0, 0.8] },
+    } as never;
+    const field = listFields(aslant).find((f) => f.label === 'looks')!;
+    expect([field.value, field.options![0]]).toEqual(['other', ['other', 'aslant']]);
+    expect(field.set('other' as never)).toEqual({});
+  });
+
+  it('of a rail take its length along', () => {
+    const after = set('rail', way('rail', 'reference'), '0,0,1').mounts.find(
+      (m) => m.id === 'rail',
+    )!;
+    expect([after.reference, after.lengthwise!.axis]).toEqual([
+      [0, 0, 1],
+      [0, 0, 1],
+    ]);
+    const turned = set('rail', way('rail', 'looks'), '1,0,0').mounts.find((m) => m.id === 'rail')!;
+    expect([turned.normal, turned.reference, turned.lengthwise!.axis]).toEqual([
+      [1, 0, 0],
+      [0, 0, 1],
+      [0, 0, 1],
+    ]);
+  });
+
+  it('of a hinge stay square to where it is shut', () => {
+    const { shape } = set('door', way('door', 'hinge'), '0,0,1').keepClear!.find(
+      (k) => k.id === 'door',
+    )!;
+    expect(shape).toMatchObject({ hinge: [0, 0, 1], shut: [1, 0, 0] });
+  });
+});
