@@ -95,6 +95,21 @@ export default defineConfig([
       '@typescript-eslint/consistent-type-imports': 'error',
     },
   },
+  {
+    // What needs types: conditions that are always true, and switches that forget a case.
+    files: ['core/src/**/*.ts', 'server/src/**/*.ts', 'web/src/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/testing/**'],
+    languageOptions: {
+      parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname },
+    },
+    rules: {
+      '@typescript-eslint/no-unnecessary-condition': 'error',
+      '@typescript-eslint/switch-exhaustiveness-check': [
+        'error',
+        { considerDefaultExhaustiveForUnions: true },
+      ],
+    },
+  },
   { rules: { 'vue/multi-word-component-names': 'off', eqeqeq: 'error' } },
   core,
   layersOf('core', true, ['**/*.test.ts', 'core/src/testing/**']),

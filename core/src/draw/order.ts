@@ -103,7 +103,8 @@ export function orderForPainting<T extends Seen>(solids: readonly T[]): T[] {
       waits[second]! += 1;
     }
   });
-  if (!swapped) return base;
+  // The compiler does not see that the callback sets it.
+  if (!(swapped as boolean)) return base;
   // Kahn's order, always taking the first that waits for nobody; in a ring, the first that is left.
   const left = base.map((_, i) => i);
   const order: T[] = [];

@@ -211,9 +211,9 @@ export const bearsCheck = defineCheck([mountOverloaded], ({ assembly, hold }: Fi
             itemId,
             mountId: mount.id,
             massG: cut.awayMass.massG,
-            limitG: bears?.massG,
+            limitG: bears.massG,
             momentNm,
-            limitNm: bears?.momentNm,
+            limitNm: bears.momentNm,
           },
         ),
       ];

@@ -38,8 +38,8 @@ function findRods(
   assembly: Assembly,
   placed: PlacedItem,
 ): { placed: PlacedItem; atMm: Vec3; up: Vec3 } | undefined {
-  let at: PlacedItem | undefined = placed;
-  while (at?.carriedBy) {
+  let at: PlacedItem = placed;
+  while (at.carriedBy) {
     const carriedBy: PlacedJoint = at.carriedBy;
     const { mate } = carriedBy;
     const isOnRods =

@@ -100,8 +100,3 @@ const traits = new Map<PartKind, ReadonlySet<PartTrait>>(
 export function hasTrait(part: { readonly kind: PartKind }, trait: PartTrait): boolean {
   return traits.get(part.kind)!.has(trait);
 }
-
-/** The kinds that have a trait, in the order of the table. */
-export function listKindsWith(trait: PartTrait): PartKind[] {
-  return partKinds.filter((kind) => hasTrait({ kind }, trait));
-}

@@ -8,11 +8,6 @@ export const PointMm = z.tuple([coordinate, coordinate, coordinate]);
 /** Three numbers along x, y, z. */
 export type Vec3 = readonly [x: number, y: number, z: number];
 
-export const zero: Vec3 = [0, 0, 0];
-export const forward: Vec3 = [1, 0, 0];
-export const left: Vec3 = [0, 1, 0];
-export const up: Vec3 = [0, 0, 1];
-
 export function add(a: Vec3, b: Vec3): Vec3 {
   return [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
 }

@@ -248,7 +248,7 @@ function extend(made: Made, more: Recipe['more']): Made {
 
 function withoutEmpty(part: Part): Part {
   return Object.fromEntries(
-    Object.entries(part).filter(
+    Object.entries(part as Record<string, unknown>).filter(
       ([, v]) => v !== undefined && !(Array.isArray(v) && v.length === 0),
     ),
   ) as Part;

@@ -34,9 +34,7 @@ function toProblem(error: FastifyError, request: FastifyRequest): ProblemError {
     });
   }
   if (error.statusCode === 413) {
-    const mb = Math.floor(
-      (request.routeOptions.bodyLimit ?? request.server.initialConfig.bodyLimit ?? 0) / 1024 / 1024,
-    );
+    const mb = Math.floor(request.routeOptions.bodyLimit / 1024 / 1024);
     return new ProblemError('too-large', `At most ${mb} MB are read here.`);
   }
   if (error.statusCode === 415) return new ProblemError('wrong-media-type');

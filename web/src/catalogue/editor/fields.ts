@@ -3,7 +3,6 @@ import {
   listUsualFields,
   listChoices,
   mountKinds,
-  PartKind,
   purposeWords,
   surfaceLabels,
   toolLabels,
@@ -357,5 +356,3 @@ export function listFields(e: Element): Field[] {
       ];
   }
 }
-
-export const kindChoices = PartKind.options;
