@@ -22,6 +22,28 @@ describe('what a verdict rests on', () => {
     expect(listGuessesOf([], { items: ['part'], joints: [] }, assembly)).toEqual([]);
   });
 
+  it('names only the bases that were guessed, and of mounts those of the joints it is about', () => {
+    const guessed = (by: Part['provenance']) =>
+      listGuessesOf(
+        ['mass', 'shape', 'spaces', 'ports', 'mounts'],
+        { items: ['part'], joints: [] },
+        standAlone({ ...part, provenance: by }),
+      );
+    expect(guessed({ solids: 'guessed' })).toMatchObject([{ basis: ['shape'] }]);
+    expect(guessed({ keepClear: 'guessed', ports: 'sheet' })).toMatchObject([
+      { basis: ['spaces'] },
+    ]);
+    expect(guessed({ ports: 'guessed' })).toMatchObject([{ basis: ['ports'] }]);
+    expect(guessed({ mounts: 'guessed' })).toMatchObject([{ basis: ['mounts'] }]);
+    expect(guessed({ massG: 'measured', solids: 'sheet' })).toEqual([]);
+  });
+
+  it('rests on no guess of a mass that nobody states', () => {
+    const { massG: _, ...unweighed } = part;
+    expect(isGuessed({ ...unweighed, provenance: { massG: 'guessed' } }, 'mass')).toBe(false);
+    expect(isGuessed(part, 'mass')).toBe(true);
+  });
+
   it('is no guess any more once measured, mount by mount', () => {
     const known: Part = { ...part, provenance: { ...part.provenance, solids: 'measured' } };
     expect(isGuessed(known, 'shape')).toBe(false);

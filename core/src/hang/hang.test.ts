@@ -88,6 +88,7 @@ describe('tilt and lean', () => {
 
 describe('the level point', () => {
   it('held there, the tilt is nothing', () => {
+    let looked = 0;
     fc.assert(
       fc.property(
         fc.integer({ min: -40, max: 40 }),
@@ -102,6 +103,7 @@ describe('the level point', () => {
           );
           const { level, grip } = hang(made);
           if (!level?.onGrip) return;
+          looked += 1;
           const moved = applyEdit(made.rig, {
             type: 'hold-at',
             setupId: 'low',
@@ -113,6 +115,7 @@ describe('the level point', () => {
         },
       ),
     );
+    expect(looked).toBeGreaterThan(20);
   });
 
   it('off the grip it is said to be off the grip', () => {

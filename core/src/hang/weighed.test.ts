@@ -68,6 +68,7 @@ describe('weighed against computed', () => {
 
   it('what is spread makes the computed figures what the scale said', () => {
     const n = fc.integer({ min: -60, max: 60 });
+    let looked = 0;
     fc.assert(
       fc.property(n, n, (offG, offMm) => {
         const other = made(peg('a', 300, rough, [110, 0, 0]), peg('b', 250, rough, [-150, 0, 0]));
@@ -92,6 +93,7 @@ describe('weighed against computed', () => {
         };
         const w = compareWeighing(before, weighing);
         if (!w.spread) return;
+        looked += 1;
         const after = applyEdit(other.rig, w.spread);
         const again = compareWeighing(placeSetup(after, after.setups[0]!, other.parts), weighing);
         // Each part is rounded to a tenth of a gram; what is sure is not touched below half a gram.
@@ -99,6 +101,7 @@ describe('weighed against computed', () => {
         expect(Math.abs(again.centre!.difference)).toBeLessThan(0.4);
       }),
     );
+    expect(looked).toBeGreaterThan(20);
   });
 
   it('a part that nobody weighed gets what is left', () => {

@@ -43,6 +43,19 @@ describe('the best price', () => {
     expect(findBestPrice(part, 'EUR', [])).toMatchObject({ price: eur(9500), seller: 'Quay' });
   });
 
+  it('of two offers alike the newer one counts', () => {
+    const offer = (seller: string, on: string) => ({
+      seller,
+      on,
+      price: { minor: 900, currency: 'EUR' },
+    });
+    const part = cube('p', 1, {
+      price: { minor: 1000, currency: 'EUR' },
+      offers: [offer('old', '2026-01-02'), offer('new', '2026-03-04'), offer('mid', '2026-02-03')],
+    });
+    expect(findBestPrice(part, 'EUR', [])).toMatchObject({ seller: 'new', on: '2026-03-04' });
+  });
+
   it('keeps the list price where an offer is no better, and is none where nothing is priced', () => {
     expect(findBestPrice({ ...part, price: eur(9500) }, 'EUR', [])?.seller).toBeUndefined();
     expect(findBestPrice(cube('q', 1), 'EUR', rates)).toBeUndefined();
