@@ -161,7 +161,7 @@ export function listBraces(assembly: Assembly, itemId: string): OfferedBrace[] {
   const joined = new Set([
     itemId,
     placed.carriedBy?.parent,
-    ...(assembly.carriedBy.get(itemId) ?? []).map((j) => j.child),
+    ...(assembly.jointsOn.get(itemId) ?? []).map((j) => j.child),
   ]);
   const found: OfferedBrace[] = [];
   for (const other of assembly.items) {

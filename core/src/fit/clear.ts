@@ -74,7 +74,7 @@ function hasOutsidePower(assembly: Assembly, itemId: string): boolean {
   });
   return (
     fed === true ||
-    (assembly.carriedBy.get(itemId) ?? []).some((j) =>
+    (assembly.jointsOn.get(itemId) ?? []).some((j) =>
       hasTrait(assembly.byId.get(j.child)!.part, 'fed-from-outside'),
     )
   );

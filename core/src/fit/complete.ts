@@ -386,7 +386,7 @@ export const leadCheck = defineCheck([noLead], ({ assembly, parts, catalogue }: 
 );
 
 function hasCell(assembly: Assembly, placed: PlacedItem): boolean {
-  return (assembly.carriedBy.get(placed.item.id) ?? []).some((j) => {
+  return (assembly.jointsOn.get(placed.item.id) ?? []).some((j) => {
     const { part } = assembly.byId.get(j.child)!;
     return hasTrait(part, 'cell') || hasTrait(part, 'fed-from-outside');
   });

@@ -109,7 +109,7 @@ export const homeMadeLoad = defineFinding('home-made-load', stating<{ readonly m
 export const homeMadeCheck = defineCheck([homeMadeLoad], ({ assembly }: FitAsked) =>
   assembly.items.flatMap((placed) => {
     if (!placed.part.homeMade && !placed.part.altered) return [];
-    const carried = (assembly.carriedBy.get(placed.item.id) ?? []).filter(
+    const carried = (assembly.jointsOn.get(placed.item.id) ?? []).filter(
       (j) => j.parentMount.bears === undefined,
     );
     if (carried.length === 0) return [];
@@ -230,7 +230,7 @@ function measureCarriedMass(assembly: Assembly, placed: PlacedItem, movement: Mo
     placed.item.measuredMassG ?? placed.part.massG,
     (solid) => carried.has(solid.id),
   );
-  const branches = (assembly.carriedBy.get(placed.item.id) ?? [])
+  const branches = (assembly.jointsOn.get(placed.item.id) ?? [])
     .filter((j) => carried.has(j.parentMount.id))
     .map((j) => assembly.byId.get(j.child)!.branchMass);
   return branches.reduce(combineMass, own ? moveMass(own, placed.rigFromPart) : noMass);

@@ -185,7 +185,7 @@ function createMovement(
   );
   let mass: Mass = own ? moveMass(own, placed.rigFromPart) : noMass;
   let holds = bearer.itemId === placed.item.id && things.has(bearer.gripId ?? '');
-  for (const joint of assembly.carriedBy.get(placed.item.id) ?? []) {
+  for (const joint of assembly.jointsOn.get(placed.item.id) ?? []) {
     if (!things.has(joint.parentMount.id)) continue;
     const child = assembly.byId.get(joint.child)!;
     mass = combineMass(mass, child.branchMass);

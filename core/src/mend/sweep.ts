@@ -88,7 +88,7 @@ export function listAlternatives(
   const setup = rig.setups.find((s) => s.id === setupId)!;
   const assembly = placeSetup(rig, setup, parts);
   const placed = assembly.byId.get(itemId);
-  if (!placed?.carriedBy || (assembly.carriedBy.get(itemId) ?? []).length > 0) return [];
+  if (!placed?.carriedBy || (assembly.jointsOn.get(itemId) ?? []).length > 0) return [];
   return [...parts.values()]
     .filter((p) => p.kind === placed.part.kind && p.id !== placed.part.id)
     .flatMap((part): Alternative[] => {

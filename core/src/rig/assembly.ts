@@ -74,7 +74,7 @@ export interface Assembly {
   readonly byId: ReadonlyMap<string, PlacedItem>;
   readonly joints: readonly PlacedJoint[];
   /** Joints by the item that carries. */
-  readonly carriedBy: ReadonlyMap<string, readonly PlacedJoint[]>;
+  readonly jointsOn: ReadonlyMap<string, readonly PlacedJoint[]>;
   /** Joints by item and mount, whichever end of the joint it is. */
   readonly jointsAt: ReadonlyMap<string, ReadonlyMap<string, readonly PlacedJoint[]>>;
   /** Of all items whose mass is known, and of the leads between them. */
@@ -246,7 +246,7 @@ export function placeSetup(
   }
   const items: { -readonly [Key in keyof PlacedItem]: PlacedItem[Key] }[] = [];
   const joints: PlacedJoint[] = [];
-  const carriedBy = new Map<string, PlacedJoint[]>();
+  const jointsOn = new Map<string, PlacedJoint[]>();
   const jointsAt = new Map<string, Map<string, PlacedJoint[]>>();
   const addTo = (map: Map<string, PlacedJoint[]>, key: string, joint: PlacedJoint) => {
     const list = map.get(key);
@@ -316,7 +316,7 @@ export function placeSetup(
       const child = lookUp(next.child.item);
       const { placedJoint, rigFromChild } = placeJoint(next, placed, child.part, child.moved);
       joints.push(placedJoint);
-      addTo(carriedBy, placedJoint.parent, placedJoint);
+      addTo(jointsOn, placedJoint.parent, placedJoint);
       addTo(mountsOf(placedJoint.parent), placedJoint.parentMount.id, placedJoint);
       addTo(mountsOf(placedJoint.child), placedJoint.childMount.id, placedJoint);
       branch = combineMass(branch, admit(child, rigFromChild, depth + 1, placedJoint));
@@ -333,7 +333,7 @@ export function placeSetup(
     items,
     byId: new Map(items.map((p) => [p.item.id, p])),
     joints,
-    carriedBy,
+    jointsOn,
     jointsAt,
     mass,
     leadMassG,

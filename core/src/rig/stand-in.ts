@@ -22,7 +22,7 @@ export interface StandIns {
 /** The joints of an item: the one that carries it, then those it carries. */
 export function listTies(assembly: Assembly, placed: PlacedItem): Tie[] {
   const { id } = placed.item;
-  const carried = assembly.carriedBy.get(id) ?? [];
+  const carried = assembly.jointsOn.get(id) ?? [];
   return [...(placed.carriedBy ? [placed.carriedBy] : []), ...carried].map((joint) =>
     joint.child === id
       ? { joint, own: joint.childMount, partner: joint.parentMount, otherId: joint.parent }

@@ -19,7 +19,7 @@ import AppButton from '../shared/AppButton.vue';
 import PartDrawing from '../shared/PartDrawing.vue';
 import TopBar from '../shared/TopBar.vue';
 import { useCatalogue } from './catalogueStore';
-import { ownWords, sayKind, saySize } from './words';
+import { ownWords, sayThing, saySize } from './words';
 
 /** Up to four parts side by side: drawn to one scale, their facts line by line, what differs marked. */
 const catalogue = useCatalogue();
@@ -81,7 +81,7 @@ const served = (p: Part) =>
 
 const lines = computed(() => {
   const all: readonly (readonly [string, (p: Part) => string])[] = [
-    ['Kind', (p) => sayKind(p.kind)],
+    ['Kind', (p) => sayThing(p.kind)],
     ['Maker', (p) => p.maker ?? 'not known'],
     ['Mass', (p) => (p.massG === undefined ? 'not known' : sayG(p.massG))],
     ['Price', (p) => (p.price ? sayMoney(p.price) : 'not known')],

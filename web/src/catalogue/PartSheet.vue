@@ -27,7 +27,7 @@ import { viewWords } from '../draw/viewWords';
 import { useCatalogue } from './catalogueStore';
 import MatesSection from './MatesSection.vue';
 import TrialBox from './TrialBox.vue';
-import { ownWords, sayKind, sayPath, saySize } from './words';
+import { ownWords, sayThing, sayPath, saySize } from './words';
 import { sayError } from '../shared/sayError';
 
 /** One part: its faces, its facts, where it is used, what it would do on the open rig. */
@@ -105,7 +105,7 @@ const faces = ['near', 'front', 'top'] as const;
 
 <template>
   <article v-if="part" class="px-5 py-4" :aria-label="part.name">
-    <p class="eyebrow">{{ sayKind(part.kind) }}{{ part.maker ? ` · ${part.maker}` : '' }}</p>
+    <p class="eyebrow">{{ sayThing(part.kind) }}{{ part.maker ? ` · ${part.maker}` : '' }}</p>
     <h2 class="font-serif text-xl leading-tight">{{ part.name }}</h2>
     <p v-if="part.homeMade || part.altered" class="text-blossom mt-1 text-xs">
       ▲ {{ part.altered ? 'Altered' : 'Home-made' }}: edges, the maker’s warranty and the load it

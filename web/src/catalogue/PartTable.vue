@@ -13,7 +13,7 @@ import {
 import { useVirtualizer } from '@tanstack/vue-virtual';
 import { computed, nextTick, useTemplateRef, watch } from 'vue';
 import { mostCompared, useCatalogue } from './catalogueStore';
-import { sayKind, saySize } from './words';
+import { sayThing, saySize } from './words';
 
 /**
  * The catalogue as a table of rows that are drawn only where they can be seen. Arrow keys move the chosen
@@ -32,7 +32,7 @@ const volume = (f: PartFacts) => f.sizeMm[0] * f.sizeMm[1] * f.sizeMm[2];
 const last = { sortUndefined: 'last' as const };
 const columns: ColumnDef<typeof features, PartFacts, unknown>[] = [
   { id: 'name', header: 'Name', accessorFn: (f) => f.name, sortFn: 'alphanumeric' },
-  { id: 'kind', header: 'Kind', accessorFn: (f) => sayKind(f.kind), sortFn: 'alphanumeric' },
+  { id: 'kind', header: 'Kind', accessorFn: (f) => sayThing(f.kind), sortFn: 'alphanumeric' },
   { id: 'maker', header: 'Maker', accessorFn: (f) => f.maker, sortFn: 'alphanumeric', ...last },
   { id: 'mass', header: 'Mass', accessorFn: (f) => f.massG, sortFn: 'basic', ...last },
   { id: 'price', header: 'Price', accessorFn: (f) => f.price?.minor, sortFn: 'basic', ...last },
@@ -199,7 +199,7 @@ const ariaSort = (header: Header) =>
             rows[v.index]!.original.name
           }}</span>
           <span role="gridcell" class="truncate px-1">{{
-            sayKind(rows[v.index]!.original.kind)
+            sayThing(rows[v.index]!.original.kind)
           }}</span>
           <span role="gridcell" class="truncate px-1">{{
             rows[v.index]!.original.maker ?? '–'

@@ -16,12 +16,12 @@ const byKind = new Map(
 );
 
 /** A kind of part as the wizard names it. */
-export function sayKind(kind: PartKind): string {
+export function sayThing(kind: PartKind): string {
   return byKind.get(kind) ?? kind;
 }
 
 export const kindOptions = PartKind.options
-  .map((kind) => [kind, sayKind(kind)] as const)
+  .map((kind) => [kind, sayThing(kind)] as const)
   .sort((a, b) => a[1].localeCompare(b[1], 'en'));
 
 export const mountOptions = (Object.keys(mountKinds) as MountKind[]).map(
