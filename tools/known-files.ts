@@ -1,4 +1,4 @@
-import { loadCollider } from '@zucchini/core';
+import { describeApi, loadCollider } from '@zucchini/core';
 import { createDemoRigFile, demoRigs, readDemoCatalogue } from './demo-files.ts';
 import {
   makeKnownAnswers,
@@ -33,6 +33,7 @@ export async function listKnownFiles(): Promise<KnownFile[]> {
     make: () => makeKnownAnswers(createDemoRigFile(rig, catalogue), catalogue, collider),
   }));
   return [
+    { name: 'api', make: () => describeApi() },
     ...ofRigs,
     ...ofAnswers,
     { name: 'parts', make: () => makeKnownParts(catalogue) },

@@ -1,3 +1,4 @@
 export * from './problem.js';
 export * from './rigs.js';
 export * from './parts.js';
+export * from './describe.js';

@@ -16,7 +16,7 @@ import { z } from 'zod';
  * - `cell`: a battery that is charged; `fed-from-outside`: stands in a bay and is fed by a lead
  * - `charger`: charges cells
  * - `loose`: one has it without fitting it; `unasked`: is not fitted to a mount
- * - `placed-by-picture`: the picture decides where it stands, or it stands still: not moved to balance a rig
+ * - `placed-by-picture`: the picture decides how it stands, or it stands still: neither turned nor posed to balance a rig
  * - `aimed`: looks or points somewhere: it is slid to balance a rig, not turned
  * - `ballast`: weighs, and can as well stand elsewhere
  * - `exchanged`: often comes in several weights: what if it were another one?
