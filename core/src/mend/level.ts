@@ -11,7 +11,7 @@ import {
   type PartBook,
 } from '../part/index.js';
 import { add, dot, scale, subtract, type Placement, type Vec3 } from '../placement/index.js';
-import { countFindings, reportOn } from '../report/index.js';
+import { countFindings, reportOn, type Report } from '../report/index.js';
 import {
   measureOccupancy,
   measureSetting,
@@ -27,6 +27,7 @@ import {
 } from '../rig/index.js';
 import { toDeg, toRad, toWeightN, tolerances } from '../units/index.js';
 import { listLevers, type LeverKind } from './levers.js';
+import { tryOutcome } from './try.js';
 import { searchBalance, type Aim, type Balance } from './search.js';
 
 /** How a rig sits in two figures: what is ahead or nose-heavy, and what is to the left; and in which unit. */
@@ -211,6 +212,8 @@ const most = { tried: 12, offered: 4 };
 /** What is levelled: the setup as it stands, and what it is looked at with. */
 interface Levelled extends LevelContext {
   readonly assembly: Assembly;
+  /** As light as what is tried is judged. */
+  readonly before: Report;
 }
 
 function look(context: Levelled, edit: Edit): { hang: Hang; assembly: Assembly; hold: Hold } {
@@ -219,9 +222,8 @@ function look(context: Levelled, edit: Edit): { hang: Hang; assembly: Assembly; 
   return { assembly, hold, hang: measureHang(assembly, hold) };
 }
 
-function countTroubles({ collider, parts }: Levelled, assembly: Assembly): number {
-  const options = { collider, oneLens: true, lean: true };
-  const count = countFindings(reportOn(assembly, parts, options).findings, 'fit');
+function countTroubles(report: Report): number {
+  const count = countFindings(report.findings, 'fit');
   return count.stops + count.risk;
 }
 
@@ -231,17 +233,18 @@ function tryOption(
   edit: Edit,
   moves: number,
   sizeMm: number,
-  troublesBefore: number,
 ): { readonly option: LevelOption; readonly miss: number } | undefined {
-  const { assembly, hold, hang } = look(context, edit);
+  const { before, parts, collider } = context;
+  const { after } = tryOutcome(before, edit, parts, { collider });
+  const { assembly, hold, hang } = after;
   const sway = measureSway(hang);
   const aim = findAim(assembly, hold, context.limitDeg ?? tolerances.levelDeg);
   if (!sway || !aim) return undefined;
-  const newTroubles = Math.max(0, countTroubles(context, assembly) - troublesBefore);
+  const newTroubles = Math.max(0, countTroubles(after) - countTroubles(before));
   return { option: { edit, moves, sizeMm, sway, newTroubles }, miss: aim.aim.miss(...aim.at) };
 }
 
-function listElsewhere(context: Levelled, troublesBefore: number) {
+function listElsewhere(context: Levelled) {
   const { assembly } = context;
   const before = findAim(assembly, findHold(assembly), context.limitDeg ?? tolerances.levelDeg)!;
   const missBefore = before.aim.miss(...before.at);
@@ -257,7 +260,7 @@ function listElsewhere(context: Levelled, troublesBefore: number) {
     .sort((a, b) => a.miss - b.miss)
     .slice(0, 4);
   return tries
-    .flatMap((t) => tryOption(context, t.edit, 1, 0, troublesBefore) ?? [])
+    .flatMap((t) => tryOption(context, t.edit, 1, 0) ?? [])
     .filter((t) => t.option.newTroubles === 0)
     .map((t) => t.option)
     .slice(0, 2);
@@ -342,12 +345,7 @@ export function listCounterweights(
 }
 
 /** Weights that the catalogue has, where one of them balances the rig: fitted, and looked at again. */
-function listWeights(
-  context: Levelled,
-  hold: Hold,
-  limitDeg: number,
-  troublesBefore: number,
-): LevelOption[] {
+function listWeights(context: Levelled, hold: Hold, limitDeg: number): LevelOption[] {
   const { assembly } = context;
   const missWith = createWeighted(assembly, hold, limitDeg);
   const weights = [...context.parts.values()].filter((part) =>
@@ -388,7 +386,7 @@ function listWeights(
           turnDeg: suggestTurnDeg(parent, place.mount, own),
         },
       };
-      const tried = tryOption(context, edit, 1, 0, troublesBefore);
+      const tried = tryOption(context, edit, 1, 0);
       return tried && tried.miss === 0 && tried.option.newTroubles === 0 ? [tried.option] : [];
     })
     .slice(0, 3);
@@ -405,7 +403,6 @@ export function measureLevelling(asked: LevelContext): Levelling {
   const setup = rig.setups.find((s) => s.id === setupId);
   if (!setup) throw new Error(`measureLevelling: rig ${rig.id} has no setup ${setupId}`);
   const assembly = placeSetup(rig, setup, parts, asked.rigFromBody);
-  const context: Levelled = { ...asked, assembly };
   const hold = findHold(assembly);
   const aim = findAim(assembly, hold, limitDeg);
   const nothing = {
@@ -420,26 +417,25 @@ export function measureLevelling(asked: LevelContext): Levelling {
   const { axes } = hold;
   const toLocal = (v: Vec3) =>
     [dot(v, axes.forward), dot(v, axes.left), dot(v, axes.down)] as const;
-  const levers = listLevers(assembly, hold, context.kinds);
+  const levers = listLevers(assembly, hold, asked.kinds);
   const { found, nearest } = searchBalance(aim.at, aim.aim, levers, toLocal, most.tried);
-  const troublesBefore = countTroubles(context, assembly);
-  const tried = found.flatMap(
-    (b) => tryOption(context, toEdit(b), b.pulls.length, b.sizeMm, troublesBefore) ?? [],
-  );
+  const light = { collider: asked.collider, oneLens: true, lean: true };
+  const context: Levelled = { ...asked, assembly, before: reportOn(assembly, parts, light) };
+  const tried = found.flatMap((b) => tryOption(context, toEdit(b), b.pulls.length, b.sizeMm) ?? []);
   const options = tried
     .filter((t) => t.miss === 0 && t.option.newTroubles === 0)
     .map((t) => t.option)
     .slice(0, most.offered);
   const closest =
     options.length === 0 && nearest.pulls.length > 0
-      ? tryOption(context, toEdit(nearest), nearest.pulls.length, nearest.sizeMm, troublesBefore)
+      ? tryOption(context, toEdit(nearest), nearest.pulls.length, nearest.sizeMm)
       : undefined;
   return {
     state: options.length > 0 ? 'found' : 'none',
     options,
-    moves: listElsewhere(context, troublesBefore),
+    moves: listElsewhere(context),
     counterweights: listCounterweights(assembly, hold, limitDeg),
-    weights: listWeights(context, hold, limitDeg, troublesBefore),
+    weights: listWeights(context, hold, limitDeg),
     nearest: closest && closest.miss < aim.aim.miss(...aim.at) ? closest.option : undefined,
   };
 }
