@@ -18,7 +18,9 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
-    launchOptions: { executablePath: process.env.ZUCCHINI_CHROMIUM ?? '/usr/bin/chromium' },
+    launchOptions: {
+      executablePath: process.env.ZUCCHINI_CHROMIUM ?? '/usr/bin/chromium',
+    },
     trace: 'retain-on-failure',
   },
   webServer: {

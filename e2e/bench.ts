@@ -1,12 +1,14 @@
+import { mkdirSync, truncateSync, writeFileSync } from 'node:fs';
+import { dirname } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 
 /** A rig of the test's own, from nothing but a body. Ends on the bench. */
 export async function startRig(page: Page, name: string): Promise<void> {
   await page.goto('/');
   await page.getByRole('button', { name: 'New rig' }).click();
   await page.getByLabel('Its name').fill(name);
-  await page.getByLabel('Camera body').selectOption({ label: 'Corvane Petrel' });
+  await chooseOption(page.getByLabel('Camera body'), 'Corvane Petrel');
   await page.getByRole('button', { name: 'Put it on the bench' }).click();
   await expect(page.getByRole('textbox', { name: 'Name of the rig' })).toHaveValue(name);
 }
@@ -26,6 +28,17 @@ export async function fit(page: Page, mount: string, part: string): Promise<void
   await expect(stack(page).getByRole('button', { name: part })).toBeVisible();
 }
 
+/** Opens the list of a field and takes what is called so, or the one at that place. */
+export async function chooseOption(field: Locator, what: string | RegExp | number): Promise<void> {
+  await field.click();
+  const page = field.page();
+  const option =
+    typeof what === 'number'
+      ? page.getByRole('option').nth(what)
+      : page.getByRole('option', { name: what, exact: true });
+  await option.click();
+}
+
 export const stack = (page: Page) =>
   page.getByRole('list', { name: 'Parts, from the body outwards' });
 export const strip = (page: Page, question: string) =>
@@ -41,10 +54,29 @@ export async function itemOf(page: Page, name: string): Promise<string> {
   return id!;
 }
 
-/** No fault of accessibility that a machine can find, as the page now stands. */
-export async function checkAccess(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-    .analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes[0]!.html}`)).toEqual([]);
+/** What changes on the bench while the rest of the page stays as it is. */
+export const panel = '[aria-label="Working"]';
+export const plate = '[aria-label="The plate"]';
+
+/** No fault of accessibility that a machine can find, on the page as it now stands or within a part of it. */
+export async function checkAccess(page: Page, within?: string): Promise<void> {
+  const axe = new AxeBuilder({ page }).withTags([
+    'wcag2a',
+    'wcag2aa',
+    'wcag21a',
+    'wcag21aa',
+    'wcag22aa',
+  ]);
+  const { violations } = await (within ? axe.include(within) : axe).analyze();
+  expect(
+    violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`),
+  ).toEqual([]);
+}
+
+/** A file of so many bytes, all nought, which is not sent through the test. */
+export function createHugeFile(path: string, bytes: number): string {
+  mkdirSync(dirname(path), { recursive: true });
+  writeFileSync(path, '');
+  truncateSync(path, bytes);
+  return path;
 }

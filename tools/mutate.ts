@@ -45,8 +45,8 @@ const { values, positionals } = parseArgs({
   },
 });
 
-/** How long the tests of one mutant may take, in ms: a loop without end is noticed too. */
-const mostMs = 120_000;
+/** How long so many test files may take, in ms: a loop without end is noticed too, a slow machine is not one. */
+const toMostMs = (tests: number): number => 90_000 + 30_000 * tests;
 
 const tracked = git('ls-files', '--cached', '--others', '--exclude-standard');
 const isMutable = (file: string) =>
@@ -103,7 +103,7 @@ function passes(copy: string, tests: readonly string[], databaseUrl: string): Pr
         cwd: copy,
         stdio: 'ignore',
         env: { ...process.env, ZUCCHINI_TEST_SERVER_URL: databaseUrl },
-        timeout: mostMs,
+        timeout: toMostMs(tests.length),
         killSignal: 'SIGKILL',
       },
     );
@@ -122,7 +122,9 @@ function listStages(file: string): readonly (readonly string[])[] {
   return file.startsWith('server/') ? [serverTests] : [own, other];
 }
 
-const all = files.flatMap((file) => listMutants(file, readFileSync(join(root, file), 'utf8')));
+// Read once: the checkout may be worked on meanwhile.
+const sources = new Map(files.map((file) => [file, readFileSync(join(root, file), 'utf8')]));
+const all = [...sources].flatMap(([file, source]) => listMutants(file, source));
 const chosen = chooseMutants(all, Number(values.count), createRandom(Number(values.seed)));
 console.log(
   `${chosen.length} of ${all.length} mutants in ${files.length} files, seed ${values.seed}`,
@@ -140,7 +142,7 @@ async function work(): Promise<void> {
   try {
     for (let mutant = chosen[next++]; mutant; mutant = chosen[next++]) {
       const place = join(copy, mutant.file);
-      const source = readFileSync(join(root, mutant.file), 'utf8');
+      const source = sources.get(mutant.file)!;
       writeFileSync(place, applyMutant(source, mutant));
       const url = database?.serverUrl ?? 'none';
       let survived = true;

@@ -23,7 +23,8 @@ const shots: readonly Shot[] = [
     then: async (page) => {
       await page.keyboard.press('2');
       await page.getByText('What if', { exact: true }).click();
-      await page.getByLabel('What if this changes').selectOption({ index: 2 });
+      await page.getByLabel('What if this changes').click();
+      await page.getByRole('option').nth(1).click();
       await page.locator('canvas').waitFor();
       await page.getByLabel('Place along the sweep').fill('17');
       await page.getByText('Steadiness and effort', { exact: true }).scrollIntoViewIfNeeded();
@@ -88,7 +89,8 @@ const shots: readonly Shot[] = [
     name: 'catalogue',
     path: '/catalogue',
     then: async (page) => {
-      await page.getByRole('combobox', { name: 'Kind' }).selectOption({ label: 'Monitor' });
+      await page.getByLabel('Kind', { exact: true }).click();
+      await page.getByRole('option', { name: 'Monitor', exact: true }).click();
       await page.getByRole('row', { name: 'Tern 5 monitor' }).click();
       await page.getByText('What it would do on').waitFor();
     },
@@ -122,7 +124,8 @@ HDMI type D in, 1/4"-20 on three edges, L-series plate. DC 7-17 V. Fnord rating 
     name: 'compare',
     path: '/catalogue',
     then: async (page) => {
-      await page.getByRole('combobox', { name: 'Kind' }).selectOption({ label: 'Monitor' });
+      await page.getByLabel('Kind', { exact: true }).click();
+      await page.getByRole('option', { name: 'Monitor', exact: true }).click();
       await page.getByRole('grid').getByRole('row').nth(1).focus();
       for (let i = 0; i < 3; i += 1) {
         await page.keyboard.press('Space');

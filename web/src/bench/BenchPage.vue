@@ -32,6 +32,7 @@ import QuestionStrip from './QuestionStrip.vue';
 import RigName from './RigName.vue';
 import SaveMark from './SaveMark.vue';
 import StackList from './StackList.vue';
+import ChoiceField from '../form/ChoiceField.vue';
 import { useKeys } from '../shared/useKeys';
 
 // Loaded only when it is asked for: it is larger than all the rest.
@@ -188,15 +189,15 @@ useKeys({
     <TopBar>
       <template v-if="bench.opened.kind === 'open' && bench.rig">
         <RigName />
-        <select
+        <ChoiceField
           v-if="bench.rig.setups.length > 1"
-          class="field max-[1100px]:w-36"
-          aria-label="Setup"
-          :value="bench.setupId"
-          @change="bench.openSetup(($event.target as HTMLSelectElement).value)"
-        >
-          <option v-for="s in bench.rig.setups" :key="s.id" :value="s.id">{{ s.name }}</option>
-        </select>
+          class="w-48 max-[1100px]:w-36"
+          label="Setup"
+          labelled="hidden"
+          :options="bench.rig.setups.map((s) => [s.id, s.name])"
+          :model-value="bench.setupId"
+          @update:model-value="bench.openSetup"
+        />
         <SaveMark v-if="!bench.readOnly" />
       </template>
       <template v-if="bench.opened.kind === 'open'" #right>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { measureMinorDigits, type FactsFilter } from '@zucchini/core';
+import { measureMinorDigits, type FactsFilter, type PartFacts } from '@zucchini/core';
 import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { useKeys } from '../shared/useKeys';
 import AppButton from '../shared/AppButton.vue';
-import NumberField from '../shared/NumberField.vue';
+import ChoiceField from '../form/ChoiceField.vue';
+import FigureField from '../form/FigureField.vue';
+import SearchField from '../form/SearchField.vue';
 import TopBar from '../shared/TopBar.vue';
 import TroubleBox from '../shared/TroubleBox.vue';
 import { useCatalogue } from './catalogueStore';
@@ -28,7 +30,6 @@ function narrow(change: Partial<Record<keyof FactsFilter, unknown>>): void {
   }
   catalogue.filter = next as FactsFilter;
 }
-const pick = (event: Event) => (event.target as HTMLInputElement | HTMLSelectElement).value;
 
 /** The currency of most prices: what a limit of price is said in. */
 const currency = computed(() => {
@@ -40,7 +41,22 @@ const currency = computed(() => {
 });
 const perUnit = computed(() => 10 ** measureMinorDigits(currency.value));
 const narrowed = computed(() => Object.keys(catalogue.filter).length > 0);
-const presentKinds = computed(() => new Set(catalogue.all.map((f) => f.kind)));
+/** What narrows the catalogue, first of all nothing. */
+const kindChoices = computed(() => {
+  const present = new Set(catalogue.all.map((f) => f.kind));
+  return [['', 'any kind'], ...kindOptions.filter(([kind]) => present.has(kind))] as const;
+});
+const mountChoices = [['', 'any mount'], ...mountOptions] as const;
+const needChoices = [['', 'any need'], ...needOptions] as const;
+const ownedChoices = [
+  ['', 'owned or not'],
+  ['yes', 'owned'],
+  ['no', 'not owned'],
+] as const;
+const comesAsChoices = [
+  ['', 'anything'],
+  ...(Object.entries(ownWords) as [PartFacts['own'], string][]),
+] as const;
 const moreFilters = ref(false);
 
 async function openSheet(): Promise<void> {
@@ -105,87 +121,60 @@ useKeys({
           aria-label="Narrow the catalogue"
           @submit.prevent
         >
-          <label class="min-w-32 flex-1">
-            <span class="sr-only">Words in name, maker or kind</span>
-            <input
+          <div class="min-w-32 flex-1">
+            <SearchField
               ref="search"
-              class="field w-full"
-              type="search"
+              label="Words in name, maker or kind"
               placeholder="Search   /"
-              :value="catalogue.filter.text ?? ''"
-              @input="narrow({ text: pick($event) })"
+              :model-value="catalogue.filter.text ?? ''"
+              @update:model-value="(text) => narrow({ text })"
             />
-          </label>
-          <label
-            ><span class="sr-only">Kind</span>
-            <select
-              class="field w-32"
-              :value="catalogue.filter.kind ?? ''"
-              @change="narrow({ kind: pick($event) })"
-            >
-              <option value="">any kind</option>
-              <option
-                v-for="[kind, label] in kindOptions.filter((o) => presentKinds.has(o[0]))"
-                :key="kind"
-                :value="kind"
-              >
-                {{ label }}
-              </option>
-            </select></label
-          >
-          <label
-            ><span class="sr-only">Mount</span>
-            <select
-              class="field w-32"
-              :value="catalogue.filter.mount ?? ''"
-              @change="narrow({ mount: pick($event) })"
-            >
-              <option value="">any mount</option>
-              <option v-for="[kind, label] in mountOptions" :key="kind" :value="kind">
-                {{ label }}
-              </option>
-            </select></label
-          >
-          <label
-            ><span class="sr-only">Serves</span>
-            <select
-              class="field w-32"
-              :value="catalogue.filter.serves ?? ''"
-              @change="narrow({ serves: pick($event) })"
-            >
-              <option value="">any need</option>
-              <option v-for="[need, label] in needOptions" :key="need" :value="need">
-                {{ label }}
-              </option>
-            </select></label
-          >
-          <label
-            ><span class="sr-only">Owned</span>
-            <select
-              class="field"
-              :value="catalogue.filter.owned ?? ''"
-              @change="narrow({ owned: pick($event) })"
-            >
-              <option value="">owned or not</option>
-              <option value="yes">owned</option>
-              <option value="no">not owned</option>
-            </select></label
-          >
+          </div>
+          <ChoiceField
+            class="w-32"
+            label="Kind"
+            labelled="hidden"
+            :options="kindChoices"
+            :model-value="catalogue.filter.kind ?? ''"
+            @update:model-value="(v) => narrow({ kind: v || undefined })"
+          />
+          <ChoiceField
+            class="w-32"
+            label="Mount"
+            labelled="hidden"
+            :options="mountChoices"
+            :model-value="catalogue.filter.mount ?? ''"
+            @update:model-value="(v) => narrow({ mount: v || undefined })"
+          />
+          <ChoiceField
+            class="w-32"
+            label="Serves"
+            labelled="hidden"
+            :options="needChoices"
+            :model-value="catalogue.filter.serves ?? ''"
+            @update:model-value="(v) => narrow({ serves: v || undefined })"
+          />
+          <ChoiceField
+            class="w-36"
+            label="Owned"
+            labelled="hidden"
+            :options="ownedChoices"
+            :model-value="catalogue.filter.owned ?? ''"
+            @update:model-value="(v) => narrow({ owned: v || undefined })"
+          />
           <AppButton small :aria-expanded="moreFilters" @click="moreFilters = !moreFilters">{{
             moreFilters ? 'Less' : 'More'
           }}</AppButton>
           <div v-if="moreFilters" class="flex w-full flex-wrap items-center gap-x-6 gap-y-2">
-            <NumberField
+            <FigureField
               label="Mass at most"
               unit="g"
-              optional
               :model-value="catalogue.filter.massG"
               @update:model-value="(v) => narrow({ massG: v })"
             />
-            <NumberField
+            <FigureField
               label="Price at most"
               :unit="currency"
-              optional
               :model-value="
                 catalogue.filter.priceMinor === undefined
                   ? undefined
@@ -195,19 +184,12 @@ useKeys({
                 (v) => narrow({ priceMinor: v === undefined ? undefined : Math.round(v * perUnit) })
               "
             />
-            <label class="flex items-center gap-2"
-              >Comes as
-              <select
-                class="field"
-                :value="catalogue.filter.own ?? ''"
-                @change="narrow({ own: pick($event) })"
-              >
-                <option value="">anything</option>
-                <option v-for="(label, own) in ownWords" :key="own" :value="own">
-                  {{ label }}
-                </option>
-              </select></label
-            >
+            <ChoiceField
+              label="Comes as"
+              :options="comesAsChoices"
+              :model-value="catalogue.filter.own ?? ''"
+              @update:model-value="(v) => narrow({ own: v || undefined })"
+            />
           </div>
         </form>
         <TroubleBox v-if="catalogue.trouble" :title="catalogue.trouble">

@@ -2,6 +2,7 @@
 import { measureMate, mountKinds, type Mount, type Part } from '@zucchini/core';
 import { computed, ref, shallowRef } from 'vue';
 import { api } from '../api/client';
+import ChoiceField from '../form/ChoiceField.vue';
 import AppButton from '../shared/AppButton.vue';
 import MateQuestion from '../mates/MateQuestion.vue';
 
@@ -74,15 +75,13 @@ async function answered(): Promise<void> {
           >
         </p>
         <div v-if="open === m.id" class="mt-1">
-          <label class="block"
-            ><span class="sr-only">Partner</span>
-            <select v-model="partner" class="field w-full">
-              <option value="">with which part …</option>
-              <option v-for="p in partners" :key="p.part.id" :value="p.part.id">
-                {{ p.label }}
-              </option>
-            </select>
-          </label>
+          <ChoiceField
+            v-model="partner"
+            label="Partner"
+            labelled="hidden"
+            placeholder="with which part …"
+            :options="partners.map((p) => [p.part.id, p.label])"
+          />
           <MateQuestion
             v-if="chosen"
             class="mt-1"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ChoiceField from '../form/ChoiceField.vue';
 import { sayDeg, sayG, sayMm, sayMoney, type Change, type Part } from '@zucchini/core';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useOpenRig, type TrialTold } from './openRig';
@@ -69,24 +70,22 @@ const lines = computed(() => {
     </p>
     <template v-else>
       <div class="mt-1 flex gap-2">
-        <label class="min-w-0 flex-1"
-          ><span class="sr-only">Rig</span>
-          <select
-            class="field w-full"
-            :value="open.record.value?.rig.id"
-            @change="open.choose(($event.target as HTMLSelectElement).value)"
-          >
-            <option v-for="r in open.shelf.value" :key="r.id" :value="r.id">{{ r.name }}</option>
-          </select></label
-        >
-        <label v-if="open.record.value" class="min-w-0 flex-1"
-          ><span class="sr-only">Setup</span>
-          <select v-model="open.setupId.value" class="field w-full">
-            <option v-for="s in open.record.value.rig.setups" :key="s.id" :value="s.id">
-              {{ s.name }}
-            </option>
-          </select></label
-        >
+        <ChoiceField
+          class="min-w-0 flex-1"
+          label="Rig"
+          labelled="hidden"
+          :options="open.shelf.value.map((r) => [r.id, r.name])"
+          :model-value="open.record.value?.rig.id"
+          @update:model-value="open.choose"
+        />
+        <ChoiceField
+          v-if="open.record.value"
+          v-model="open.setupId.value"
+          class="min-w-0 flex-1"
+          label="Setup"
+          labelled="hidden"
+          :options="open.record.value.rig.setups.map((s) => [s.id, s.name])"
+        />
       </div>
       <p v-if="failed" class="text-tomato mt-2 text-xs" role="alert">{{ failed }}</p>
       <div v-else-if="told" :class="{ 'opacity-60': busy }" aria-live="polite">

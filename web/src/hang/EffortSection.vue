@@ -14,7 +14,8 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useBench } from '../desk/benchStore';
 import WorkingLines from '../shared/WorkingLines.vue';
 import AppButton from '../shared/AppButton.vue';
-import QuantityField from '../shared/QuantityField.vue';
+import ChoiceField from '../form/ChoiceField.vue';
+import FigureField from '../form/FigureField.vue';
 
 /** How slowly the rig turns, how long an arm holds it, and the owner's own hold test. */
 const EnduranceChart = defineAsyncComponent(() => import('./EnduranceChart.vue'));
@@ -110,16 +111,13 @@ const percent = (v: number) => `${Math.round(v * 100)} %`;
           Hold a known weight as you would hold the rig, until you must stop. Once is enough; not
           with an injury.
         </p>
-        <label class="flex items-baseline justify-between gap-3 py-1">
-          Held
-          <select v-model="hold" class="field text-xs">
-            <option v-for="h in testableHolds" :key="h" :value="h">
-              {{ sayHold(h as never) }}
-            </option>
-          </select>
-        </label>
-        <QuantityField v-model="massG" label="A weight of" unit="g" :issue="wrong" />
-        <QuantityField v-model="seconds" label="for" unit="s" />
+        <ChoiceField
+          v-model="hold"
+          label="Held"
+          :options="testableHolds.map((h) => [h, sayHold(h)])"
+        />
+        <FigureField v-model="massG" label="A weight of" unit="g" :issue="wrong" />
+        <FigureField v-model="seconds" label="for" unit="s" />
         <div class="mt-1 flex gap-2">
           <AppButton
             small

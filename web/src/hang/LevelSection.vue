@@ -14,6 +14,8 @@ import {
 import { computed, onBeforeUnmount, ref } from 'vue';
 import { useBench } from '../desk/benchStore';
 import { announce } from '../shared/announce';
+import ChoiceField from '../form/ChoiceField.vue';
+import TickField from '../form/TickField.vue';
 import AppButton from '../shared/AppButton.vue';
 import TryRow from './TryRow.vue';
 import { useLevelling } from './useLevelling';
@@ -53,15 +55,14 @@ const rows = computed<readonly LevelOption[]>(() => found.value?.options ?? []);
   <section class="mt-4" aria-label="Bring it level">
     <h3 class="font-serif text-base">Bring it level</h3>
     <div class="mt-1 flex flex-wrap items-center gap-2 text-xs">
-      <label v-if="isAngle" class="flex items-center gap-1">
-        within
-        <select v-model.number="limitDeg" class="field text-xs">
-          <option v-for="d in [0.5, 1, 2, 5]" :key="d" :value="d">{{ d }}°</option>
-        </select>
-      </label>
-      <label class="flex items-center gap-1"
-        ><input v-model="arms" type="checkbox" /> turns and arms too</label
-      >
+      <ChoiceField
+        v-if="isAngle"
+        v-model="limitDeg"
+        label="within"
+        small
+        :options="[0.5, 1, 2, 5].map((d) => [d, `${d}°`])"
+      />
+      <TickField v-model="arms" label="turns and arms too" />
       <AppButton v-if="state === 'working'" small class="ml-auto" @click="stop">Stop</AppButton>
       <AppButton
         v-else

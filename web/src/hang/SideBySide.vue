@@ -15,6 +15,7 @@ import {
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { api } from '../api/client';
 import { useBench } from '../desk/benchStore';
+import ChoiceField from '../form/ChoiceField.vue';
 import { sayError } from '../shared/sayError';
 
 /** This setup beside another one, of this rig or of a kept version: light and quick against heavy and steady. */
@@ -90,6 +91,12 @@ const pair = computed(() => {
         : undefined;
   return there && { here, there };
 });
+const others = computed<[string, string][]>(() => [
+  ...bench
+    .rig!.setups.filter((s) => s.id !== bench.setupId)
+    .map((s): [string, string] => [`setup ${s.id}`, s.name]),
+  ...versions.value.map((v): [string, string] => [`version ${v.id}`, `version: ${v.name}`]),
+]);
 const lightnessWords = {
   'lighter-quicker': 'This one is the lighter and quicker, the other the steadier.',
   'heavier-steadier': 'This one is the heavier and steadier, the other the quicker.',
@@ -103,22 +110,13 @@ const verdict = computed(() =>
 
 <template>
   <section aria-label="Side by side">
-    <label class="block">
-      <span class="sr-only">Beside which</span>
-      <select v-model="chosen" class="field w-full">
-        <option value="">beside …</option>
-        <option
-          v-for="s in bench.rig!.setups.filter((x) => x.id !== bench.setupId)"
-          :key="s.id"
-          :value="`setup ${s.id}`"
-        >
-          {{ s.name }}
-        </option>
-        <option v-for="v in versions" :key="v.id" :value="`version ${v.id}`">
-          version: {{ v.name }}
-        </option>
-      </select>
-    </label>
+    <ChoiceField
+      v-model="chosen"
+      label="Beside which"
+      labelled="hidden"
+      placeholder="beside …"
+      :options="others"
+    />
     <p v-if="bench.rig!.setups.length < 2 && versions.length === 0" class="text-faint mt-1 text-xs">
       Keep a version first, or make another setup: then the two stand side by side here.
     </p>

@@ -5,7 +5,7 @@ import { useBench } from '../desk/benchStore';
 import WorkingLines from '../shared/WorkingLines.vue';
 import { announce } from '../shared/announce';
 import AppButton from '../shared/AppButton.vue';
-import QuantityField from '../shared/QuantityField.vue';
+import FigureField from '../form/FigureField.vue';
 
 /** What a kitchen scale says of the real rig, against what is computed. */
 const bench = useBench();
@@ -54,7 +54,7 @@ function spread(): void {
       One kitchen scale is enough: all of it, or once under each of two supports while it lies level
       on both. Behind the lens mount counts below zero.
     </p>
-    <QuantityField
+    <FigureField
       v-for="[key, label, unit, low, high] in fields"
       :key="key"
       :label="label"

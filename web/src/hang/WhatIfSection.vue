@@ -12,6 +12,7 @@ import {
 } from '@zucchini/core';
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue';
 import { useBench } from '../desk/benchStore';
+import ChoiceField from '../form/ChoiceField.vue';
 import AppButton from '../shared/AppButton.vue';
 
 /** What if the zoom goes out, the arm comes down, the battery is the big one: swept and plotted. */
@@ -103,9 +104,13 @@ const plotted = computed<Plotted | undefined>(() => {
     })),
   };
 });
-const pointed = ref<number>();
+/** Where the slider was put, and what the pointer is over meanwhile: leaving the chart goes back to the slider. */
+const placed = ref<number>();
+const over = ref<number>();
+const pointed = computed(() => over.value ?? placed.value);
+watch(chosen, () => (placed.value = over.value = undefined));
+watch(pointed, look);
 function look(index: number | undefined): void {
-  pointed.value = index;
   const edit = index === undefined ? undefined : plotted.value?.points[index]?.edit;
   // Another part in its place is only told: trying it would buy it.
   if (edit && !plotted.value?.bars) bench.tryOut(edit);
@@ -125,19 +130,19 @@ const say = (v: number | undefined) => (v === undefined ? '–' : v.toFixed(1));
 
 <template>
   <section aria-label="What if">
-    <label class="block">
-      <span class="sr-only">What if this changes</span>
-      <select v-model="chosen" class="field w-full">
-        <option value="">choose what changes …</option>
-        <option v-for="c in choices" :key="c.key" :value="c.key">{{ c.label }}</option>
-      </select>
-    </label>
+    <ChoiceField
+      v-model="chosen"
+      label="What if this changes"
+      labelled="hidden"
+      placeholder="choose what changes …"
+      :options="choices.map((c) => [c.key, c.label])"
+    />
     <template v-if="plotted">
       <p v-if="plotted.points.length === 0" class="text-faint mt-2 text-xs">
         The catalogue has nothing else that goes there.
       </p>
       <template v-else>
-        <SwayChart class="mt-2" :plotted="plotted" :pointed="pointed" @point="look" />
+        <SwayChart class="mt-2" :plotted="plotted" :pointed="pointed" @point="(i) => (over = i)" />
         <div class="mt-1 flex items-center justify-between gap-2 text-xs" aria-live="polite">
           <label v-if="!plotted.bars" class="flex flex-1 items-center gap-2"
             ><span class="sr-only">Place along the sweep</span>
@@ -147,7 +152,7 @@ const say = (v: number | undefined) => (v === undefined ? '–' : v.toFixed(1));
               min="0"
               :max="plotted.points.length - 1"
               :value="pointed ?? 0"
-              @input="look(Number(($event.target as HTMLInputElement).value))"
+              @input="placed = Number(($event.target as HTMLInputElement).value)"
           /></label>
           <span v-else class="flex-1">Point at a bar to read it.</span>
           <AppButton v-if="told && !plotted.bars && !bench.readOnly" small @click="keep"

@@ -18,7 +18,8 @@ import { api } from '../api/client';
 import WorkingLines from '../shared/WorkingLines.vue';
 import { announce } from '../shared/announce';
 import AppButton from '../shared/AppButton.vue';
-import QuantityField from '../shared/QuantityField.vue';
+import ChoiceField from '../form/ChoiceField.vue';
+import FigureField from '../form/FigureField.vue';
 import TopBar from '../shared/TopBar.vue';
 import TroubleBox from '../shared/TroubleBox.vue';
 import { useScale } from './useScale';
@@ -169,7 +170,7 @@ const steps = computed(() => Math.min(scale.readings.value.length, scale.wanted)
           </div>
         </div>
         <h2 class="eyebrow mt-5">Lay on the stand-in</h2>
-        <QuantityField v-model="loadG" label="A load of" unit="g" />
+        <FigureField v-model="loadG" label="A load of" unit="g" />
         <AppButton
           v-if="assembly"
           small
@@ -181,22 +182,23 @@ const steps = computed(() => Math.min(scale.readings.value.length, scale.wanted)
       <section aria-label="The rig">
         <h2 class="font-serif text-2xl">Weigh a rig</h2>
         <div class="mt-2 flex flex-wrap gap-2">
-          <label
-            ><span class="sr-only">Rig</span>
-            <select
-              class="field w-48"
-              :value="rig?.id"
-              @change="open(($event.target as HTMLSelectElement).value)"
-            >
-              <option v-for="r in shelf" :key="r.id" :value="r.id">{{ r.name }}</option>
-            </select></label
-          >
-          <label v-if="rig"
-            ><span class="sr-only">Setup</span>
-            <select v-model="setupId" class="field w-56">
-              <option v-for="s in rig.setups" :key="s.id" :value="s.id">{{ s.name }}</option>
-            </select></label
-          >
+          <ChoiceField
+            class="w-48"
+            label="Rig"
+            labelled="hidden"
+            placeholder="no rig"
+            :options="shelf.map((r) => [r.id, r.name])"
+            :model-value="rig?.id"
+            @update:model-value="open"
+          />
+          <ChoiceField
+            v-if="rig"
+            v-model="setupId"
+            class="w-56"
+            label="Setup"
+            labelled="hidden"
+            :options="rig.setups.map((s) => [s.id, s.name])"
+          />
           <AppButton
             v-if="rig"
             look="quiet"
@@ -235,13 +237,13 @@ const steps = computed(() => Math.min(scale.readings.value.length, scale.wanted)
             they stand along the lens axis, ahead of the lens mount above zero:
           </p>
           <div class="mt-1 grid max-w-md grid-cols-2 gap-6">
-            <QuantityField
+            <FigureField
               label="Front"
               unit="mm"
               :model-value="weighing.frontMm"
               @update:model-value="(v) => v !== undefined && write({ frontMm: v })"
             />
-            <QuantityField
+            <FigureField
               label="Rear"
               unit="mm"
               :model-value="weighing.rearMm"

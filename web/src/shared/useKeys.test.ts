@@ -5,11 +5,18 @@ import { effectScope, type EffectScope } from 'vue';
 class FakeElement {
   isContentEditable = false;
   constructor(private readonly type: string | null = null) {}
-  getAttribute = () => this.type;
+  getAttribute = (name: string) => (name === 'type' ? this.type : this.role);
+  get role(): string | null {
+    return null;
+  }
 }
 class FakeInput extends FakeElement {}
 class FakeArea extends FakeElement {}
-class FakeSelect extends FakeElement {}
+class FakeList extends FakeElement {
+  override get role() {
+    return 'listbox';
+  }
+}
 const page = new EventTarget();
 let dialog: object | null = null;
 Object.assign(globalThis, {
@@ -17,7 +24,6 @@ Object.assign(globalThis, {
   HTMLElement: FakeElement,
   HTMLInputElement: FakeInput,
   HTMLTextAreaElement: FakeArea,
-  HTMLSelectElement: FakeSelect,
   document: { querySelector: () => dialog },
 });
 const { useKeys } = await import('./useKeys');
@@ -74,13 +80,8 @@ describe('keys of a screen', () => {
     expect(heard).toEqual([]);
   });
 
-  it('are left to whoever types, but for Escape', () => {
-    for (const field of [
-      new FakeInput('text'),
-      new FakeInput(),
-      new FakeArea(),
-      new FakeSelect(),
-    ]) {
+  it('are left to whoever types, or chooses from a list by its letters, but for Escape', () => {
+    for (const field of [new FakeInput('text'), new FakeInput(), new FakeArea(), new FakeList()]) {
       press('z', {}, field);
     }
     const editable = new FakeElement();

@@ -9,7 +9,8 @@ function isTyping(target: EventTarget | null): boolean {
   return (
     target.isContentEditable ||
     target instanceof HTMLTextAreaElement ||
-    target instanceof HTMLSelectElement ||
+    // In an open list a letter goes to the next that begins with it.
+    target.getAttribute('role') === 'listbox' ||
     (target instanceof HTMLInputElement && type !== 'checkbox' && type !== 'radio')
   );
 }

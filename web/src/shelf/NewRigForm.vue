@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { hasTrait, type Part } from '@zucchini/core';
-import { onMounted, ref, useTemplateRef } from 'vue';
+import { onMounted, ref } from 'vue';
 import { api, ApiError } from '../api/client';
+import ChoiceField from '../form/ChoiceField.vue';
+import TextField from '../form/TextField.vue';
 import AppButton from '../shared/AppButton.vue';
 import TroubleBox from '../shared/TroubleBox.vue';
 
@@ -13,10 +15,8 @@ const body = ref('');
 const currency = ref('EUR');
 const trouble = ref('');
 const busy = ref(false);
-const field = useTemplateRef('field');
 
 onMounted(async () => {
-  field.value?.focus();
   try {
     bodies.value = (await api.listParts()).filter((p) => hasTrait(p, 'camera'));
     body.value = bodies.value[0]?.id ?? '';
@@ -52,36 +52,33 @@ async function create(): Promise<void> {
       shelf.
     </p>
     <div class="mt-4 grid grid-cols-[1fr_1fr_7rem] gap-4">
-      <label class="block">
-        <span class="eyebrow block">Its name</span>
-        <input
-          ref="field"
-          v-model="name"
-          class="field mt-1 w-full"
-          required
-          maxlength="120"
-          placeholder="Harbour rig"
-        />
-      </label>
-      <label class="block">
-        <span class="eyebrow block">Camera body</span>
-        <select v-model="body" class="field mt-1 w-full" required>
-          <option v-for="part in bodies" :key="part.id" :value="part.id">
-            {{ part.maker }} {{ part.name }}
-          </option>
-        </select>
-      </label>
-      <label class="block">
-        <span class="eyebrow block">Currency</span>
-        <input
-          v-model="currency"
-          class="field mt-1 w-full uppercase"
-          required
-          pattern="[A-Za-z]{3}"
-          maxlength="3"
-          title="Three letters, such as EUR"
-        />
-      </label>
+      <TextField
+        v-model="name"
+        label="Its name"
+        labelled="above"
+        live
+        autofocus
+        required
+        placeholder="Harbour rig"
+      />
+      <ChoiceField
+        v-model="body"
+        label="Camera body"
+        labelled="above"
+        placeholder="no body yet"
+        :options="(bodies ?? []).map((p) => [p.id, [p.maker, p.name].filter(Boolean).join(' ')])"
+      />
+      <TextField
+        v-model="currency"
+        class="uppercase"
+        label="Currency"
+        labelled="above"
+        live
+        required
+        pattern="[A-Za-z]{3}"
+        maxlength="3"
+        title="Three letters, such as EUR"
+      />
     </div>
     <div class="mt-4 flex gap-2">
       <AppButton look="main" type="submit" :disabled="busy || !body">Put it on the bench</AppButton>

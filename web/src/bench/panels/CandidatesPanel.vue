@@ -18,9 +18,12 @@ import {
   type CandidateOrder,
   type OfferedChain,
 } from '@zucchini/core';
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue';
+import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { announce } from '../../shared/announce';
 import AppButton from '../../shared/AppButton.vue';
+import ChoiceField from '../../form/ChoiceField.vue';
+import TickField from '../../form/TickField.vue';
+import SearchField from '../../form/SearchField.vue';
 import { useBench } from '../../desk/benchStore';
 import { useCandidates } from '../candidates/useCandidates';
 import PanelFrame from './PanelFrame.vue';
@@ -36,8 +39,6 @@ const order = ref<CandidateOrder>('best');
 const ownedFirst = ref(true);
 const kind = ref('');
 const open = ref<string>();
-const field = useTemplateRef('field');
-onMounted(() => nextTick(() => field.value?.focus({ preventScroll: true })));
 // What is looked at is not kept when the list goes away under the pointer.
 onBeforeUnmount(() => bench.letGo());
 
@@ -132,32 +133,30 @@ function look(c: Candidate): void {
 <template>
   <PanelFrame :over="head.over" :title="head.title" back @back="bench.select(undefined)">
     <p v-if="mount" class="text-faint text-xs">{{ sayMount(mount) }}</p>
-    <input
-      ref="field"
+    <SearchField
       v-model="text"
-      type="search"
-      class="field mt-2 w-full"
+      class="mt-2"
+      ready
+      label="Search parts"
       placeholder="name, maker, kind …"
-      aria-label="Search parts"
-      @keydown.enter.prevent="takeFirst"
+      @first="takeFirst"
     />
     <div class="mt-2 grid grid-cols-2 gap-2 text-xs">
-      <label class="block">
-        <span class="text-faint">Sorted by</span>
-        <select v-model="order" class="field mt-0.5 w-full text-xs">
-          <option v-for="o in candidateOrders" :key="o" :value="o">{{ orderWords[o] }}</option>
-        </select>
-      </label>
-      <label class="block">
-        <span class="text-faint">Kind</span>
-        <select v-model="kind" class="field mt-0.5 w-full text-xs">
-          <option value="">all</option>
-          <option v-for="k in kinds" :key="k.id" :value="k.id">{{ k.name }}</option>
-        </select>
-      </label>
-      <label class="col-span-2 flex items-center gap-1.5">
-        <input v-model="ownedFirst" type="checkbox" /> what you own first
-      </label>
+      <ChoiceField
+        v-model="order"
+        label="Sorted by"
+        labelled="above"
+        small
+        :options="candidateOrders.map((o) => [o, orderWords[o]])"
+      />
+      <ChoiceField
+        v-model="kind"
+        label="Kind"
+        labelled="above"
+        small
+        :options="[['', 'all'], ...kinds.map((k) => [k.id, k.name] as const)]"
+      />
+      <TickField v-model="ownedFirst" class="col-span-2" label="what you own first" />
     </div>
     <p class="text-faint mt-2 flex min-h-6 items-center justify-between text-xs" role="status">
       <span v-if="state === 'working'">judging … {{ done }}{{ total ? ` of ${total}` : '' }}</span>

@@ -1,17 +1,16 @@
 <script setup lang="ts">
 import { hasTrait, sayMm, sayNm, toggleLens } from '@zucchini/core';
 import { computed } from 'vue';
+import TickField from '../../form/TickField.vue';
 import AppButton from '../../shared/AppButton.vue';
-import NumberField from '../../shared/NumberField.vue';
 import { useBench } from '../../desk/benchStore';
 import FindingList from './FindingList.vue';
+import LimitField from './LimitField.vue';
 import QuestionFrame from './QuestionFrame.vue';
 import SlipWorking from './SlipWorking.vue';
-import { useLimits } from './useLimits';
 
 const bench = useBench();
 const fit = computed(() => bench.report!.fit);
-const { limits, setLimit } = useLimits();
 const order = computed(() => fit.value.solidity?.order);
 
 const lenses = computed(() => {
@@ -57,18 +56,7 @@ function sayTroubles(id: string): string {
           </tr>
         </tbody>
       </table>
-      <NumberField
-        class="rule pt-2"
-        label="At most this tall"
-        unit="mm"
-        optional
-        placeholder="no limit"
-        :min="1"
-        :max="5000"
-        :disabled="bench.readOnly"
-        :model-value="limits.heightMm"
-        @update:model-value="(v) => setLimit('heightMm', v)"
-      />
+      <LimitField class="rule" limit="heightMm" label="At most this tall" />
     </section>
 
     <section v-if="fit.slips.length > 0" class="mt-5">
@@ -101,16 +89,15 @@ function sayTroubles(id: string): string {
       <h3 class="font-serif text-base">Set of lenses</h3>
       <p class="text-faint text-xs">Everything is checked with each lens of the set.</p>
       <ul class="mt-1">
-        <li v-for="l in lenses" :key="l.id" class="rule flex items-center justify-between py-1">
-          <label class="flex items-center gap-1.5">
-            <input
-              type="checkbox"
-              :checked="l.inSet"
-              :disabled="bench.readOnly"
-              @change="bench.apply({ type: 'set-lenses', lenses: toggleLens(bench.rig!, l.id) })"
-            />
-            {{ l.name }}
-          </label>
+        <li v-for="l in lenses" :key="l.id" class="rule flex items-center justify-between">
+          <TickField
+            :label="l.name"
+            :model-value="l.inSet"
+            :disabled="bench.readOnly"
+            @update:model-value="
+              bench.apply({ type: 'set-lenses', lenses: toggleLens(bench.rig!, l.id) })
+            "
+          />
           <span class="text-faint text-xs">{{
             l.onRig ? 'on the rig' : l.inSet ? sayTroubles(l.id) : ''
           }}</span>

@@ -18,6 +18,7 @@ import SideBySide from '../../hang/SideBySide.vue';
 import WeighSection from '../../hang/WeighSection.vue';
 import WhatIfSection from '../../hang/WhatIfSection.vue';
 import { useBench } from '../../desk/benchStore';
+import ChoiceField from '../../form/ChoiceField.vue';
 import FindingList from './FindingList.vue';
 import QuestionFrame from './QuestionFrame.vue';
 import WorkingLines from '../../shared/WorkingLines.vue';
@@ -47,7 +48,17 @@ const sections = [
   { title: 'Mass, part by part', is: MassSection },
 ] as const;
 
-const valueOf = (event: Event) => (event.target as HTMLSelectElement).value;
+const holds = HoldKind.options.map((hold) => [hold, sayHold(hold)] as const);
+const attitudes = [
+  ['level', 'level'],
+  ['rolled-left', 'portrait, rolled left'],
+  ['rolled-right', 'portrait, rolled right'],
+] as const;
+const motions = [
+  ['still', 'standing still'],
+  ['walking', 'walking'],
+  ['running', 'running'],
+] as const;
 
 const lines = computed(() => sayHangLines(hang.value, bench.names!));
 /** The grips in use, each with where the hand is along it. */
@@ -89,43 +100,27 @@ function holdAt(g: HeldGrip, event: Event): void {
 <template>
   <QuestionFrame question="hang">
     <div class="mt-3 space-y-2">
-      <label class="flex items-baseline justify-between gap-2">
-        Held
-        <select
-          class="field w-48"
-          :value="setup.hold"
-          :disabled="bench.readOnly"
-          @change="setHold({ hold: valueOf($event) as Setup['hold'] })"
-        >
-          <option v-for="h in HoldKind.options" :key="h" :value="h">{{ sayHold(h) }}</option>
-        </select>
-      </label>
-      <label class="flex items-baseline justify-between gap-2">
-        Camera
-        <select
-          class="field w-48"
-          :value="setup.attitude"
-          :disabled="bench.readOnly"
-          @change="setHold({ attitude: valueOf($event) as Setup['attitude'] })"
-        >
-          <option value="level">level</option>
-          <option value="rolled-left">portrait, rolled left</option>
-          <option value="rolled-right">portrait, rolled right</option>
-        </select>
-      </label>
-      <label class="flex items-baseline justify-between gap-2">
-        While
-        <select
-          class="field w-48"
-          :value="setup.motion"
-          :disabled="bench.readOnly"
-          @change="setHold({ motion: valueOf($event) as Setup['motion'] })"
-        >
-          <option value="still">standing still</option>
-          <option value="walking">walking</option>
-          <option value="running">running</option>
-        </select>
-      </label>
+      <ChoiceField
+        label="Held"
+        :options="holds"
+        :disabled="bench.readOnly"
+        :model-value="setup.hold"
+        @update:model-value="(hold) => setHold({ hold })"
+      />
+      <ChoiceField
+        label="Camera"
+        :options="attitudes"
+        :disabled="bench.readOnly"
+        :model-value="setup.attitude"
+        @update:model-value="(attitude) => setHold({ attitude })"
+      />
+      <ChoiceField
+        label="While"
+        :options="motions"
+        :disabled="bench.readOnly"
+        :model-value="setup.motion"
+        @update:model-value="(motion) => setHold({ motion })"
+      />
     </div>
 
     <FindingList question="hang" :nothing="nothing" />

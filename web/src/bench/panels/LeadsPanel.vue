@@ -8,6 +8,7 @@ import {
   type Port,
 } from '@zucchini/core';
 import { computed, ref } from 'vue';
+import ChoiceField from '../../form/ChoiceField.vue';
 import AppButton from '../../shared/AppButton.vue';
 import { announce } from '../../shared/announce';
 import { createId, useBench } from '../../desk/benchStore';
@@ -58,6 +59,8 @@ const chosen = computed(() => ({
   from: ends.value.find((e) => e.key === from.value),
   to: ends.value.find((e) => e.key === to.value),
 }));
+
+const portChoices = computed(() => ends.value.map((e) => [e.key, e.name] as const));
 
 const straight = computed(() => {
   const { from: a, to: b } = chosen.value;
@@ -130,31 +133,35 @@ function unplug(id: string): void {
 
     <section v-if="!bench.readOnly" class="mt-5">
       <h3 class="font-serif text-base">Plan a lead</h3>
-      <label class="mt-1 block text-xs">
-        <span class="text-faint">From</span>
-        <select v-model="from" aria-label="From port" class="field mt-0.5 w-full">
-          <option value="">choose a port</option>
-          <option v-for="e in ends" :key="e.key" :value="e.key">{{ e.name }}</option>
-        </select>
-      </label>
-      <label class="mt-1 block text-xs">
-        <span class="text-faint">To</span>
-        <select v-model="to" aria-label="To port" class="field mt-0.5 w-full">
-          <option value="">choose a port</option>
-          <option v-for="e in ends" :key="e.key" :value="e.key">{{ e.name }}</option>
-        </select>
-      </label>
+      <ChoiceField
+        v-model="from"
+        class="mt-1"
+        label="From port"
+        labelled="above"
+        placeholder="choose a port"
+        :options="portChoices"
+      />
+      <ChoiceField
+        v-model="to"
+        class="mt-1"
+        label="To port"
+        labelled="above"
+        placeholder="choose a port"
+        :options="portChoices"
+      />
       <template v-if="chosen.from && chosen.to">
         <p class="text-faint mt-2 text-xs tabular-nums">
           Straight from port to port: {{ sayMm(straight) }}
         </p>
-        <label v-if="leads.length > 0" class="mt-1 block text-xs">
-          <span class="text-faint">Lead</span>
-          <select v-model="lead" aria-label="Which lead" class="field mt-0.5 w-full">
-            <option value="">{{ leads[0]!.name }}</option>
-            <option v-for="l in leads.slice(1)" :key="l.key" :value="l.key">{{ l.name }}</option>
-          </select>
-        </label>
+        <ChoiceField
+          v-if="leads.length > 0"
+          class="mt-1"
+          label="Lead"
+          labelled="above"
+          :options="leads.map((l) => [l.key, l.name])"
+          :model-value="lead || leads[0]!.key"
+          @update:model-value="(key) => (lead = key)"
+        />
         <p v-else class="text-tomato mt-2 text-xs" role="status">
           No lead in the catalogue has these two plugs.
         </p>

@@ -9,6 +9,7 @@ import {
   sayMount,
 } from '@zucchini/core';
 import { computed, ref } from 'vue';
+import SearchField from '../../form/SearchField.vue';
 import { useBench } from '../../desk/benchStore';
 import PanelFrame from './PanelFrame.vue';
 
@@ -53,13 +54,13 @@ function openFirst(): void {
 
 <template>
   <PanelFrame over="Fit a part" title="Where?" back @back="bench.select(undefined)">
-    <input
+    <SearchField
       v-model="text"
-      type="search"
-      class="field mt-2 w-full"
+      class="mt-2"
+      ready
+      label="Search free mounts"
       placeholder="rail, shoe, ⅜″, handle …"
-      aria-label="Search free mounts"
-      @keydown.enter.prevent="openFirst"
+      @first="openFirst"
     />
     <p v-if="groups.length === 0" class="text-faint mt-4">No free mount is called so.</p>
     <section v-for="g in groups" :key="g.id" class="mt-4">

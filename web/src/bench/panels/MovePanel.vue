@@ -9,6 +9,7 @@ import {
 } from '@zucchini/core';
 import { computed, ref } from 'vue';
 import { announce } from '../../shared/announce';
+import SearchField from '../../form/SearchField.vue';
 import { useBench } from '../../desk/benchStore';
 import PanelFrame from './PanelFrame.vue';
 
@@ -62,13 +63,13 @@ function takeFirst(): void {
     back
     @back="bench.select(itemId)"
   >
-    <input
+    <SearchField
       v-model="text"
-      type="search"
-      class="field mt-2 w-full"
+      class="mt-2"
+      ready
+      label="Search places"
       placeholder="rail, shoe, handle …"
-      aria-label="Search places"
-      @keydown.enter.prevent="takeFirst"
+      @first="takeFirst"
     />
     <ul v-if="places.length > 0" class="mt-3" aria-label="Places">
       <li v-for="p in places" :key="p.key">

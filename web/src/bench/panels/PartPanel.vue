@@ -17,10 +17,13 @@ import {
   sayMoney,
   sayMount,
   wrapDeg,
+  type Edit,
 } from '@zucchini/core';
 import { computed } from 'vue';
 import AppButton from '../../shared/AppButton.vue';
-import NumberField from '../../shared/NumberField.vue';
+import ChoiceField from '../../form/ChoiceField.vue';
+import FigureField from '../../form/FigureField.vue';
+import SlideField from '../../form/SlideField.vue';
 import { createId, useBench } from '../../desk/benchStore';
 import FindingItem from './FindingItem.vue';
 import PanelFrame from './PanelFrame.vue';
@@ -81,50 +84,26 @@ const screw = computed(() => {
 });
 
 const sayTurn = (deg: number) => (Number.isInteger(deg) ? `${deg}°` : sayDeg(deg));
+const turnChoices = computed(() => {
+  const others = turns.value.filter((deg) => deg !== turnNow.value);
+  return [...others, turnNow.value].sort((a, b) => a - b).map((t) => [t, sayTurn(t)] as const);
+});
 
 const at = computed(() => ({ setupId: bench.setupId, jointId: joint.value!.joint.id }));
 
-function trySlide(event: Event): void {
-  bench.tryOut({
-    type: 'slide',
-    ...at.value,
-    slideMm: Number((event.target as HTMLInputElement).value),
-  });
-}
+const slideTo = (slideMm: number): Edit => ({ type: 'slide', ...at.value, slideMm });
 
-function tryStance(movementId: string, event: Event): void {
-  const value = Number((event.target as HTMLInputElement).value);
-  bench.tryOut({
-    type: 'set-stance',
-    setupId: bench.setupId,
-    itemId: props.itemId,
-    movementId,
-    value,
-  });
-}
+const stanceAt = (movementId: string, value: number): Edit => ({
+  type: 'set-stance',
+  setupId: bench.setupId,
+  itemId: props.itemId,
+  movementId,
+  value,
+});
 
 function setPose(pose: NonNullable<typeof part.value.poses>[number]): void {
-  bench.apply({
-    type: 'all',
-    edits: Object.entries(pose.at).map(([movementId, value]) => ({
-      type: 'set-stance' as const,
-      setupId: bench.setupId,
-      itemId: props.itemId,
-      movementId,
-      value,
-    })),
-  });
-}
-
-function setStance(movementId: string, value: number | undefined): void {
-  if (value === undefined) return;
-  bench.apply({
-    type: 'set-stance',
-    setupId: bench.setupId,
-    itemId: props.itemId,
-    movementId,
-    value,
-  });
+  const edits = Object.entries(pose.at).map(([id, value]) => stanceAt(id, value));
+  bench.apply({ type: 'all', edits });
 }
 
 /** Other contacts of this part, and mounts of others that its own nearly touch: a stop could go there. */
@@ -192,59 +171,41 @@ function setMass(massG: number | undefined): void {
       </p>
 
       <div v-if="joint.slide && joint.slide.fromMm <= joint.slide.toMm" class="rule mt-2 pt-2">
-        <NumberField
+        <SlideField
           label="Stands at"
+          slider="Slide along the rail"
           unit="mm"
           :min="joint.slide.fromMm"
           :max="joint.slide.toMm"
+          :step="measureSlideStepMm(joint.slide)"
           :disabled="bench.readOnly"
           :model-value="joint.joint.slideMm"
-          @update:model-value="
-            (v) => v !== undefined && bench.apply({ type: 'slide', ...at, slideMm: v })
-          "
-        />
-        <input
-          type="range"
-          class="mt-1 w-full"
-          :min="joint.slide.fromMm"
-          :max="joint.slide.toMm"
-          :step="measureSlideStepMm(joint.slide)"
-          :value="joint.joint.slideMm"
-          :disabled="bench.readOnly"
-          aria-label="Slide along the rail"
           data-testid="slide"
-          @input="trySlide"
-          @change="bench.keep()"
+          @update:model-value="(mm) => bench.apply(slideTo(mm))"
+          @try="(mm) => bench.tryOut(slideTo(mm))"
+          @keep="bench.keep()"
         />
         <p class="text-faint flex justify-between text-xs">
           <span>{{ sayMm(joint.slide.fromMm) }}</span><span>{{ sayMm(joint.slide.toMm) }}</span>
         </p>
       </div>
 
-      <label v-if="turns.length > 1" class="rule mt-2 flex items-baseline justify-between pt-2">
-        Turned to
-        <select
-          class="field"
-          :value="turnNow"
-          :disabled="bench.readOnly"
-          @change="
-            bench.apply({
-              type: 'turn',
-              ...at,
-              turnDeg: Number(($event.target as HTMLSelectElement).value),
-            })
-          "
-        >
-          <option v-if="!turns.includes(turnNow)" :value="turnNow">{{ sayTurn(turnNow) }}</option>
-          <option v-for="t in turns" :key="t" :value="t">{{ sayTurn(t) }}</option>
-        </select>
-      </label>
+      <ChoiceField
+        v-if="turns.length > 1"
+        class="rule mt-2 pt-2"
+        label="Turned to"
+        :options="turnChoices"
+        :disabled="bench.readOnly"
+        :model-value="turnNow"
+        @update:model-value="(turnDeg) => bench.apply({ type: 'turn', ...at, turnDeg })"
+      />
 
       <template v-if="isScrew && joint.mate.state === 'mates'">
-        <NumberField
+        <FigureField
           v-if="screw?.thread?.exchangeable"
           class="rule mt-2 pt-2"
           label="Screw in use"
+          filled
           unit="mm"
           :min="1"
           :max="60"
@@ -254,10 +215,11 @@ function setMass(massG: number | undefined): void {
             (v) => v !== undefined && bench.apply({ type: 'set-screw', ...at, screwMm: v })
           "
         />
-        <NumberField
+        <FigureField
           class="rule mt-2 pt-2"
           label="Washers or pads between"
           unit="mm"
+          :min="0"
           :max="100"
           :disabled="bench.readOnly"
           :model-value="joint.joint.spacerMm ?? 0"
@@ -265,11 +227,12 @@ function setMass(massG: number | undefined): void {
         />
       </template>
       <SlipWorking v-if="slip" class="mt-2" :slip="slip" />
-      <NumberField
+      <FigureField
         v-if="joint.mate.state === 'mates'"
         class="rule mt-2 pt-2"
         label="Play you feel"
         unit="mm"
+        :min="0"
         :max="20"
         :disabled="bench.readOnly"
         :model-value="joint.joint.playMm ?? 0"
@@ -317,37 +280,28 @@ function setMass(massG: number | undefined): void {
           pose.name
         }}</AppButton>
       </div>
-      <div v-for="m in part.movements" :key="m.id" class="rule mt-1 pt-1">
-        <NumberField
-          :label="m.name"
-          :unit="m.type === 'turn' ? '°' : 'mm'"
-          :min="m.from"
-          :max="m.to"
-          :disabled="bench.readOnly"
-          :model-value="standing[m.id] ?? m.rest"
-          @update:model-value="(v) => setStance(m.id, v)"
-        />
-        <input
-          type="range"
-          class="w-full"
-          :min="m.from"
-          :max="m.to"
-          :step="m.step ?? (m.type === 'turn' ? 5 : 1)"
-          :value="standing[m.id] ?? m.rest"
-          :disabled="bench.readOnly"
-          :aria-label="m.name"
-          @input="tryStance(m.id, $event)"
-          @change="bench.keep()"
-        />
-      </div>
+      <SlideField
+        v-for="m in part.movements"
+        :key="m.id"
+        class="rule mt-1 pt-1"
+        :label="m.name"
+        :unit="m.type === 'turn' ? '°' : 'mm'"
+        :min="m.from"
+        :max="m.to"
+        :step="m.step ?? (m.type === 'turn' ? 5 : 1)"
+        :disabled="bench.readOnly"
+        :model-value="standing[m.id] ?? m.rest"
+        @update:model-value="(v) => bench.apply(stanceAt(m.id, v))"
+        @try="(v) => bench.tryOut(stanceAt(m.id, v))"
+        @keep="bench.keep()"
+      />
     </section>
 
     <section class="mt-4">
       <h3 class="font-serif text-base">On the scale</h3>
-      <NumberField
+      <FigureField
         label="Weighed"
         unit="g"
-        optional
         placeholder="not yet"
         :min="0.1"
         :max="100000"

@@ -2,6 +2,7 @@
 import { sayHold } from '@zucchini/core';
 import { computed, ref } from 'vue';
 import { announce } from '../../shared/announce';
+import TextField from '../../form/TextField.vue';
 import AppButton from '../../shared/AppButton.vue';
 import { createId, useBench } from '../../desk/benchStore';
 import PanelFrame from './PanelFrame.vue';
@@ -74,16 +75,14 @@ function remove(setupId: string, called: string): void {
       </li>
     </ul>
     <form v-if="!bench.readOnly" class="mt-4" @submit.prevent="copy">
-      <label class="block"
-        >Copy the open one as
-        <input
-          v-model="name"
-          class="field mt-1 w-full"
-          maxlength="120"
-          placeholder="e.g. Chest, on the slipway"
-        />
-      </label>
-      <p v-if="taken" class="text-tomato text-xs" role="alert">A setup is called so already.</p>
+      <TextField
+        v-model="name"
+        label="Copy the open one as"
+        labelled="above"
+        live
+        placeholder="e.g. Chest, on the slipway"
+        :issue="taken ? 'A setup is called so already.' : undefined"
+      />
       <AppButton class="mt-2" small type="submit" :disabled="name.trim() === '' || taken"
         >Copy it</AppButton
       >

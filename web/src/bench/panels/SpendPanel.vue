@@ -1,18 +1,14 @@
 <script setup lang="ts">
-import { measureMinorDigits, nameItem, sayG, sayMoney } from '@zucchini/core';
+import { nameItem, sayG, sayMoney } from '@zucchini/core';
 import { computed } from 'vue';
-import NumberField from '../../shared/NumberField.vue';
 import { useBench } from '../../desk/benchStore';
 import FindingList from './FindingList.vue';
+import LimitField from './LimitField.vue';
 import QuestionFrame from './QuestionFrame.vue';
-import { useLimits } from './useLimits';
 
 const bench = useBench();
 const spend = computed(() => bench.report!.spend);
-const { limits, setLimit } = useLimits();
 
-const currency = computed(() => spend.value.toSpend.currency);
-const unit = computed(() => 10 ** measureMinorDigits(currency.value));
 const prices = computed(() => new Map(spend.value.lines.map((l) => [l.itemId, l])));
 
 function sayUnpriced(itemId: string): string {
@@ -51,34 +47,10 @@ function own(itemId: string, owned: boolean): void {
   <QuestionFrame question="spend">
     <FindingList question="spend" nothing="Within the limits that are set." />
 
-    <section class="mt-4 space-y-1.5">
+    <section class="mt-4">
       <h3 class="font-serif text-base">Limits</h3>
-      <NumberField
-        label="Money for what is not owned"
-        :unit="currency"
-        optional
-        placeholder="no limit"
-        :disabled="bench.readOnly"
-        :model-value="spend.limit && spend.limit.minor / unit"
-        @update:model-value="
-          (v) =>
-            setLimit(
-              'spend',
-              v === undefined ? undefined : { minor: Math.round(v * unit), currency },
-            )
-        "
-      />
-      <NumberField
-        label="Carried in the hands"
-        unit="g"
-        optional
-        placeholder="no limit"
-        :min="1"
-        :max="100000"
-        :disabled="bench.readOnly"
-        :model-value="limits.carryG"
-        @update:model-value="(v) => setLimit('carryG', v)"
-      />
+      <LimitField limit="spend" label="Money for what is not owned" />
+      <LimitField limit="carryG" label="Carried in the hands" />
     </section>
 
     <section class="mt-5">

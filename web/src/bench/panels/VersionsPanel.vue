@@ -3,6 +3,7 @@ import { type VersionSummary } from '@zucchini/core';
 import { onMounted, ref } from 'vue';
 import { api, ApiError } from '../../api/client';
 import { announce } from '../../shared/announce';
+import TextField from '../../form/TextField.vue';
 import AppButton from '../../shared/AppButton.vue';
 import TroubleBox from '../../shared/TroubleBox.vue';
 import { useBench } from '../../desk/benchStore';
@@ -62,25 +63,15 @@ onMounted(load);
   <PanelFrame over="Versions" title="What was kept" back @back="bench.select(undefined)">
     <TroubleBox v-if="trouble" class="mt-3" :title="trouble" />
     <form v-if="!bench.readOnly" class="mt-3 space-y-2" @submit.prevent="keepVersion">
-      <label class="block">
-        <span class="eyebrow block">Name</span>
-        <input
-          v-model="name"
-          class="field mt-0.5 w-full"
-          required
-          maxlength="120"
-          placeholder="Mark 2"
-        />
-      </label>
-      <label class="block">
-        <span class="eyebrow block">Why it is kept</span>
-        <input
-          v-model="reason"
-          class="field mt-0.5 w-full"
-          maxlength="400"
-          placeholder="monitor off the handle"
-        />
-      </label>
+      <TextField v-model="name" label="Name" labelled="above" live required placeholder="Mark 2" />
+      <TextField
+        v-model="reason"
+        label="Why it is kept"
+        labelled="above"
+        live
+        maxlength="400"
+        placeholder="monitor off the handle"
+      />
       <AppButton type="submit" small :disabled="busy">Keep the rig as it is now</AppButton>
     </form>
     <p v-if="versions?.length === 0" class="text-faint mt-4">No version of this rig is kept yet.</p>

@@ -19,6 +19,7 @@ import { ApiError } from '../../api/client';
 import { viewWords } from '../../draw/viewWords';
 import { useKeys } from '../../shared/useKeys';
 import { announce } from '../../shared/announce';
+import ChoiceField from '../../form/ChoiceField.vue';
 import AppButton from '../../shared/AppButton.vue';
 import PartDrawing from '../../shared/PartDrawing.vue';
 import TopBar from '../../shared/TopBar.vue';
@@ -111,9 +112,7 @@ function middleOfFace(): { at: [number, number, number]; towards: Vec3 } {
   }) as [number, number, number];
   return { at, towards: towards.map((v) => Math.round(v) + 0) as unknown as Vec3 };
 }
-const adding = ref('');
 function add(label: string): void {
-  adding.value = '';
   const kind = newElements.find((n) => n.label === label);
   if (!kind || !part.value) return;
   const { at, towards } = middleOfFace();
@@ -255,17 +254,15 @@ function pick(pixel: readonly [number, number]): void {
         >
         <h1 class="font-serif text-lg leading-tight">{{ part.name }}</h1>
         <p class="caption text-faint text-xs">{{ saySize(measurePartSizeMm(part)) }}</p>
-        <label class="mt-3 block">
-          <span class="sr-only">Add to this face</span>
-          <select
-            v-model="adding"
-            class="field w-full"
-            @change="add(($event.target as HTMLSelectElement).value)"
-          >
-            <option value="">Add to this face …</option>
-            <option v-for="n in newElements" :key="n.label" :value="n.label">{{ n.label }}</option>
-          </select>
-        </label>
+        <ChoiceField
+          class="mt-3"
+          label="Add to this face"
+          labelled="hidden"
+          placeholder="Add to this face …"
+          :options="newElements.map((n) => [n.label, n.label])"
+          :model-value="undefined"
+          @update:model-value="add"
+        />
         <section v-for="g in groups" :key="g.list" class="mt-3" :aria-label="g.title">
           <h2 class="eyebrow">{{ g.title }}</h2>
           <ul>

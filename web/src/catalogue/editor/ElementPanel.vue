@@ -2,7 +2,10 @@
 import type { Element } from '@zucchini/core';
 import { computed } from 'vue';
 import AppButton from '../../shared/AppButton.vue';
-import QuantityField from '../../shared/QuantityField.vue';
+import ChoiceField from '../../form/ChoiceField.vue';
+import FigureField from '../../form/FigureField.vue';
+import TextField from '../../form/TextField.vue';
+import TickField from '../../form/TickField.vue';
 import { listFields, type Field } from './fields';
 import type { Editor } from './useEditor';
 
@@ -36,7 +39,7 @@ function set(field: Field, value: unknown): void {
   props.editor.apply({ type: 'set', id: props.element.is.id, fields: field.set(value as never) });
 }
 const numberOf = (field: Field) => field.value as number | undefined;
-const value = (event: Event) => (event.target as HTMLInputElement).value;
+const textOf = (field: Field) => field.value as string | undefined;
 </script>
 
 <template>
@@ -47,37 +50,33 @@ const value = (event: Event) => (event.target as HTMLInputElement).value;
   <p v-if="provenance" class="text-faint text-xs">{{ provenance }}</p>
   <div class="mt-2">
     <template v-for="field in fields" :key="field.label">
-      <QuantityField
+      <FigureField
         v-if="field.type === 'number'"
         :label="field.label"
         :unit="field.unit ?? ''"
         :model-value="numberOf(field)"
         @update:model-value="(v) => set(field, v)"
       />
-      <label v-else class="flex items-baseline justify-between gap-3 py-1">
-        <span>{{ field.label }}</span>
-        <input
-          v-if="field.type === 'flag'"
-          type="checkbox"
-          :checked="field.value === true"
-          @change="set(field, ($event.target as HTMLInputElement).checked)"
-        />
-        <select
-          v-else-if="field.type === 'choice'"
-          class="field max-w-44"
-          :value="field.value"
-          @change="set(field, value($event))"
-        >
-          <option v-for="[v, label] in field.options" :key="v" :value="v">{{ label }}</option>
-        </select>
-        <input
-          v-else
-          class="field w-44"
-          :value="field.value ?? ''"
-          maxlength="120"
-          @change="set(field, value($event))"
-        />
-      </label>
+      <TickField
+        v-else-if="field.type === 'flag'"
+        last
+        :label="field.label"
+        :model-value="field.value === true"
+        @update:model-value="(v) => set(field, v)"
+      />
+      <ChoiceField
+        v-else-if="field.type === 'choice'"
+        :label="field.label"
+        :options="field.options ?? []"
+        :model-value="textOf(field)"
+        @update:model-value="(v) => set(field, v)"
+      />
+      <TextField
+        v-else
+        :label="field.label"
+        :model-value="textOf(field)"
+        @update:model-value="(v) => set(field, v)"
+      />
     </template>
   </div>
   <div class="mt-3 flex gap-2">

@@ -2,7 +2,9 @@
 import { hasTrait, measureMinorDigits, toMoney, type Part } from '@zucchini/core';
 import { computed } from 'vue';
 import AppButton from '../../shared/AppButton.vue';
-import QuantityField from '../../shared/QuantityField.vue';
+import FigureField from '../../form/FigureField.vue';
+import TextField from '../../form/TextField.vue';
+import TickField from '../../form/TickField.vue';
 import { sayPath } from '../words';
 import type { Editor } from './useEditor';
 
@@ -47,30 +49,24 @@ function approve(path: string): void {
 
 <template>
   <p class="eyebrow">The part</p>
-  <label class="flex items-baseline justify-between gap-3 py-1"
-    >Name
-    <input
-      class="field w-48"
-      :value="part.name"
-      maxlength="120"
-      @change="state({ name: text($event) })"
-  /></label>
-  <label class="flex items-baseline justify-between gap-3 py-1"
-    >Maker
-    <input
-      class="field w-48"
-      :value="part.maker ?? ''"
-      maxlength="120"
-      @change="state({ maker: text($event) })"
-  /></label>
-  <QuantityField
+  <TextField
+    label="Name"
+    :model-value="part.name"
+    @update:model-value="(v) => state({ name: v || undefined })"
+  />
+  <TextField
+    label="Maker"
+    :model-value="part.maker"
+    @update:model-value="(v) => state({ maker: v || undefined })"
+  />
+  <FigureField
     label="Mass"
     unit="g"
     hint="Weighed yourself counts as measured"
     :model-value="part.massG"
     @update:model-value="(v) => state({ massG: v })"
   />
-  <QuantityField
+  <FigureField
     label="Price"
     :unit="part.price?.currency ?? 'EUR'"
     :model-value="amount"
@@ -79,29 +75,26 @@ function approve(path: string): void {
         state({ price: v === undefined ? undefined : toMoney(v, part.price?.currency ?? 'EUR') })
     "
   />
-  <label class="flex items-baseline justify-between gap-3 py-1"
-    >Finish
-    <input
-      class="field w-48"
-      :value="part.finish ?? ''"
-      maxlength="120"
-      @change="state({ finish: text($event) })"
-  /></label>
+  <TextField
+    label="Finish"
+    :model-value="part.finish"
+    @update:model-value="(v) => state({ finish: v || undefined })"
+  />
   <fieldset v-if="hasTrait(part, 'grounded')" class="border-line mt-2 border-t pt-1">
     <legend class="eyebrow">As a head or a gimbal</legend>
-    <QuantityField
+    <FigureField
       label="Head: greatest counterbalance"
       unit="N·m"
       :model-value="part.head?.counterbalanceNm"
       @update:model-value="(v) => head({ counterbalanceNm: v })"
     />
-    <QuantityField
+    <FigureField
       label="Head: tilt axis below its plate"
       unit="mm"
       :model-value="part.head?.axisBelowMm"
       @update:model-value="(v) => head({ axisBelowMm: v })"
     />
-    <QuantityField
+    <FigureField
       v-for="[key, label] in ways"
       :key="key"
       :label="label"
@@ -110,20 +103,16 @@ function approve(path: string): void {
       @update:model-value="(v) => gimbal(key, v)"
     />
   </fieldset>
-  <label class="flex items-center gap-2 py-1"
-    ><input
-      type="checkbox"
-      :checked="part.homeMade"
-      @change="state({ homeMade: ($event.target as HTMLInputElement).checked || undefined })"
-    />home-made</label
-  >
-  <label class="flex items-center gap-2 py-1"
-    ><input
-      type="checkbox"
-      :checked="part.altered"
-      @change="state({ altered: ($event.target as HTMLInputElement).checked || undefined })"
-    />a bought part, altered (drilled, bent, cut, glued)</label
-  >
+  <TickField
+    label="home-made"
+    :model-value="part.homeMade === true"
+    @update:model-value="(v) => state({ homeMade: v || undefined })"
+  />
+  <TickField
+    label="a bought part, altered (drilled, bent, cut, glued)"
+    :model-value="part.altered === true"
+    @update:model-value="(v) => state({ altered: v || undefined })"
+  />
   <p v-if="part.homeMade || part.altered" class="text-blossom py-1 text-xs">
     ▲ Break its edges. The maker’s warranty may end, and what it bears is not known: try it low,
     over something soft, and use a tether.

@@ -3,7 +3,7 @@ import { drawPlate, measurePhotoScale, standAlone, type Part, type ViewName } fr
 import { computed, ref, watch } from 'vue';
 import { viewWords } from '../../draw/viewWords';
 import AppButton from '../../shared/AppButton.vue';
-import QuantityField from '../../shared/QuantityField.vue';
+import FigureField from '../../form/FigureField.vue';
 import { dropPhoto, keepPhoto, openPhoto, type FacePhoto } from './photos';
 import { sayError } from '../../shared/sayError';
 
@@ -90,7 +90,7 @@ function fit(change: Partial<FacePhoto['fit']>): void {
         >
       </li>
       <li>
-        <QuantityField
+        <FigureField
           label="2 They are apart by"
           unit="mm"
           :model-value="photo.fit.distanceMm"
@@ -103,7 +103,7 @@ function fit(change: Partial<FacePhoto['fit']>): void {
         }}</AppButton>
       </li>
       <li>
-        <QuantityField
+        <FigureField
           label="Turned by"
           unit="°"
           :model-value="photo.fit.turnDeg"

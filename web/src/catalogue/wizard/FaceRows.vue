@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mountKinds, type MountKind } from '@zucchini/core';
 import { computed } from 'vue';
+import ChoiceField from '../../form/ChoiceField.vue';
 import AppButton from '../../shared/AppButton.vue';
 import { faceOptions, halfOptions, plugOptions, usuallyCarries } from './options';
 
@@ -12,7 +13,11 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ 'update:modelValue': [value: Record<string, unknown>[] | undefined] }>();
 const rows = computed(() => props.modelValue ?? []);
-const value = (event: Event) => (event.target as HTMLSelectElement).value;
+const directions = [
+  ['in', 'in'],
+  ['out', 'out'],
+  ['both', 'both'],
+] as const;
 
 /** A direction along a face: rails run forward, or up where the face looks ahead or back. */
 const along = (face: unknown) => (face === 'front' || face === 'back' ? 'top' : 'front');
@@ -50,6 +55,10 @@ function set(i: number, row: Record<string, unknown>): void {
     rows.value.map((r, k) => (k === i ? row : r)),
   );
 }
+function setFace(i: number, row: Record<string, unknown>, face: string): void {
+  const half = `${String(row['kind'])} ${String(row['side'])}`;
+  set(i, props.kind === 'mounts' ? createMount(half, face, i) : { ...row, face });
+}
 function drop(i: number): void {
   const next = rows.value.filter((_, k) => k !== i);
   emit('update:modelValue', next.length ? next : undefined);
@@ -61,53 +70,43 @@ function drop(i: number): void {
     <legend class="mb-1">{{ label }}</legend>
     <ul class="space-y-1">
       <li v-for="(row, i) in rows" :key="i" class="flex items-center gap-1">
-        <template v-if="kind === 'mounts'">
-          <select
-            class="field min-w-0 flex-1"
-            :aria-label="`Mount ${i + 1}`"
-            :value="`${row['kind']} ${row['side']}`"
-            @change="set(i, createMount(value($event), String(row['face']), i))"
-          >
-            <option v-for="[v, text] in halfOptions" :key="v" :value="v">{{ text }}</option>
-          </select>
-        </template>
+        <ChoiceField
+          v-if="kind === 'mounts'"
+          class="min-w-0 flex-1"
+          labelled="hidden"
+          :label="`Mount ${i + 1}`"
+          :options="halfOptions"
+          :model-value="`${row['kind']} ${row['side']}`"
+          @update:model-value="(half) => set(i, createMount(half, String(row['face']), i))"
+        />
         <template v-else>
-          <select
-            class="field min-w-0 flex-1"
-            :aria-label="`Socket ${i + 1}`"
-            :value="row['connector']"
-            @change="
-              set(i, createPort(value($event), String(row['direction']), String(row['face'])))
+          <ChoiceField
+            class="min-w-0 flex-1"
+            labelled="hidden"
+            :label="`Socket ${i + 1}`"
+            :options="plugOptions"
+            :model-value="String(row['connector'])"
+            @update:model-value="
+              (plug) => set(i, createPort(plug, String(row['direction']), String(row['face'])))
             "
-          >
-            <option v-for="[v, text] in plugOptions" :key="v" :value="v">{{ text }}</option>
-          </select>
-          <select
-            class="field"
-            aria-label="In or out"
-            :value="row['direction']"
-            @change="set(i, { ...row, direction: value($event) })"
-          >
-            <option value="in">in</option>
-            <option value="out">out</option>
-            <option value="both">both</option>
-          </select>
+          />
+          <ChoiceField
+            class="w-20"
+            label="In or out"
+            labelled="hidden"
+            :options="directions"
+            :model-value="String(row['direction'])"
+            @update:model-value="(direction) => set(i, { ...row, direction })"
+          />
         </template>
-        <select
-          class="field"
-          :aria-label="`Face of ${i + 1}`"
-          :value="row['face']"
-          @change="
-            set(
-              i,
-              kind === 'mounts'
-                ? createMount(`${row['kind']} ${row['side']}`, value($event), i)
-                : { ...row, face: value($event) },
-            )
-          "
-        >
-          <option v-for="[v, text] in faceOptions" :key="v" :value="v">{{ text }}</option>
-        </select>
+        <ChoiceField
+          class="w-28"
+          labelled="hidden"
+          :label="`Face of ${i + 1}`"
+          :options="faceOptions"
+          :model-value="String(row['face'])"
+          @update:model-value="(face) => setFace(i, row, face)"
+        />
         <AppButton look="quiet" small :aria-label="`Take row ${i + 1} away`" @click="drop(i)"
           >×</AppButton
         >

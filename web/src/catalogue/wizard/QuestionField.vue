@@ -6,8 +6,12 @@ import {
   type Money,
   type PartQuestion,
 } from '@zucchini/core';
-import { computed, ref, useId, watch } from 'vue';
-import QuantityField from '../../shared/QuantityField.vue';
+import { computed, ref, watch } from 'vue';
+import ChoiceField from '../../form/ChoiceField.vue';
+import FieldFrame from '../../form/FieldFrame.vue';
+import FigureField from '../../form/FigureField.vue';
+import TextField from '../../form/TextField.vue';
+import TickField from '../../form/TickField.vue';
 import { useCatalogue } from '../catalogueStore';
 import FaceRows from './FaceRows.vue';
 import { carriesOptions, plugOptions } from './options';
@@ -22,19 +26,28 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ 'update:modelValue': [value: unknown] }>();
 const catalogue = useCatalogue();
-const id = useId();
 
 const must = computed(() => !props.question.guess && !props.question.optional);
 const guess = computed(() =>
   props.modelValue === undefined && typeof props.taken === 'number' ? props.taken : undefined,
 );
-const value = (event: Event) => (event.target as HTMLInputElement | HTMLSelectElement).value;
 const isGuess = computed(() => props.modelValue === undefined && props.question.guess);
 
+const bodies = computed(() => catalogue.all.filter((f) => hasTrait(f, 'camera')));
+/** What can be chosen; first of all nothing, which is the guess where there is one. */
+const options = computed<readonly (readonly [string, string])[]>(() => {
+  if (props.question.type === 'body') {
+    return bodies.value.map((b) => [b.id, b.maker ? `${b.name}, ${b.maker}` : b.name]);
+  }
+  const choices = props.question.choices ?? [];
+  const guessed = choices.find(([v]) => v === props.question.guess?.({}))?.[1] ?? 'not said';
+  return [['', `≈ ${guessed}`], ...choices.map(([v, label]) => [String(v), label] as const)];
+});
 function setChoice(text: string): void {
-  const chosen = props.question.choices?.find(([v]) => String(v) === text);
-  emit('update:modelValue', chosen?.[0]);
+  if (props.question.type === 'body') emit('update:modelValue', text);
+  else emit('update:modelValue', props.question.choices?.find(([v]) => String(v) === text)?.[0]);
 }
+const words = computed(() => props.modelValue as string | undefined);
 
 const figure = computed(() => props.modelValue as number | undefined);
 const rowList = computed(() => props.modelValue as Record<string, unknown>[] | undefined);
@@ -81,11 +94,10 @@ function toggleCarried(what: string): void {
     : [...carried.value, what];
   emit('update:modelValue', next.length ? next : undefined);
 }
-const bodies = computed(() => catalogue.all.filter((f) => hasTrait(f, 'camera')));
 </script>
 
 <template>
-  <QuantityField
+  <FigureField
     v-if="question.type === 'length' || question.type === 'number' || question.type === 'whole'"
     :label="question.label"
     :unit="question.unit ?? ''"
@@ -95,6 +107,38 @@ const bodies = computed(() => catalogue.all.filter((f) => hasTrait(f, 'camera'))
     :issue="issue"
     :must="must"
     @update:model-value="(v) => emit('update:modelValue', v)"
+  />
+  <TickField
+    v-else-if="question.type === 'flag'"
+    last
+    :label="question.label"
+    :must="must"
+    :hint="question.hint"
+    :issue="issue"
+    :model-value="(modelValue ?? taken) === true"
+    @update:model-value="(v) => emit('update:modelValue', v)"
+  />
+  <ChoiceField
+    v-else-if="question.type === 'choice' || question.type === 'body'"
+    :label="question.label"
+    :must="must"
+    :hint="question.hint"
+    :issue="issue"
+    :placeholder="question.type === 'body' ? 'choose a body …' : undefined"
+    :options="options"
+    :model-value="String(modelValue ?? '')"
+    @update:model-value="setChoice"
+  />
+  <TextField
+    v-else-if="question.type === 'text'"
+    live
+    :label="question.label"
+    :must="must"
+    :hint="question.hint"
+    :issue="issue"
+    :placeholder="isGuess ? `≈ ${String(taken ?? '')}` : ''"
+    :model-value="words"
+    @update:model-value="(v) => emit('update:modelValue', v || undefined)"
   />
   <div v-else class="py-1">
     <div v-if="question.type === 'ports' || question.type === 'mounts'">
@@ -111,7 +155,7 @@ const bodies = computed(() => catalogue.all.filter((f) => hasTrait(f, 'camera'))
     >
       <legend class="float-left">{{ question.label }}</legend>
       <span class="flex">
-        <QuantityField
+        <FigureField
           v-for="i in [0, 1] as const"
           :key="i"
           :label="''"
@@ -128,68 +172,33 @@ const bodies = computed(() => catalogue.all.filter((f) => hasTrait(f, 'camera'))
     >
       <legend class="float-left">{{ question.label }}<span class="text-tomato"> *</span></legend>
       <span class="flex gap-1">
-        <label v-for="i in [0, 1] as const" :key="i">
-          <span class="sr-only">{{ i === 0 ? 'one end' : 'the other end' }}</span>
-          <select
-            class="field"
-            :value="ends[i]?.connector ?? ''"
-            @change="setEnd(i, value($event))"
-          >
-            <option value="">…</option>
-            <option v-for="[v, label] in plugOptions" :key="v" :value="v">{{ label }}</option>
-          </select>
-        </label>
+        <ChoiceField
+          v-for="i in [0, 1] as const"
+          :key="i"
+          :label="i === 0 ? 'one end' : 'the other end'"
+          labelled="hidden"
+          placeholder="…"
+          :options="plugOptions"
+          :model-value="ends[i]?.connector"
+          @update:model-value="(v) => setEnd(i, v)"
+        />
       </span>
     </fieldset>
     <fieldset v-else-if="question.type === 'carries'" class="flex flex-wrap items-center gap-3">
       <legend class="float-left mr-2">
         {{ question.label }}<span class="text-tomato"> *</span>
       </legend>
-      <label v-for="[v, label] in carriesOptions" :key="v" class="flex items-center gap-1">
-        <input type="checkbox" :checked="carried.includes(v)" @change="toggleCarried(v)" />
-        {{ label }}
-      </label>
-    </fieldset>
-    <div v-else class="flex items-baseline justify-between gap-3">
-      <label :for="id"
-        >{{ question.label
-        }}<span v-if="must" class="text-tomato" title="must be answered"> *</span>
-      </label>
-      <input
-        v-if="question.type === 'flag'"
-        :id="id"
-        type="checkbox"
-        :checked="(modelValue ?? taken) === true"
-        @change="emit('update:modelValue', ($event.target as HTMLInputElement).checked)"
+      <TickField
+        v-for="[v, label] in carriesOptions"
+        :key="v"
+        :label="label"
+        :model-value="carried.includes(v)"
+        @update:model-value="toggleCarried(v)"
       />
-      <select
-        v-else-if="question.type === 'choice'"
-        :id="id"
-        class="field max-w-56"
-        :value="String(modelValue ?? '')"
-        @change="setChoice(value($event))"
-      >
-        <option value="">
-          ≈ {{ question.choices!.find(([v]) => v === question.guess?.({}))?.[1] ?? 'not said' }}
-        </option>
-        <option v-for="[v, label] in question.choices" :key="v" :value="String(v)">
-          {{ label }}
-        </option>
-      </select>
-      <select
-        v-else-if="question.type === 'body'"
-        :id="id"
-        class="field max-w-56"
-        :value="modelValue ?? ''"
-        @change="emit('update:modelValue', value($event) || undefined)"
-      >
-        <option value="">choose a body …</option>
-        <option v-for="b in bodies" :key="b.id" :value="b.id">
-          {{ b.name }}{{ b.maker ? `, ${b.maker}` : '' }}
-        </option>
-      </select>
-      <span v-else-if="question.type === 'money'" class="flex items-baseline gap-1">
-        <QuantityField
+    </fieldset>
+    <FieldFrame v-else :label="question.label" :must="must">
+      <span class="flex items-baseline gap-1">
+        <FigureField
           label=""
           unit=""
           :aria-label="question.label"
@@ -201,21 +210,10 @@ const bodies = computed(() => catalogue.all.filter((f) => hasTrait(f, 'camera'))
           aria-label="Currency"
           maxlength="3"
           :value="currency"
-          @change="setMoney(amount, value($event).toUpperCase())"
+          @change="setMoney(amount, ($event.target as HTMLInputElement).value.toUpperCase())"
         />
       </span>
-      <input
-        v-else
-        :id="id"
-        class="field w-56"
-        autocomplete="off"
-        :value="modelValue ?? ''"
-        :placeholder="isGuess ? `≈ ${String(taken ?? '')}` : ''"
-        :aria-required="must"
-        :aria-invalid="issue !== undefined"
-        @input="emit('update:modelValue', value($event) || undefined)"
-      />
-    </div>
+    </FieldFrame>
     <p v-if="question.hint" class="text-faint text-xs">{{ question.hint }}</p>
     <p v-if="issue" class="text-tomato text-right text-xs" role="alert">{{ issue }}</p>
   </div>

@@ -11,6 +11,7 @@ import {
   type Thing,
 } from '@zucchini/core';
 import { computed, ref, watch } from 'vue';
+import ChoiceField from '../../form/ChoiceField.vue';
 import AppButton from '../../shared/AppButton.vue';
 import { sayAnswer, sayFound } from './sayFound';
 
@@ -190,18 +191,19 @@ const tooLong = computed(() => text.value.length > longestSheet);
             <span v-if="doubtWords[row.suggestion.found.doubt]" class="text-blossom block"
               >▲ {{ doubtWords[row.suggestion.found.doubt] }}</span
             >
-            <select
+            <ChoiceField
               v-if="row.state === 'open' && row.suggestion.could.length > 1"
-              class="field mt-0.5 max-w-full py-0 text-xs"
-              :aria-label="`What ${row.suggestion.found.text} is`"
-              :value="Object.keys(row.answers).length === 1 ? Object.keys(row.answers)[0] : ''"
-              @change="choose(row.suggestion.index, ($event.target as HTMLSelectElement).value)"
-            >
-              <option value="" disabled>it is …</option>
-              <option v-for="q in row.suggestion.could" :key="q.name" :value="q.name">
-                {{ q.label }}
-              </option>
-            </select>
+              class="mt-0.5"
+              small
+              labelled="hidden"
+              placeholder="it is …"
+              :label="`What ${row.suggestion.found.text} is`"
+              :options="row.suggestion.could.map((q) => [q.name, q.label])"
+              :model-value="
+                Object.keys(row.answers).length === 1 ? Object.keys(row.answers)[0] : undefined
+              "
+              @update:model-value="(name) => choose(row.suggestion.index, name)"
+            />
           </span>
           <span v-if="row.state === 'open'" class="flex shrink-0 gap-1">
             <AppButton

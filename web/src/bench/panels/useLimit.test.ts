@@ -1,0 +1,72 @@
+import { afterEach, beforeEach, describe, expect, it } from '@jest/globals';
+import { createPinia, setActivePinia } from 'pinia';
+import { body, createTestRig, handle, joint } from '../../../../core/src/testing/rigs';
+import { useBench } from '../../desk/benchStore';
+import { startFakeServer, startStorage } from '../../testing/server';
+import { useLimit } from './useLimit';
+
+const { rig, parts } = createTestRig([body, handle], [joint('h', 'handle.base', 'body.rail')], {
+  brief: { currency: 'EUR', limits: { carryG: 2000 } },
+});
+let server: ReturnType<typeof startFakeServer>;
+async function open(opened = rig): Promise<void> {
+  server.answer('GET /api/rigs/rig', { revision: 1, rig: opened, parts: [...parts.values()] });
+  await useBench().open('rig');
+}
+beforeEach(async () => {
+  server = startFakeServer();
+  startStorage();
+  setActivePinia(createPinia());
+  server.answer('GET /api/parts', { parts: [...parts.values()] });
+  server.answer('GET /api/kit', { items: [] });
+  server.answer('PUT /api/rigs/rig', { revision: 2, savedAt: 'x' });
+  await open();
+});
+afterEach(() => useBench().close());
+const limits = () => useBench().rig!.brief.limits;
+
+describe('a limit of the brief', () => {
+  it('is set by itself, the others stay', () => {
+    const [height, carry] = [useLimit('heightMm'), useLimit('carryG')];
+    expect([carry.figure.value, height.figure.value]).toEqual([2000, undefined]);
+    expect([carry.unit.value, height.unit.value]).toEqual(['g', 'mm']);
+    height.set(300);
+    expect(limits()).toEqual({ carryG: 2000, heightMm: 300 });
+    carry.set(900);
+    expect(limits()).toEqual({ carryG: 900, heightMm: 300 });
+    expect(useBench().report!.findings.map((f) => f.code)).toContain('over-carry');
+  });
+
+  it('is taken away, as one step', () => {
+    useLimit('carryG').set(undefined);
+    expect([limits(), 'carryG' in limits()]).toEqual([{}, false]);
+    useBench().stepBack();
+    expect(limits()).toEqual({ carryG: 2000 });
+  });
+
+  it('of money is typed in whole units, whatever the currency is divided into', async () => {
+    const spend = useLimit('spend');
+    spend.set(1250.5);
+    expect(limits().spend).toEqual({ minor: 125_050, currency: 'EUR' });
+    expect([spend.figure.value, spend.unit.value]).toEqual([1250.5, 'EUR']);
+    useBench().close();
+    await open({ ...rig, brief: { currency: 'JPY', limits: {} } });
+    spend.set(90_000);
+    expect(limits().spend).toEqual({ minor: 90_000, currency: 'JPY' });
+    expect([spend.figure.value, spend.unit.value]).toEqual([90_000, 'JPY']);
+    spend.set(undefined);
+    expect(limits()).toEqual({});
+  });
+
+  it('takes what the brief takes: 1 g to 100 kg, 1 mm to 5 m', () => {
+    expect(useLimit('carryG').range).toEqual({ min: 1, max: 100_000 });
+    expect(useLimit('heightMm').range).toEqual({ min: 1, max: 5000 });
+  });
+
+  it('stays as it is while no rig is open', () => {
+    const carry = useLimit('carryG');
+    useBench().close();
+    expect(() => carry.set(5)).not.toThrow();
+    expect(carry.figure.value).toBeUndefined();
+  });
+});
