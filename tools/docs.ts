@@ -1,6 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { findingKinds, findQuestion, questionOf } from '@zucchini/core';
+import {
+  findingKinds,
+  findQuestion,
+  listTraits,
+  mountKinds,
+  PartKind,
+  questionOf,
+} from '@zucchini/core';
 import { format, resolveConfig } from 'prettier';
 
 /** A document with the part of it that is made. */
@@ -30,11 +37,55 @@ function listFindingRows(): string[] {
   ];
 }
 
+const list = (words: readonly string[]): string => words.map((w) => `\`${w}\``).join(' ');
+
+function listMountRows(): string[] {
+  return [
+    '| kind | called | halves | holds by | turns | lengthwise | must agree | reaches in, mm | thread, mm | traits | frame |',
+    '| --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |',
+    ...Object.entries(mountKinds).map(([kind, is]) => {
+      const agree = [is.sameSize ? 'size' : '', is.sameFamily ? 'family' : ''].filter(Boolean);
+      const turns = typeof is.turns === 'string' ? is.turns : `by ${is.turns.stepDeg}°`;
+      const cells = [
+        `\`${kind}\``,
+        is.label,
+        [...new Set(is.sides)].join(' · '),
+        is.resists,
+        turns,
+        is.lengthwise ?? '',
+        agree.join(', '),
+        is.takesInMm === Infinity ? 'through' : is.takesInMm,
+        is.threadMm === undefined ? '' : Number(is.threadMm.toFixed(3)),
+        list(is.traits),
+        is.frame,
+      ];
+      return `| ${cells.join(' | ')} |`;
+    }),
+  ];
+}
+
+function listPartRows(): string[] {
+  return [
+    '| kind | traits |',
+    '| --- | --- |',
+    ...PartKind.options.map((kind) => `| \`${kind}\` | ${list(listTraits(kind))} |`),
+  ];
+}
+
 /** Every document that holds something made, as it should be. */
 export async function makeDocs(): Promise<MadeDoc[]> {
-  const path = fileURLToPath(new URL('../docs/findings.md', import.meta.url));
-  const text = fill(readFileSync(path, 'utf8'), 'findings', listFindingRows());
+  const make = async (
+    name: string,
+    tables: Readonly<Record<string, readonly string[]>>,
+  ): Promise<MadeDoc> => {
+    const path = fileURLToPath(new URL(`../docs/${name}`, import.meta.url));
+    let text = readFileSync(path, 'utf8');
+    for (const [table, rows] of Object.entries(tables)) text = fill(text, table, rows);
+    const options = { ...(await resolveConfig(path)), parser: 'markdown' };
+    return { path, text: await format(text, options) };
+  };
   return [
-    { path, text: await format(text, { ...(await resolveConfig(path)), parser: 'markdown' }) },
+    await make('findings.md', { findings: listFindingRows() }),
+    await make('kinds.md', { 'kinds of mount': listMountRows(), 'kinds of part': listPartRows() }),
   ];
 }

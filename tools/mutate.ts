@@ -111,8 +111,8 @@ function passes(copy: string, tests: readonly string[], databaseUrl: string): Pr
   });
 }
 
-/** Compare whole reports of the demo and the published schema with what is kept: related to all of the core. */
-const whole = ['tools/known.test.ts', 'tools/demo.test.ts'];
+/** Compare whole reports of the demo, the published schema and the made tables with what is kept: related to all of the core. */
+const whole = ['tools/known.test.ts', 'tools/demo.test.ts', 'tools/docs.test.ts'];
 const serverTests = [...imports.keys()].filter((test) => test.startsWith('server/'));
 
 /** The tests of a mutant in the order in which they are run, the likeliest to notice it first. */

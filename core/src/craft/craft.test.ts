@@ -1,3 +1,4 @@
+import { turnAbout } from '../testing/rigs.js';
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { measureMate, type Mount, type Part } from '../part/index.js';
@@ -65,19 +66,7 @@ const block: Part = {
     },
   ],
   grips: [{ id: 'hold', use: 'carry', place: 'side', fromMm: [-20, 0, 0], toMm: [20, 0, 0] }],
-  movements: [
-    {
-      id: 'open',
-      name: 'opened',
-      type: 'turn',
-      originMm: [20, 0, 0],
-      axis: [0, 0, 1],
-      from: 0,
-      to: 90,
-      rest: 0,
-      carries: ['leaf'],
-    },
-  ],
+  movements: [turnAbout('open', [0, 0, 1], [20, 0, 0], [0, 90], ['leaf'], { name: 'opened' })],
 };
 
 function edited(part: Part, edit: PartEdit): Part {

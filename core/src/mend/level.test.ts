@@ -6,7 +6,16 @@ import type { Part, PartBook } from '../part/index.js';
 import { dot, type Vec3 } from '../placement/index.js';
 import { applyEdit, placeSetup, type Edit, type Joint, type Rig } from '../rig/index.js';
 import { gripAt, pad, sits } from '../testing/hold-findings.js';
-import { body, createTestRig, cube, handle, joint, mountAt, railAlongX } from '../testing/rigs.js';
+import {
+  turnAbout,
+  body,
+  createTestRig,
+  cube,
+  handle,
+  joint,
+  mountAt,
+  railAlongX,
+} from '../testing/rigs.js';
 import { toDeg } from '../units/index.js';
 import {
   findAim,
@@ -300,17 +309,7 @@ describe('the search', () => {
           }),
         ],
         movements: [
-          {
-            id: 'swivel',
-            name: 'swivel',
-            type: 'turn',
-            originMm: [0, 0, 20],
-            axis: [0, 0, 1],
-            from: -90,
-            to: 90,
-            rest: 0,
-            carries: ['solid'],
-          },
+          turnAbout('swivel', [0, 0, 1], [0, 0, 20], [-90, 90], ['solid']),
           {
             id: 'tilt',
             name: 'tilt',

@@ -92,6 +92,9 @@ export const partKinds = Object.keys(table) as readonly PartKind[];
 
 export const PartKind = z.enum(partKinds as [PartKind, ...PartKind[]]);
 
+/** The traits of a kind. */
+export const listTraits = (kind: PartKind): readonly PartTrait[] => table[kind];
+
 const traits = new Map<PartKind, ReadonlySet<PartTrait>>(
   partKinds.map((kind) => [kind, new Set<PartTrait>(table[kind])]),
 );

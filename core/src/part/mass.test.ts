@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { cube } from '../testing/rigs.js';
+import { turnAbout, cube } from '../testing/rigs.js';
 import { measureCentreMm, measurePartMass, placeMovements, type Part } from './index.js';
 
 const two: Part = cube('two', 300, {
@@ -52,29 +52,8 @@ describe('mass of a part', () => {
     const arm: Part = {
       ...two,
       movements: [
-        {
-          id: 'swivel',
-          name: 'swivel',
-          type: 'turn',
-          originMm: [0, 0, 0],
-          axis: [0, 0, 1],
-          from: -180,
-          to: 180,
-          rest: 0,
-          carries: ['a'],
-        },
-        {
-          id: 'tilt',
-          name: 'tilt',
-          type: 'turn',
-          originMm: [0, 0, 0],
-          axis: [0, 1, 0],
-          from: -90,
-          to: 90,
-          rest: 0,
-          carries: ['b'],
-          after: 'swivel',
-        },
+        turnAbout('swivel', [0, 0, 1], [0, 0, 0], [-180, 180], ['a']),
+        turnAbout('tilt', [0, 1, 0], [0, 0, 0], [-90, 90], ['b'], { after: 'swivel' }),
       ],
     };
     // b at (30, 0, 0): tilted 90° about left it points down; swivelled it stays below. Untilted, swivelled 90°: left.

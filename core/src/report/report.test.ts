@@ -9,7 +9,16 @@ import {
   type Placement,
 } from '../placement/index.js';
 import { applyEdit } from '../rig/index.js';
-import { body, createTestRig, cube, handle, joint, mountAt, weightAhead } from '../testing/rigs.js';
+import {
+  turnAbout,
+  body,
+  createTestRig,
+  cube,
+  handle,
+  joint,
+  mountAt,
+  weightAhead,
+} from '../testing/rigs.js';
 import { findChain, listAdaptors, measureReachOver } from '../fit/index.js';
 import { listAsked, listCandidates, measureReport, type Asked } from './index.js';
 
@@ -24,19 +33,7 @@ function createFull(slideMm: number, tiltDeg: number, turnDeg: number) {
         thread: { depthMm: 8 },
       }),
     ],
-    movements: [
-      {
-        id: 'tilt',
-        name: 'tilt',
-        type: 'turn',
-        originMm: [0, 0, 20],
-        axis: [0, 1, 0],
-        from: -90,
-        to: 90,
-        rest: 0,
-        carries: ['head', 'solid'],
-      },
-    ],
+    movements: [turnAbout('tilt', [0, 1, 0], [0, 0, 20], [-90, 90], ['head', 'solid'])],
   });
   const weight: Part = {
     ...weightAhead,

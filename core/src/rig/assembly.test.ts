@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { place, rotate, type Vec3 } from '../placement/index.js';
 import {
+  turnAbout,
   body,
   createTestRig,
   cube,
@@ -84,19 +85,7 @@ describe('placing a joint', () => {
         mountAt('base', 'quarter-20', 'screw', [0, 0, 0], [0, 0, -1], [1, 0, 0]),
         mountAt('head', 'quarter-20', 'socket', [0, 0, 40], [0, 0, 1], [1, 0, 0]),
       ],
-      movements: [
-        {
-          id: 'tilt',
-          name: 'tilt',
-          type: 'turn',
-          originMm: [0, 0, 20],
-          axis: [0, 1, 0],
-          from: -90,
-          to: 90,
-          rest: 0,
-          carries: ['head'],
-        },
-      ],
+      movements: [turnAbout('tilt', [0, 1, 0], [0, 0, 20], [-90, 90], ['head'])],
     });
     const { rig, parts } = createTestRig(
       [body, arm, weightAhead],

@@ -5,7 +5,7 @@
 import type { FindingCode } from '../report/index.js';
 import type { PartBook } from '../part/index.js';
 import type { Rig } from '../rig/index.js';
-import { body, createTestRig, cube, handle, joint, mountAt } from './rigs.js';
+import { turnAbout, body, createTestRig, cube, handle, joint, mountAt } from './rigs.js';
 import { holdFixtures } from './hold-findings.js';
 import { solidFixtures } from './solid-findings.js';
 
@@ -57,19 +57,7 @@ const rosette = cube('grip', 1, {
 
 const hinged = cube('flap', 1, {
   mounts: screwOf(6).mounts,
-  movements: [
-    {
-      id: 'open',
-      name: 'opened',
-      type: 'turn',
-      originMm: [0, 0, 0],
-      axis: [0, 1, 0],
-      from: 0,
-      to: 90,
-      rest: 0,
-      carries: ['solid'],
-    },
-  ],
+  movements: [turnAbout('open', [0, 1, 0], [0, 0, 0], [0, 90], ['solid'], { name: 'opened' })],
 });
 
 const keyed = (keys: string[]) => {

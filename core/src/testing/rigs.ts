@@ -1,5 +1,5 @@
 /** Plain parts and rigs for tests: boxes and points whose figures can be worked out by hand. */
-import type { Grip, Mount, Part, PartBook } from '../part/index.js';
+import type { Grip, Mount, Movement, Part, PartBook } from '../part/index.js';
 import type { Vec3 } from '../placement/index.js';
 import { readRigFile, type Joint, type KitItem, type Rig, type Setup } from '../rig/index.js';
 import type { Brief } from '../brief/index.js';
@@ -160,4 +160,27 @@ export function createTestRig(
     throw new Error(outcome.issues.map((i) => `${i.path}: ${i.message}`).join('\n'));
   }
   return { rig: outcome.file.rig, parts: outcome.parts };
+}
+
+/** A turn at rest at 0°, from `fromDeg` to `toDeg` about an axis through a point of the part. */
+export function turnAbout(
+  id: string,
+  axis: Vec3,
+  originMm: Vec3,
+  [from, to]: readonly [number, number],
+  carries: readonly string[],
+  more: Partial<Movement> = {},
+): Movement {
+  return {
+    id,
+    name: id,
+    type: 'turn',
+    originMm: [...originMm] as Triple,
+    axis: [...axis] as Triple,
+    from,
+    to,
+    rest: 0,
+    carries: [...carries],
+    ...more,
+  };
 }

@@ -1,7 +1,16 @@
 import { describe, expect, it } from '@jest/globals';
 import type { Mount, Part } from '../part/index.js';
 import { placeSetup } from '../rig/index.js';
-import { body, createTestRig, cube, handle, joint, mountAt, weightAhead } from '../testing/rigs.js';
+import {
+  turnAbout,
+  body,
+  createTestRig,
+  cube,
+  handle,
+  joint,
+  mountAt,
+  weightAhead,
+} from '../testing/rigs.js';
 import { createNames, sayFastening, sayFree, sayJoint, sayMismatch, sayMount } from './index.js';
 
 const device: Part = cube('device', 50, {
@@ -27,17 +36,7 @@ const device: Part = cube('device', 50, {
     },
   ],
   movements: [
-    {
-      id: 'tilt',
-      name: 'tilted',
-      type: 'turn',
-      originMm: [0, 0, 0],
-      axis: [0, 1, 0],
-      from: 0,
-      to: 90,
-      rest: 0,
-      carries: [],
-    },
+    turnAbout('tilt', [0, 1, 0], [0, 0, 0], [0, 90], [], { name: 'tilted' }),
     {
       id: 'rise',
       name: 'raised',

@@ -26,7 +26,7 @@ const entries = computed(() =>
       :class="[
         bench.question === question ? 'bg-sheet' : 'hover:bg-shade/60',
         // What has a figure gets the room for it.
-        figure.state === 'to-come' ? 'grow-[4]' : 'grow-[6]',
+        figure.state === 'to-come' ? 'grow-[3] xl:grow-[4]' : 'grow-[6]',
       ]"
       :aria-current="bench.question === question ? 'true' : undefined"
       :title="`${words.asks} (key ${key})`"

@@ -26,10 +26,13 @@ export function useFigure(rules: FigureRules, give: (value: number | undefined) 
   const trouble = ref('');
   /** How a figure was read that could have been meant otherwise. */
   const told = ref('');
+  /** What was taken or refused last: Enter and leaving the field both come with the same text. */
+  let seen = text.value;
   watch(
     () => rules.modelValue,
     (value) => {
       text.value = writeFigure(value);
+      seen = text.value;
       trouble.value = '';
     },
   );
@@ -46,22 +49,29 @@ export function useFigure(rules: FigureRules, give: (value: number | undefined) 
   }
 
   function take(): void {
+    if (text.value === seen) return;
+    read();
+    seen = text.value;
+  }
+
+  function read(): void {
     const written = text.value.trim();
     told.value = '';
     if (written === '') {
       empty();
       return;
     }
-    const read = readTyped(written, rules.unit);
+    const typed = readTyped(written, rules.unit);
     const { min = -Infinity, max = Infinity, unit } = rules;
-    if (read.state === 'refused') trouble.value = read.why;
-    else if (read.value < min) trouble.value = `At least ${writeFigure(min)} ${unit}`;
-    else if (read.value > max) trouble.value = `At most ${writeFigure(max)} ${unit}`;
+    if (typed.state === 'refused') trouble.value = typed.why;
+    else if (typed.value < min) trouble.value = `At least ${writeFigure(min)} ${unit}`;
+    else if (typed.value > max) trouble.value = `At most ${writeFigure(max)} ${unit}`;
     else {
       trouble.value = '';
-      if (read.ambiguous) told.value = `“${written}” is read as ${writeFigure(read.value)} ${unit}`;
-      text.value = writeFigure(read.value);
-      change(read.value);
+      if (typed.ambiguous)
+        told.value = `“${written}” is read as ${writeFigure(typed.value)} ${unit}`;
+      text.value = writeFigure(typed.value);
+      change(typed.value);
     }
   }
 

@@ -159,7 +159,7 @@ const summary = computed(
     </p>
     <p
       v-if="bench.question === 'spend'"
-      class="text-faint absolute top-3 left-1/2 flex -translate-x-1/2 gap-4 text-xs"
+      class="text-faint absolute top-3 right-4 flex gap-4 text-xs"
     >
       <span class="flex items-center gap-1.5"
         ><span class="bg-blossom-tint border-ink inline-block h-3 w-3 border" />to buy</span
