@@ -68,7 +68,7 @@ describe('marks of mounts', () => {
     expect(marks.value).toEqual([]);
     bench.select('weight');
     expect(namesOf(marks.value)).toEqual(['weight eye']);
-    bench.panel = { kind: 'mounts' };
+    bench.panel = { kind: 'mounts', itemId: undefined };
     expect(marks.value).toHaveLength(5);
   });
 
@@ -162,7 +162,7 @@ describe('forces on the page', () => {
     const weight = () => useForces(narrow).value!.forces.find((f) => f.on === 'weight')!;
     const narrow = { ...wide, width: shallowRef(200) };
     expect(weight().label.x).toBe(200 - 96);
-    wide.page.value = { ...wide.page.value, middlePx: [-900, 250] } as never;
+    Object.assign(wide.page.value, { middlePx: [-900, 250] });
     expect(weight().label.x).toBe(8);
   });
 

@@ -167,7 +167,7 @@ describe('the knob of a turn', () => {
   it('turns the other way seen from below', () => {
     startTurn(jointOf('w'), 'under');
     send('pointermove', 310, 170);
-    expect(turnDeg()).toBeCloseTo(-90);
+    expect(turnDeg()).toBeCloseTo(270);
   });
 
   it('takes the nearest of the turns there are', () => {
