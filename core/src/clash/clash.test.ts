@@ -57,6 +57,28 @@ describe('known answers', () => {
     expect(gapOf(cylinder(5, 40), box(6, 6, 6), at([0, 0, 32]))).toBeCloseTo(9, 2);
   });
 
+  it('two cylinders side by side or in line are measured exactly, and corner to corner', () => {
+    // Radii 5 and 3, 40 and 20 long, both along z.
+    const meet = (to: Vec3) =>
+      meetSolids(collider, cylinder(5, 40), at([0, 0, 0]), cylinder(3, 20), at(to), 100)!;
+    const side = meet([0, 12, 5]);
+    expect([side.gapMm, ...side.away]).toEqual([4, 0, 1, 0].map((v) => expect.closeTo(v, 9)));
+    expect(side.atMm).toEqual([0, 5, 5].map((v) => expect.closeTo(v, 9)));
+    const end = meet([1, 0, -33]);
+    expect([end.gapMm, ...end.away]).toEqual([3, 0, 0, -1].map((v) => expect.closeTo(v, 9)));
+    expect(end.atMm[2]).toBeCloseTo(-20, 9);
+    // 3 mm out and 4 mm beyond its end: 5 mm between the edges.
+    const corner = meet([11, 0, 34]);
+    expect([corner.gapMm, ...corner.away]).toEqual(
+      [5, 0.6, 0, 0.8].map((v) => expect.closeTo(v, 9)),
+    );
+    expect(corner.atMm).toEqual([5, 0, 20].map((v) => expect.closeTo(v, 9)));
+    // One in the other: out by the shorter way, 5 mm along rather than 8 aside.
+    const inside = meet([0, 0, 25]);
+    expect([inside.gapMm, ...inside.away]).toEqual([-5, 0, 0, 1].map((v) => expect.closeTo(v, 9)));
+    expect(meet([6, 0, 0]).gapMm).toBeCloseTo(-2, 9);
+  });
+
   it('the second is pushed away from the first', () => {
     const meeting = meetSolids(
       collider,

@@ -223,6 +223,16 @@ describe('faults of a part', () => {
     });
     expect(codes(inside)).toEqual(['solid-inside leaf']);
   });
+
+  it.each([
+    ['along', { atMm: [14, 0, 0], lengthMm: 8 }, { atMm: [17, 0, 0], lengthMm: 8 }],
+    ['across', { atMm: [0, 5, 0], lengthMm: 8 }, { atMm: [0, 7, 0], lengthMm: 8 }],
+    ['upright', { atMm: [0, 0, 0], lengthMm: 9.9 }, { atMm: [0, 0, 0], lengthMm: 12 }],
+  ])('a solid that sticks out %s is not swallowed', (_, within, out) => {
+    const leaf = (fields: object) => edited(block, { type: 'set', id: 'leaf', fields } as PartEdit);
+    expect(codes(leaf(within))).toEqual(['solid-inside leaf']);
+    expect(codes(leaf(out))).toEqual([]);
+  });
 });
 
 describe('what is said of two keyed mounts', () => {

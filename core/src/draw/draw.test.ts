@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { placeSetup } from '../rig/index.js';
-import { compose, createRotation, toUnit } from '../placement/index.js';
+import { compose, createRotation, toUnit, type Vec3 } from '../placement/index.js';
 import { measureFrontMm, partFromSolid, projectSolid, Solid, type Point2 } from '../solid/index.js';
 import { body, createTestRig, cube, handle, joint, weightAhead } from '../testing/rigs.js';
 import {
@@ -210,6 +210,26 @@ describe('the order of painting', () => {
       make('case', [100, 70, 28], 0),
     ]);
     expect(order.map((s) => s.solid.id)).toEqual(['case', 'picture']);
+  });
+
+  it('the nearer one is last also where the two overlap by half a millimetre only', () => {
+    const make = (id: string, sizeMm: Vec3, atMm: Vec3, tiltDeg: number) => {
+      const made: Solid = { id, type: 'box', atMm: [0, 0, 0], sizeMm: [...sizeMm] as never };
+      const rotation = createRotation([0, 1, 0], (tiltDeg * Math.PI) / 180);
+      const viewFromSolid = compose({ rotation, originMm: atMm }, partFromSolid(made));
+      return { solid: made, viewFromSolid, seen: projectSolid(made, viewFromSolid) };
+    };
+    // A plank whose far end reaches 26.5 mm to the left, 15 mm back, and whose near end is the nearest of all; the
+    // plate ends 26 mm to the left, so that it lies before the far end by half a millimetre.
+    const plank = make('plank', [60, 40, 2], [0, 0, 0], -30);
+    const plate = make('plate', [40, 40, 2], [-46, 0, 0], 0);
+    expect(plank.seen.nearMm).toBeGreaterThan(plate.seen.nearMm);
+    for (const list of [
+      [plank, plate],
+      [plate, plank],
+    ]) {
+      expect(orderForPainting(list).map((s) => s.solid.id)).toEqual(['plank', 'plate']);
+    }
   });
 });
 

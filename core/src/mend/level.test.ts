@@ -5,7 +5,7 @@ import { findHold } from '../hold/index.js';
 import type { Part, PartBook } from '../part/index.js';
 import { dot, type Vec3 } from '../placement/index.js';
 import { applyEdit, placeSetup, type Edit, type Joint, type Rig } from '../rig/index.js';
-import { gripAt, pad, sits } from '../testing/hold-findings.js';
+import { gripAt, pad, sits, support } from '../testing/hold-findings.js';
 import {
   turnAbout,
   body,
@@ -90,6 +90,54 @@ const worstOf = (made: Made, edit: Edit) => {
   const { tilt, lean } = anglesOf(made, applyEdit(made.rig, edit));
   return Math.max(Math.abs(tilt), Math.abs(lean));
 };
+
+describe('where the weight should be', () => {
+  const aimOf = (made: Made, limitDeg = 1) => {
+    const assembly = placeSetup(made.rig, made.rig.setups[0]!, made.parts);
+    return findAim(assembly, findHold(assembly), limitDeg)!;
+  };
+  const onto = (hold: 'tripod' | 'slider' | 'gimbal', offMm: number, more: Partial<Part> = {}) =>
+    sits(hold, {}, [support(offMm, more)], [joint('s', 'support.base', 'body.plain')]);
+
+  it('on a gimbal is the middle of its travel, which need not be the plate’s, half of it to either side', () => {
+    // The plate takes the weight from 4 behind to 20 ahead and from 6 right to 10 left of its middle.
+    const { at, aim } = aimOf(
+      onto('gimbal', 12, { gimbal: { forwardMm: [-4, 20], leftMm: [-6, 10], upMm: [-60, 60] } }),
+    );
+    // The weight is 12 mm ahead of the plate: 4 ahead of the middle of its travel; and 2 to the right of that.
+    expect([at[0], at[1]]).toEqual([expect.closeTo(4, 9), expect.closeTo(-2, 9)]);
+    expect(aim.width(0)).toEqual([12, 8]);
+    expect(aim.miss(12, -8, 0)).toBe(0);
+    expect(aim.miss(15, 0, 0)).toBeCloseTo(3, 9);
+    expect(aim.miss(0, -12, 0)).toBeCloseTo(4, 9);
+  });
+
+  it('on a gimbal of which nothing is said is nowhere', () => {
+    const made = onto('gimbal', 12);
+    const assembly = placeSetup(made.rig, made.rig.setups[0]!, made.parts);
+    expect(findAim(assembly, findHold(assembly), 1)).toBeUndefined();
+  });
+
+  it('on a head is over its axis, as nearly as on a slider', () => {
+    for (const hold of ['tripod', 'slider'] as const) {
+      const { at, aim } = aimOf(onto(hold, 30));
+      expect([at[0], at[1]]).toEqual([expect.closeTo(30, 9), expect.closeTo(0, 9)]);
+      const [near] = aim.width(0);
+      expect(aim.miss(near, near, 0)).toBe(0);
+      expect(aim.miss(near + 2, 0, 0)).toBeCloseTo(2, 9);
+    }
+  });
+
+  it('hung from a handle is within the angle that counts as level, and nothing is level from above', () => {
+    const { aim } = aimOf(rigOf(0, 0, [200, 200]), 2);
+    expect(aim.miss(100 * Math.tan((2 * Math.PI) / 180), 0, 100)).toBeCloseTo(0, 9);
+    expect(aim.miss(100 * Math.tan((5 * Math.PI) / 180), 0, 100)).toBeCloseTo(3, 9);
+    expect(aim.miss(0, -100 * Math.tan((7 * Math.PI) / 180), 100)).toBeCloseTo(5, 9);
+    expect(aim.miss(0, 0, -5)).toBe(90);
+    expect(aim.width(50)[0]).toBeCloseTo(50 * Math.tan((2 * Math.PI) / 180), 9);
+    expect(aim.width(0)[1]).toBeCloseTo(Math.tan((2 * Math.PI) / 180), 9);
+  });
+});
 
 describe('levelling', () => {
   it('has nothing to do where it hangs level, and no aim where nothing hangs', () => {

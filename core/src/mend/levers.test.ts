@@ -72,6 +72,33 @@ describe('a slide as a lever', () => {
   });
 });
 
+describe('a turn as a lever', () => {
+  it('of a lopsided part is tried in each of its other ways, and shifts the weight by its share', () => {
+    const lopsided = {
+      kind: 'transmitter' as const,
+      solids: cube('x', 1, {}, [0, 30, 0]).solids,
+    };
+    const turns = levers(['turn'], {}, lopsided).filter((l) => l.itemId === 'sled');
+    expect(turns.map((l) => l.settings.map((s) => s.value))).toEqual([[180]]);
+    // Half round, its middle goes from 30 mm left to 30 mm right: 500 of 1501 g.
+    const [, left] = turns[0]!.settings[0]!.shiftMm;
+    expect(left).toBeCloseTo((-60 * 500) / 1501, 6);
+    expect(turns[0]!.toEdit(180)).toMatchObject({ type: 'turn', jointId: 's', turnDeg: 180 });
+  });
+
+  it('is none for what is aimed, or where the joint does not mate', () => {
+    const lopsided = {
+      kind: 'transmitter' as const,
+      solids: cube('x', 1, {}, [0, 30, 0]).solids,
+    };
+    const of = (weight: Partial<Part>, more: Partial<Mount> = {}) =>
+      levers(['turn'], more, { ...lopsided, ...weight }).filter((l) => l.itemId === 'sled');
+    expect(of({ kind: 'monitor' })).toEqual([]);
+    expect(of({ kind: 'lens-support' })).toEqual([]);
+    expect(of({}, { kind: 'dovetail-38', side: 'plate' })).toEqual([]);
+  });
+});
+
 describe('the hand as a lever', () => {
   it('goes along its grip, and the weight goes the other way', () => {
     const [hand] = levers(['hand']);

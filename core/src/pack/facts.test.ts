@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import type { Part } from '../part/index.js';
-import { filterFacts, toPartFacts, type FactsFilter } from './index.js';
+import { filterFacts, isSameValue, toPartFacts, type FactsFilter } from './index.js';
 
 const part: Part = {
   id: 'yard-arm',
@@ -43,6 +43,24 @@ const bare = toPartFacts({
   price: undefined,
   homeMade: true,
 } as never);
+
+describe('two values', () => {
+  it.each<[unknown, unknown, boolean]>([
+    [{ a: 1, b: [1, 2] }, { b: [1, 2], a: 1 }, true],
+    [{ a: 1 }, { a: 1, b: undefined }, true],
+    [{ a: 1 }, { a: 2 }, false],
+    [{}, { a: 1 }, false],
+    [[1, 2], [2, 1], false],
+    [[], {}, false],
+    [null, {}, false],
+    [{}, null, false],
+    [undefined, {}, false],
+    ['x', { 0: 'x' }, false],
+    [{ 0: 'x' }, 'x', false],
+    [1, '1', false],
+    ['a', 'a', true],
+  ])('%j and %j: %s', (a, b, same) => expect(isSameValue(a, b)).toBe(same));
+});
 
 describe('the flat facts of a part', () => {
   it('tell its sizes, its mounts once each, what it serves and how much was guessed', () => {

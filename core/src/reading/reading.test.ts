@@ -158,6 +158,48 @@ describe('ranges, sizes and money', () => {
   });
 });
 
+describe('a label', () => {
+  const labelOf = (text: string) => readSheet(text).found.at(-1)!.label;
+  it.each([
+    ['Width 12 mm\nMass 300 g', 'Mass'],
+    ['Width 12 mm; Mass 300 g', 'Mass'],
+    ['In the box: screw. Mass 300 g', 'Mass'],
+    ['Black — Mass 300 g', 'Mass'],
+    ['Black · Mass 300 g', 'Mass'],
+    // No sentence ends there.
+    ['Mass approx. 300 g', 'Mass approx.'],
+    ['Dia. of rod 15 mm', 'Dia. of rod'],
+    ['V·A rating 300 g', 'V·A rating'],
+  ])('of “%s” is “%s”', (text, label) => expect(labelOf(text)).toBe(label));
+
+  it('tells whether the figure is about, at most or at least', () => {
+    const of = (text: string) => {
+      const [one] = readSheet(text).found;
+      return [one!.approx, one!.bound];
+    };
+    expect(of('Mass 300 g')).toEqual([false, 'none']);
+    expect(of('approx. 300 g')).toEqual([true, 'none']);
+    expect(of('up to 300 g')).toEqual([false, 'most']);
+    expect(of('at least 300 g')).toEqual([false, 'least']);
+  });
+});
+
+describe('a figure said twice', () => {
+  const repeats = (text: string) => readSheet(text).found.map((f) => [f.repeats, f.doubt]);
+  it('is the same within four per cent, or 0.8 of small ones, and else contradicts', () => {
+    expect(repeats('100 mm (3.94 in)')).toEqual([
+      [undefined, 'none'],
+      [0, 'none'],
+    ]);
+    // 103.9 mm, and 104.1: just within and just beyond.
+    expect(repeats('100 mm (4.09 in)')[1]).toEqual([0, 'none']);
+    expect(repeats('100 mm (4.11 in)')[1]![1]).toBe('disagrees');
+    // 5.6 mm and 6.1 mm beside 5: 0.8 counts.
+    expect(repeats('5 mm (0.22 in)')[1]).toEqual([0, 'none']);
+    expect(repeats('5 mm (0.24 in)')[1]![1]).toBe('disagrees');
+  });
+});
+
 describe('names', () => {
   it.each([
     ['1/4"-20', 'quarter-20'],

@@ -20,7 +20,14 @@ import {
   weightAhead,
 } from '../testing/rigs.js';
 import { findChain, listAdaptors, measureReachOver } from '../fit/index.js';
-import { listAsked, listCandidates, measureReport, type Asked } from './index.js';
+import {
+  listAsked,
+  listCandidates,
+  measureReport,
+  sortCandidates,
+  type Asked,
+  type Candidate,
+} from './index.js';
 
 /** A rig with something of everything: a slid handle, a tilted arm, a gripped weight on a plain screw. */
 function createFull(slideMm: number, tiltDeg: number, turnDeg: number) {
@@ -212,6 +219,30 @@ describe('candidates for a mount', () => {
     ]);
     expect(list[0]).toMatchObject({ change: { massG: 500, spendMinor: 0 }, inDrawer: true });
     expect(list[0]!.state === 'fits' && list[0]!.change.tiltDeg).toBeGreaterThan(5);
+  });
+
+  it('stand first that fit, then by what was asked, then by name, then by id', () => {
+    const change = { massG: 0, spendMinor: 0, tiltDeg: 0, appear: [], goes: [] };
+    const one = (id: string, name: string, more: object = {}) =>
+      ({
+        state: 'fits',
+        part: { id, name },
+        item: { id, partId: id, owned: false },
+        inDrawer: false,
+        change,
+        ...more,
+      }) as unknown as Candidate;
+    const list = [
+      one('z', 'Zeal', { change: { ...change, massG: 5 } }),
+      one('b', 'Bow', { change: { ...change, massG: 9 } }),
+      one('b2', 'Bow', { change: { ...change, massG: 9 } }),
+      one('no', 'Anchor', { state: 'refuses' }),
+      one('mine', 'Yard', { inDrawer: true, change: { ...change, massG: 90 } }),
+    ];
+    const sorted = (ownedFirst: boolean) =>
+      sortCandidates([...list].reverse(), 'mass', ownedFirst).map((c) => c.item.id);
+    expect(sorted(true)).toEqual(['mine', 'z', 'b', 'b2', 'no']);
+    expect(sorted(false)).toEqual(['z', 'b', 'b2', 'mine', 'no']);
   });
 
   it('are asked of the drawer once each, of nothing that is on the rig, and of every part that can be fitted as a new wish', () => {

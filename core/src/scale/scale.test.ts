@@ -58,6 +58,40 @@ describe('the stand-in scale', () => {
   });
 });
 
+describe('the defaults of the stand-in', () => {
+  it('are 1 g steps, 8 kg at most, and a drift of 0.8 g a minute since it was tared', () => {
+    const scale = createStandInScale({ random: chance(7), noiseG: 0 });
+    scale.put(500.4);
+    expect(scale.read(0).g).toBe(500);
+    // Five minutes: 4 g; taring ends it.
+    expect(scale.read(300).g).toBe(504);
+    scale.tare(300);
+    expect([scale.read(300).g, scale.read(600).g]).toEqual([0, 4]);
+    scale.put(12_000);
+    scale.tare(600);
+    scale.put(0);
+    // What it could not show was not tared away either.
+    expect(scale.read(600).g).toBe(-8000);
+  });
+
+  it('has noise of 0.7 g where nothing else is said', () => {
+    const scale = createStandInScale({ random: chance(5), driftGPerMin: 0, stepG: 0.001 });
+    scale.put(1000);
+    const list = Array.from({ length: 4000 }, () => scale.read(0).g - 1000);
+    const mean = list.reduce((a, b) => a + b) / list.length;
+    const spread = Math.sqrt(list.reduce((s, v) => s + v * v, 0) / list.length);
+    expect(Math.abs(mean)).toBeLessThan(0.04);
+    expect(spread).toBeGreaterThan(0.66);
+    expect(spread).toBeLessThan(0.74);
+  });
+
+  it('bears nothing below nought', () => {
+    const scale = quiet();
+    scale.put(-40);
+    expect(scale.read(1).g).toBe(0);
+  });
+});
+
 describe('a settled reading', () => {
   const of = (...grams: number[]) => grams.map((g, i) => ({ atS: i, g }));
   it('is the mean of the last ones, once enough of them agree', () => {

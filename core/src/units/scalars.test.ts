@@ -1,5 +1,37 @@
 import { describe, expect, it } from '@jest/globals';
-import { findNearestDeg, measureApartDeg, toDeg, toRad, toWeightN, wrapDeg } from './index.js';
+import {
+  ExchangeRate,
+  findNearestDeg,
+  Money,
+  measureApartDeg,
+  toDeg,
+  toRad,
+  toWeightN,
+  wrapDeg,
+} from './index.js';
+
+describe('an amount of money', () => {
+  const isMoney = (minor: unknown, currency: unknown = 'EUR') =>
+    Money.safeParse({ minor, currency }).success;
+  it('is a whole number of minor units from 0 to a million millions', () => {
+    expect([0, 1, 1e12].map((v) => isMoney(v))).toEqual([true, true, true]);
+    expect([-1, 0.5, 1e12 + 1].map((v) => isMoney(v))).toEqual([false, false, false]);
+  });
+  it('has a currency of three capital letters', () => {
+    expect(['EUR', 'eur', 'EU', 'EURO', '€'].map((c) => isMoney(1, c))).toEqual([
+      true,
+      false,
+      false,
+      false,
+      false,
+    ]);
+  });
+  it('is changed at a rate above nought', () => {
+    const rate = (value: number) =>
+      ExchangeRate.safeParse({ from: 'USD', to: 'EUR', rate: value, on: '2026-11-01' }).success;
+    expect([0, -1, 1e-6, 1e9, 1.1e9].map(rate)).toEqual([false, false, true, true, false]);
+  });
+});
 
 describe('angles', () => {
   it.each([

@@ -48,6 +48,7 @@ describe('figures in words', () => {
     expect(sayMoney({ minor: 68450, currency: 'EUR' })).toBe('EUR 684.50');
     expect(sayMoney({ minor: 15, currency: 'JPY' })).toBe('JPY 15');
     expect(sayMoney({ minor: 1500, currency: 'KWD' })).toBe('KWD 1.50');
+    expect(sayMoney({ minor: 2000, currency: 'KWD' })).toBe('KWD 2');
   });
 
   it('tilt and lean name their side, on both sides of what is level', () => {
