@@ -2,7 +2,7 @@ import type { Brief } from '../brief/index.js';
 import { defineCheck, type AnyFinding, type Check, type FindingKind } from '../finding/index.js';
 import type { Hold } from '../hold/index.js';
 import type { PartBook } from '../part/index.js';
-import type { Assembly } from '../rig/index.js';
+import type { Assembly, PlacedJoint } from '../rig/index.js';
 import type { Space } from '../space/index.js';
 
 /** What geometry checks may draw on: the setup in space, and the parts where remedies are wanted. */
@@ -43,4 +43,12 @@ export function defineSolidCheck<const Kinds extends readonly FindingKind[], Mor
     (context: FitAsked & { readonly solid: (InSpaceAsked & More) | undefined }) =>
       context.solid ? find({ ...context, ...context.solid }) : [],
   );
+}
+
+/** What a finding about a joint is about: what is carried first, then what carries it. */
+export function aboutJoint(joint: PlacedJoint): {
+  readonly items: readonly string[];
+  readonly joints: readonly string[];
+} {
+  return { items: [joint.child, joint.parent], joints: [joint.joint.id] };
 }

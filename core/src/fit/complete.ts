@@ -6,7 +6,7 @@ import {
   defineCheck,
 } from '../finding/index.js';
 import { sayTool } from '../words/index.js';
-import { type FitAsked } from './asked.js';
+import { aboutJoint, type FitAsked } from './asked.js';
 import {
   hasMountTrait,
   hasTrait,
@@ -56,14 +56,7 @@ export const toolCheck = defineCheck([toolMissing], ({ assembly, brief }: FitAsk
   return assembly.joints.flatMap((joint) => {
     const tool = joint.childMount.fastening?.tool ?? joint.parentMount.fastening?.tool;
     if (tool === undefined || there.has(tool)) return [];
-    return [
-      createFinding(
-        toolMissing,
-        'risk',
-        { items: [joint.child, joint.parent], joints: [joint.joint.id] },
-        { tool },
-      ),
-    ];
+    return [createFinding(toolMissing, 'risk', aboutJoint(joint), { tool })];
   });
 });
 

@@ -6,7 +6,7 @@ import {
   defineCheck,
 } from '../finding/index.js';
 import { sayDeg, sayMismatch, sayMm } from '../words/index.js';
-import { type FitAsked } from './asked.js';
+import { aboutJoint, type FitAsked } from './asked.js';
 import {
   listTurnsDeg,
   measureOccupancy,
@@ -97,7 +97,7 @@ export const mateCheck = defineCheck(
         ...listMoves(assembly, joint, () => true, 2),
         removal(assembly, joint.child),
       ];
-      const about = { items: [joint.child, joint.parent], joints: [joint.joint.id] };
+      const about = aboutJoint(joint);
       return [createFinding(kindsDoNotMate, 'stops', about, { mismatch }, edits)];
     }),
 );
@@ -106,7 +106,7 @@ export const mateCheck = defineCheck(
 export const keyCheck = defineCheck([keyUnknown, entersNotLatches], ({ assembly }: FitAsked) =>
   assembly.joints.flatMap((joint): AnyFinding[] => {
     if (joint.mate.state === 'refuses') return [];
-    const about = { items: [joint.child, joint.parent], joints: [joint.joint.id] };
+    const about = aboutJoint(joint);
     if (joint.mate.key === 'unknown') return [createFinding(keyUnknown, 'risk', about, {})];
     return joint.mate.key === 'enters-only'
       ? [createFinding(entersNotLatches, 'risk', about, {})]
@@ -270,7 +270,7 @@ function findSlideFinding(assembly: Assembly, joint: PlacedJoint): AnyFinding[] 
   const onParent = range.along === 'parent';
   const itemId = onParent ? joint.parent : joint.child;
   const mount = onParent ? joint.parentMount : joint.childMount;
-  const about = { items: [joint.child, joint.parent], joints: [joint.joint.id] };
+  const about = aboutJoint(joint);
   if (range.fromMm > range.toMm + tolerances.lengthMm) {
     const { fromMm, toMm } = mount.lengthwise!;
     return [

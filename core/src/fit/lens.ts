@@ -6,7 +6,7 @@ import {
   type AnyFinding,
 } from '../finding/index.js';
 import { sayMm, sayG, sayNm } from '../words/index.js';
-import { defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
+import { aboutJoint, defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
 import { hasTrait, measureCentreMm, type Mount } from '../part/index.js';
 import {
   add,
@@ -141,12 +141,13 @@ export const lensLoadCheck = defineCheck(
       if (supported || ratio <= lensMountRiskShare) return [];
       const { momentNm, limitNm, limitStated, massG, focusNm } = load;
       return [
-        createFinding(
-          lensMountOverloaded,
-          ratio > 1 ? 'stops' : 'risk',
-          { items: [joint.child, joint.parent], joints: [joint.joint.id] },
-          { momentNm, limitNm, limitStated, massG, focusNm },
-        ),
+        createFinding(lensMountOverloaded, ratio > 1 ? 'stops' : 'risk', aboutJoint(joint), {
+          momentNm,
+          limitNm,
+          limitStated,
+          massG,
+          focusNm,
+        }),
       ];
     }),
 );

@@ -1,6 +1,6 @@
 import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
 import { sayMm, sayG, sayNm, sayDeg } from '../words/index.js';
-import { defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
+import { aboutJoint, defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
 import { measureItemReachMm } from '../hold/index.js';
 import {
   mountKinds,
@@ -206,7 +206,7 @@ export const bearsCheck = defineCheck([mountOverloaded], ({ assembly, hold }: Fi
         createFinding(
           mountOverloaded,
           'stops',
-          { items: [joint.child, joint.parent], joints: [joint.joint.id], key: mount.id },
+          { ...aboutJoint(joint), key: mount.id },
           {
             itemId,
             mountId: mount.id,
@@ -313,14 +313,7 @@ export const liningCheck = defineCheck([noLining], ({ assembly }: FitAsked) =>
     if (!onBody || joint.mate.state !== 'mates' || lining !== 'metal') return [];
     if (mountKinds[joint.mate.as].threadMm === undefined) return [];
     if (joint.joint.spacerMm) return [];
-    return [
-      createFinding(
-        noLining,
-        'note',
-        { items: [joint.child, joint.parent], joints: [joint.joint.id] },
-        {},
-      ),
-    ];
+    return [createFinding(noLining, 'note', aboutJoint(joint), {})];
   }),
 );
 
@@ -344,14 +337,7 @@ export const playCheck = defineCheck([jointPlays], ({ assembly }: FitAsked) =>
   assembly.joints.flatMap((joint) => {
     const { playMm = 0, playDeg = 0 } = joint.joint;
     if ((playMm <= 0 && playDeg <= 0) || isBraced(assembly, joint)) return [];
-    return [
-      createFinding(
-        jointPlays,
-        'risk',
-        { items: [joint.child, joint.parent], joints: [joint.joint.id] },
-        { playMm, playDeg },
-      ),
-    ];
+    return [createFinding(jointPlays, 'risk', aboutJoint(joint), { playMm, playDeg })];
   }),
 );
 

@@ -7,7 +7,7 @@ import {
   defineCheck,
 } from '../finding/index.js';
 import { sayMm } from '../words/index.js';
-import { type FitAsked } from './asked.js';
+import { aboutJoint, type FitAsked } from './asked.js';
 import { measureSetting, type Assembly, type Edit, type PlacedJoint } from '../rig/index.js';
 
 /** How far a screw goes into its socket. Lengths in mm. */
@@ -131,7 +131,7 @@ export const screwCheck = defineCheck([screwTooLong, screwTooShort], ({ assembly
   assembly.joints.flatMap((joint) => {
     const found = measureEngagement(assembly, joint);
     if (!found) return [];
-    const about = { items: [joint.child, joint.parent], joints: [joint.joint.id] };
+    const about = aboutJoint(joint);
     const findings: AnyFinding[] = [];
     if (found.blind && found.standsOutMm > found.depthMm) {
       findings.push(

@@ -6,7 +6,7 @@ import {
   defineCheck,
 } from '../finding/index.js';
 import { sayNumber, sayMm, sayNm } from '../words/index.js';
-import { type FitAsked } from './asked.js';
+import { aboutJoint, type FitAsked } from './asked.js';
 import { placeGrip, solveStatics, type Hold, type Statics } from '../hold/index.js';
 import { mountKinds, measureCentreMm, type Contact, type Mount } from '../part/index.js';
 import {
@@ -380,15 +380,7 @@ export const slipCheck = defineCheck(
               ...listMoves(assembly, joint, (m) => m.mate.resists === 'blocked', 2),
               ...(catalogue ? listSwaps(assembly, joint, catalogue, 2) : []),
             ];
-      return [
-        createFinding(
-          screwCanTurn,
-          weight,
-          { items: [joint.child, joint.parent], joints: [joint.joint.id] },
-          slip,
-          edits,
-        ),
-      ];
+      return [createFinding(screwCanTurn, weight, aboutJoint(joint), slip, edits)];
     });
   },
 );

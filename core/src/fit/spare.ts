@@ -1,6 +1,6 @@
 import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
 import { sayMm, sayG } from '../words/index.js';
-import { type FitAsked } from './asked.js';
+import { aboutJoint, type FitAsked } from './asked.js';
 import { hasTrait, type Mount, type PartBook } from '../part/index.js';
 import type { Assembly, PlacedItem } from '../rig/index.js';
 import { measureEngagement } from './screw.js';
@@ -95,10 +95,7 @@ export const spareScrewCheck = defineCheck([longerThanNeeded], ({ assembly }: Fi
   assembly.joints.flatMap((joint) => {
     const found = measureEngagement(assembly, joint);
     if (!found || found.blind || found.standsOutMm - found.depthMm <= spareScrewMm) return [];
-    const about = {
-      items: [joint.child, joint.parent],
-      joints: [joint.joint.id],
-    };
+    const about = aboutJoint(joint);
     return [
       createFinding(longerThanNeeded, 'note', about, {
         lengthMm: found.standsOutMm,
