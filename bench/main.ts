@@ -6,7 +6,7 @@ import { gzipSync } from 'node:zlib';
 import {
   applyEdit,
   createSpace,
-  drawPlate,
+  drawRig,
   judgeCandidates,
   listOverlaps,
   listAsked,
@@ -129,7 +129,7 @@ printGrowth('One step of a slide: edit, report and drawing', 'within a frame of 
   return () => {
     slideMm = (slideMm + 1) % 10;
     const next = applyEdit(rig, { type: 'slide', setupId: 'bench', jointId, slideMm });
-    drawPlate(measureReport(next, 'bench', parts, { collider }).assembly, 'near');
+    drawRig(measureReport(next, 'bench', parts, { collider }).assembly, 'near');
   };
 });
 
@@ -139,7 +139,7 @@ printGrowth(
   (count) => {
     const { rig, parts } = createBenchRig(count, catalogue);
     const { assembly } = measureReport(rig, 'bench', parts);
-    return () => void drawPlate(assembly, 'near');
+    return () => void drawRig(assembly, 'near');
   },
   undefined,
   [10, 40, 60, 160],

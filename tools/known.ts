@@ -6,7 +6,7 @@ import {
   createPartBook,
   createSpace,
   drawForces,
-  drawPlate,
+  drawRig,
   drawSpaces,
   findingCodes,
   findPartFaults,
@@ -106,7 +106,7 @@ export function makeKnownHang(file: RigFile, catalogue: PartBook, collider: Coll
           names,
         ),
         views: viewNames.map((view) => {
-          const plate = drawPlate(assembly, view, fit.solidity?.covers ?? []);
+          const plate = drawRig(assembly, view, fit.solidity?.covers ?? []);
           const points = plate.runs.flatMap((r) => r.solids.flatMap((s) => s.seen.outline));
           return {
             view,

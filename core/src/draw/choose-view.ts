@@ -1,6 +1,6 @@
 import type { Part } from '../part/index.js';
 import { standAlone } from '../rig/index.js';
-import { drawPlate } from './plate.js';
+import { drawRig } from './rig.js';
 import type { ViewName } from './views.js';
 
 /** Sides that tell what a part is, the usual one first. */
@@ -13,7 +13,7 @@ const enoughShare = 0.55;
 export function chooseView(part: Part): ViewName {
   const assembly = standAlone(part);
   const areas = tellingViews.map((view) => {
-    const { lowMm: low, highMm: high } = drawPlate(assembly, view);
+    const { lowMm: low, highMm: high } = drawRig(assembly, view);
     return { view, area: (high[0] - low[0]) * (high[1] - low[1]) };
   });
   const largest = areas.reduce((a, b) => (b.area > a.area ? b : a));

@@ -8,7 +8,7 @@ import {
   drawPortToPort,
   toSvg,
   chooseScale,
-  drawPlate,
+  drawRig,
   orderForPainting,
   placeLabels,
   projectDirection,
@@ -57,10 +57,10 @@ describe('the plate', () => {
   const assembly = placeSetup(rig, rig.setups[0]!, parts);
 
   it('paints what is nearer later', () => {
-    const order = drawPlate(assembly, 'front').runs.map((r) => r.itemId);
+    const order = drawRig(assembly, 'front').runs.map((r) => r.itemId);
     // The weight stands farthest forward, then the handle, then the body.
     expect(order).toEqual(['body', 'handle', 'weight']);
-    expect(drawPlate(assembly, 'back').runs.map((r) => r.itemId)).toEqual([
+    expect(drawRig(assembly, 'back').runs.map((r) => r.itemId)).toEqual([
       'weight',
       'handle',
       'body',
@@ -68,14 +68,14 @@ describe('the plate', () => {
   });
 
   it('is to scale: 110 mm from the body’s back to the weight’s front', () => {
-    const plate = drawPlate(assembly, 'near');
+    const plate = drawRig(assembly, 'near');
     expect(plate.highMm[0] - plate.lowMm[0]).toBeCloseTo(110, 9);
     expect(plate.highMm[1] - plate.lowMm[1]).toBeCloseTo(60, 9);
   });
 
   it('shows taken and free mounts, and none that look away', () => {
     const states = (view: ViewName) =>
-      new Map(drawPlate(assembly, view).mounts.map((m) => [`${m.itemId}.${m.mount.id}`, m.state]));
+      new Map(drawRig(assembly, view).mounts.map((m) => [`${m.itemId}.${m.mount.id}`, m.state]));
     const top = states('top');
     expect(top.get('body.plain')).toBe('taken');
     expect(top.get('body.holes')).toBe('free');
@@ -87,7 +87,7 @@ describe('the plate', () => {
   it('a part slid is drawn where it now is, though silhouettes are kept', () => {
     const at = (slideMm: number) => {
       const joints = rig.setups[0]!.joints.map((j) => (j.id === 'h' ? { ...j, slideMm } : j));
-      const plate = drawPlate(placeSetup(rig, { ...rig.setups[0]!, joints }, parts), 'far');
+      const plate = drawRig(placeSetup(rig, { ...rig.setups[0]!, joints }, parts), 'far');
       return plate.anchors.get('handle')![0];
     };
     expect(at(30)).toBeCloseTo(30, 6);
@@ -95,12 +95,12 @@ describe('the plate', () => {
   });
 
   it('can be drawn from every side', () => {
-    for (const view of viewNames) expect(drawPlate(assembly, view).runs.length).toBeGreaterThan(0);
+    for (const view of viewNames) expect(drawRig(assembly, view).runs.length).toBeGreaterThan(0);
   });
 
   it('a body alone is drawn too', () => {
     const alone = createTestRig([cube('body', 1, { kind: 'body' })], []);
-    const plate = drawPlate(placeSetup(alone.rig, alone.rig.setups[0]!, alone.parts), 'top');
+    const plate = drawRig(placeSetup(alone.rig, alone.rig.setups[0]!, alone.parts), 'top');
     expect(plate.highMm).toEqual([5, 5]);
   });
 });

@@ -1,6 +1,6 @@
 export * from './views.js';
 export * from './order.js';
-export * from './plate.js';
+export * from './rig.js';
 export * from './choose-view.js';
 export * from './labels.js';
 export * from './overlay.js';

@@ -1,7 +1,7 @@
 import type { Assembly } from '../rig/index.js';
 import type { Point2, Surface } from '../solid/index.js';
 import { drawExtent } from './overlay.js';
-import { drawPlate } from './plate.js';
+import { drawRig } from './rig.js';
 import type { ViewName } from './views.js';
 
 /** Flat tints on white paper, by surface. */
@@ -34,7 +34,7 @@ export function toSvg(
   options: { readonly scale: number; readonly caption: string },
 ): string {
   const { scale, caption } = options;
-  const plate = drawPlate(assembly, view);
+  const plate = drawRig(assembly, view);
   const margin = 16;
   const [low, high] = [plate.lowMm, plate.highMm];
   const width = (high[0] - low[0]) * scale + 2 * margin;

@@ -97,7 +97,7 @@ function isWanted(
         (p) => p.item.id !== owner.item.id && (p.part.screens?.length ?? 0) > 0,
       );
     case 'eyepiece':
-      return hold.hold === 'eye';
+      return hold.kind === 'eye';
     case 'plug-room':
     case 'port-door':
       return assembly.setup.cables !== undefined && assembly.setup.cables.length > 0;

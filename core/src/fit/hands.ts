@@ -45,7 +45,7 @@ export const outOfReach = defineFinding(
  * free it reaches all of a rig. Just as far as a finger goes is within reach.
  */
 export const reachCheck = defineCheck([outOfReach], ({ assembly, hold }: FitAsked) => {
-  if (hold.state !== 'held' || !bothHandsBusy.includes(hold.hold)) return [];
+  if (hold.state !== 'held' || !bothHandsBusy.includes(hold.kind)) return [];
   const reachMm = measureSetting(assembly.rig.settings, 'handReachMm');
   return assembly.items.flatMap((placed) =>
     (placed.part.controls ?? []).flatMap((control) => {
@@ -152,7 +152,7 @@ export const gripsUneven = defineFinding(
 
 /** Two grips whose hands are far off level, or one well before the other. */
 export const unevenCheck = defineCheck([gripsUneven], ({ assembly, hold }: FitAsked) => {
-  if (hold.state !== 'held' || hold.hold !== 'grips' || hold.grips.length < 2) return [];
+  if (hold.state !== 'held' || hold.kind !== 'grips' || hold.grips.length < 2) return [];
   const [a, b] = hold.grips as [(typeof hold.grips)[0], (typeof hold.grips)[0]];
   const between = subtract(b.pointMm, a.pointMm);
   const heightMm = Math.abs(dot(between, hold.axes.down));
@@ -169,9 +169,9 @@ export function findEye(assembly: Assembly, hold: Hold): Vec3 | undefined {
   const { settings } = assembly.rig;
   const up = negate(hold.axes.down);
   const back = negate(hold.axes.forward);
-  if (hold.hold === 'low' || hold.hold === 'carried' || hold.hold === 'low-two') {
+  if (hold.kind === 'low' || hold.kind === 'carried' || hold.kind === 'low-two') {
     const hand = hold.state === 'held' ? hold.grips[0]?.pointMm : undefined;
-    if (!hand || hold.hold === 'carried') return undefined;
+    if (!hand || hold.kind === 'carried') return undefined;
     return add(
       hand,
       add(
@@ -180,7 +180,7 @@ export function findEye(assembly: Assembly, hold: Hold): Vec3 | undefined {
       ),
     );
   }
-  if (['grips', 'one-grip', 'chest', 'tripod', 'monopod', 'slider', 'lap'].includes(hold.hold)) {
+  if (['grips', 'one-grip', 'chest', 'tripod', 'monopod', 'slider', 'lap'].includes(hold.kind)) {
     const body = assembly.rigFromBody.originMm;
     const from = measureSetting(settings, 'uprightEyeMm');
     return add(body, add(scale(back, from + 60), scale(up, 0.3 * from)));

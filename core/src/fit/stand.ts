@@ -58,7 +58,7 @@ export const standCheck = defineCheck([doesNotStand], ({ assembly, hold }: FitAs
   return [
     createFinding(
       doesNotStand,
-      hold.hold === 'set-down' ? 'risk' : 'note',
+      hold.kind === 'set-down' ? 'risk' : 'note',
       { items: standing.on.map((p) => p.item.id).slice(0, 2) },
       { why, outsideMm: Math.max(0, -(standing.insideMm ?? 0)) },
     ),
@@ -82,7 +82,7 @@ export const leadStandCheck = defineSolidCheck(
       return [
         createFinding(
           doesNotStand,
-          hold.hold === 'set-down' ? 'risk' : 'note',
+          hold.kind === 'set-down' ? 'risk' : 'note',
           { items: [lead.run.item], key: lead.run.id },
           { why: 'on-a-lead', outsideMm: below },
         ),

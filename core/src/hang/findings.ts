@@ -87,7 +87,7 @@ export const noHold = defineFinding(
 );
 
 const noHoldCheck = defineStateCheck('needs-grip', [noHold], ({ hold, hang }) => [
-  createFinding(noHold, 'risk', { items: [], key: 'rig' }, { hold: hold.hold, need: hang.need }),
+  createFinding(noHold, 'risk', { items: [], key: 'rig' }, { hold: hold.kind, need: hang.need }),
 ]);
 
 export const tipsOver = defineFinding('tips-over', stating<{ readonly aboveMm: number }>(), {

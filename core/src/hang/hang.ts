@@ -94,7 +94,7 @@ function measureHanging(
   return {
     state: 'hangs',
     ...borne,
-    from: hold.hold === 'strap' ? 'strap' : 'hand',
+    from: hold.kind === 'strap' ? 'strap' : 'hand',
     ...angles,
     ranges: second ? undefined : measureAngleRanges(assembly, first.pointMm, axes),
     grip,
@@ -118,7 +118,7 @@ export function measureHang(assembly: Assembly, hold: Hold): Hang {
     unweighed: assembly.unweighed.map((p) => p.item.id),
     statics: solveStatics(assembly, hold),
   };
-  switch (hold.hold) {
+  switch (hold.kind) {
     case 'low':
     case 'carried':
     case 'strap':

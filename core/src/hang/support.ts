@@ -150,7 +150,7 @@ export function measureSupport(
   const payload = measurePayload(support, borne.massG);
   const weightN = toWeightN(borne.massG);
   const travel = measureTravel(assembly, support, axes, aheadMm);
-  if (hold.hold === 'gimbal') {
+  if (hold.kind === 'gimbal') {
     const facts = support.part.gimbal;
     const axis = (way: GimbalAxis['way'], atMm: number, own: Range | undefined): GimbalAxis => {
       const rangeMm = own;
@@ -179,7 +179,7 @@ export function measureSupport(
     state: 'on-head',
     ...borne,
     itemId: support.item.id,
-    kind: hold.hold as OnHead['kind'],
+    kind: hold.kind as OnHead['kind'],
     aheadMm,
     leftMm,
     aboveMm,

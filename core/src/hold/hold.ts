@@ -52,7 +52,7 @@ export interface Bearer {
 export type Hold =
   | {
       readonly state: 'held';
-      readonly hold: HoldKind;
+      readonly kind: HoldKind;
       readonly axes: Axes;
       readonly grips: readonly HeldGrip[];
       /** The leading one first. */
@@ -61,7 +61,7 @@ export type Hold =
     }
   | {
       readonly state: 'needs';
-      readonly hold: HoldKind;
+      readonly kind: HoldKind;
       readonly axes: Axes;
       readonly need: HoldNeed;
     };
@@ -227,17 +227,17 @@ function findSupport(assembly: Assembly, axes: Axes): Bearer | undefined {
  * support says which.
  */
 export function findHold(assembly: Assembly): Hold {
-  const { hold, attitude } = assembly.setup;
+  const { hold: kind, attitude } = assembly.setup;
   const axes = createAxes(attitude, assembly.rigFromBody.rotation);
   const held = (...contacts: readonly Bearer[]): Hold => ({
     state: 'held',
-    hold,
+    kind,
     axes,
     grips: contacts.flatMap((c) => c.grip ?? []),
     contacts,
     itemIds: [...new Set(contacts.map((c) => c.itemId))],
   });
-  const needs = (need: HoldNeed): Hold => ({ state: 'needs', hold, axes, need });
+  const needs = (need: HoldNeed): Hold => ({ state: 'needs', kind, axes, need });
   const sides = () => listGrips(assembly, ['side']).map(byHand);
   const tops = () => listGrips(assembly, ['top']).map(byHand);
   /** Two hands as people find them: side grips, else one and the lens, else the top handle and the lens. */
@@ -248,7 +248,7 @@ export function findHold(assembly: Assembly): Hold {
     const under = findUnderLens(assembly, axes);
     return [...(lead ? [lead] : []), ...(under ? [under] : [])];
   };
-  switch (hold) {
+  switch (kind) {
     case 'low':
     case 'carried': {
       const [grip] = tops();

@@ -246,7 +246,7 @@ export function solveStatics(assembly: Assembly, held: Hold): Statics | undefine
   const hands = contacts.filter((c) => c.role === 'hand' || c.role === 'under-hand');
   const find = (role: Bearer['role']) => contacts.find((c) => c.role === role);
   if (!first) return undefined;
-  switch (held.hold) {
+  switch (held.kind) {
     case 'low':
     case 'carried':
       return hang(load, first);

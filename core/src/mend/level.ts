@@ -86,7 +86,7 @@ export function findAim(
     miss: (ahead, left) => Math.max(beyond(ahead, wideA), beyond(left, wideL)),
     width: () => [wideA, wideL],
   });
-  switch (hold.hold) {
+  switch (hold.kind) {
     case 'low':
     case 'carried': {
       const most = Math.tan(toRad(limitDeg));

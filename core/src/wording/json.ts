@@ -19,7 +19,7 @@ export function toReportJson(report: Report, parts: PartBook): object {
     name: assembly.setup.name,
     hold:
       report.hold.state === 'held'
-        ? { state: 'held', kind: report.hold.hold, grips: report.hold.grips }
+        ? { state: 'held', kind: report.hold.kind, grips: report.hold.grips }
         : { ...report.hold, axes: undefined },
     figures: Object.fromEntries(questions.map((q) => [q, sayFigure(report, q)])),
     massG: assembly.mass.massG,

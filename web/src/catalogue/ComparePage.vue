@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import {
-  drawPlate,
+  drawRig,
   measurePartSizeMm,
   mountKinds,
   needNames,
@@ -41,7 +41,7 @@ watch(
 /** One window for all: as large as the largest of them needs. */
 const windowMm = computed<readonly [number, number]>(() => {
   const sizes = parts.value.map((p) => {
-    const { lowMm: low, highMm: high } = drawPlate(standAlone(p), view.value);
+    const { lowMm: low, highMm: high } = drawRig(standAlone(p), view.value);
     return [high[0] - low[0], high[1] - low[1]] as const;
   });
   return [Math.max(...sizes.map((s) => s[0])) + 8, Math.max(...sizes.map((s) => s[1])) + 8];

@@ -57,7 +57,7 @@ function measure(rig: Rig, setupId: string, parts: PartBook) {
     massG: report.assembly.mass.massG,
     pitch: steady?.times.pitch ?? 0,
     cells: [
-      sayHold(report.hold.hold),
+      sayHold(report.hold.kind),
       sayG(report.assembly.mass.massG),
       `${figure.main}, ${figure.detail}`,
       effort ? (effort.limit ? sayHoldTime(effort.limit.timeS) : 'not limited') : 'no arm bears it',

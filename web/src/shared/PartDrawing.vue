@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { drawPlate, standAlone, type Part, type ViewName } from '@zucchini/core';
+import { drawRig, standAlone, type Part, type ViewName } from '@zucchini/core';
 import { computed } from 'vue';
 import { outlinePath } from './path';
 
@@ -9,7 +9,7 @@ import { outlinePath } from './path';
  */
 const props = defineProps<{ part: Part; view: ViewName; windowMm?: readonly [number, number] }>();
 
-const plate = computed(() => drawPlate(standAlone(props.part), props.view));
+const plate = computed(() => drawRig(standAlone(props.part), props.view));
 const frame = computed(() => {
   const { lowMm: low, highMm: high } = plate.value;
   const pad = 3;

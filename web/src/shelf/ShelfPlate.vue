@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, shallowRef } from 'vue';
-import { drawPlate, placeSetup, type Assembly } from '@zucchini/core';
+import { drawRig, placeSetup, type Assembly } from '@zucchini/core';
 import { api } from '../api/client';
 import { outlinePath } from '../shared/path';
 
@@ -17,7 +17,7 @@ onMounted(async () => {
     // The row says what matters; a missing picture is no reason for an alarm.
   }
 });
-const plate = computed(() => assembly.value && drawPlate(assembly.value, 'near'));
+const plate = computed(() => assembly.value && drawRig(assembly.value, 'near'));
 const frame = computed(() => {
   const p = plate.value;
   if (!p) return '0 0 1 1';

@@ -1,4 +1,4 @@
-import { drawPlate, placeOnPage, type Page } from '@zucchini/core';
+import { drawRig, placeOnPage, type Page } from '@zucchini/core';
 import { computed, ref } from 'vue';
 import type { PlateContext } from '../bench/plate/plateContext';
 import { useBench } from '../desk/benchStore';
@@ -8,7 +8,7 @@ export function createPlate(pxPerMm: number): PlateContext {
   const bench = useBench();
   const page = ref<Page>({ pxPerMm, middleMm: [0, 0], middlePx: [300, 250] });
   return {
-    plate: computed(() => drawPlate(bench.report!.assembly, bench.view, [])),
+    plate: computed(() => drawRig(bench.report!.assembly, bench.view, [])),
     page,
     toPage: (x, y) => placeOnPage(page.value, [x, y]),
     barMm: ref(50),

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import {
   chooseScale,
-  drawPlate,
+  drawRig,
   projectPoint,
   sayHold,
   sayMm,
   sayRatio,
   type Page,
-  type Plate,
+  type Drawing,
   type Point2,
 } from '@zucchini/core';
 import { useElementSize } from '@vueuse/core';
@@ -50,8 +50,8 @@ const drag = usePlateDrag();
 const isNarrow = computed(() => width.value < 600);
 const margin = computed(() => ({ side: 58, top: 40, bottom: isNarrow.value ? 136 : 104 }));
 
-const plate = computed<Plate>(() =>
-  drawPlate(bench.report!.assembly, bench.view, bench.report!.fit.solidity?.covers ?? []),
+const plate = computed<Drawing>(() =>
+  drawRig(bench.report!.assembly, bench.view, bench.report!.fit.solidity?.covers ?? []),
 );
 const items = computed(() => bench.report!.assembly.byId);
 

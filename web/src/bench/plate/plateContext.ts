@@ -1,10 +1,10 @@
-import type { Page, PlacedItem, Plate } from '@zucchini/core';
+import type { Page, PlacedItem, Drawing } from '@zucchini/core';
 import { inject, provide, type InjectionKey, type Ref } from 'vue';
 import type { ToPage } from '../../shared/path';
 
 /** What the layers of the plate share: the drawing, and how it lies on the page. */
 export interface PlateContext {
-  readonly plate: Readonly<Ref<Plate>>;
+  readonly plate: Readonly<Ref<Drawing>>;
   /** Held still while something is tried out: a drawing that breathes cannot be dragged on. */
   readonly page: Readonly<Ref<Page>>;
   readonly toPage: ToPage;

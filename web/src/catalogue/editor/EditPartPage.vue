@@ -4,7 +4,7 @@ import {
   listElements,
   measurePartSizeMm,
   standAlone,
-  drawPlate,
+  drawRig,
   toRigDirection,
   toRigPoint,
   viewNames,
@@ -100,7 +100,7 @@ const faulty = computed(() => new Set(faults.value.map((f) => f.id)));
 
 /** Where a new thing is put: in the middle of the face that is looked at, on the side of the viewer. */
 function middleOfFace(): { at: [number, number, number]; towards: Vec3 } {
-  const plate = drawPlate(standAlone(part.value!), view.value);
+  const plate = drawRig(standAlone(part.value!), view.value);
   const [low, high] = [plate.lowMm, plate.highMm];
   const near = Math.max(...plate.runs.flatMap((r) => r.solids.map((s) => s.seen.nearMm)));
   const flat = toRigPoint(view.value, [(low[0] + high[0]) / 2, (low[1] + high[1]) / 2], [0, 0, 0]);

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import {
-  drawPlate,
+  drawRig,
   drawSpaces,
   findElement,
   listElements,
@@ -51,7 +51,7 @@ const view = computed(() => props.editor.view.value);
 const settled = computed(() => props.editor.history.value!.present);
 const frame = computed<Page>(() => {
   const alone = standAlone(settled.value);
-  const { lowMm, highMm } = drawPlate(alone, view.value);
+  const { lowMm, highMm } = drawRig(alone, view.value);
   // What must stay clear is to be seen whole as well.
   const xy = drawSpaces(alone, view.value).flatMap((s) => s.outlines.flat());
   const low = [
@@ -74,7 +74,7 @@ const frame = computed<Page>(() => {
 const { toPage, pageOf } = usePage(frame, area);
 
 const assembly = computed(() => standAlone(props.part));
-const plate = computed(() => drawPlate(assembly.value, view.value));
+const plate = computed(() => drawRig(assembly.value, view.value));
 const spaces = computed(() => drawSpaces(assembly.value, view.value));
 const chosen = computed(() => props.editor.chosen.value);
 const towards = computed<Vec3>(() => toRigDirection(view.value, [0, 0], 1));

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { drawPlate, measurePhotoScale, standAlone, type Part, type ViewName } from '@zucchini/core';
+import { drawRig, measurePhotoScale, standAlone, type Part, type ViewName } from '@zucchini/core';
 import { computed, ref, watch } from 'vue';
 import { viewWords } from '../../draw/viewWords';
 import AppButton from '../../shared/AppButton.vue';
@@ -22,7 +22,7 @@ async function bring(event: Event): Promise<void> {
   busy.value = true;
   trouble.value = '';
   try {
-    const { lowMm: low, highMm: high } = drawPlate(standAlone(props.part), props.view);
+    const { lowMm: low, highMm: high } = drawRig(standAlone(props.part), props.view);
     const middle = [(low[0] + high[0]) / 2, (low[1] + high[1]) / 2] as const;
     photo.value = await openPhoto(file, middle, (high[0] - low[0]) * 1.3);
     picking.value = 'a';

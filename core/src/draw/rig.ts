@@ -54,7 +54,7 @@ export interface DrawnMount {
 }
 
 /** The rig from one side, in mm: x to the right, y up. */
-export interface Plate {
+export interface Drawing {
   readonly view: ViewName;
   /** Farthest first: later ones cover earlier ones. */
   readonly runs: readonly Run[];
@@ -232,11 +232,11 @@ function findAnchors(order: readonly DrawnSolid[]): Map<string, Point2> {
  * The rig from one side as silhouettes in the order of painting, so that what lies behind is covered,
  * with the mounts that can be seen; those of `blocked` are marked as such.
  */
-export function drawPlate(
+export function drawRig(
   assembly: Assembly,
   view: ViewName,
   blocked: readonly Blocked[] = [],
-): Plate {
+): Drawing {
   const toView = viewFromRig(view);
   const order = orderForPainting(
     assembly.items.flatMap((placed) => drawItem(placed, toView, view)),
