@@ -20,6 +20,9 @@ describe('what a verdict rests on', () => {
       { itemId: 'part', partId: 'p', basis: ['mass', 'shape'] },
     ]);
     expect(listGuessesOf([], { items: ['part'], joints: [] }, assembly)).toEqual([]);
+    expect(listGuessesOf(['mass'], { items: ['part'], joints: [] }, assembly)).toMatchObject([
+      { basis: ['mass'] },
+    ]);
   });
 
   it('names only the bases that were guessed, and of mounts those of the joints it is about', () => {

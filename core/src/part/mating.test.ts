@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
-import { mountAt } from '../testing/rigs.js';
-import { measureMate, mountKinds, type Mount } from './index.js';
+import { cube, mountAt } from '../testing/rigs.js';
+import { measureMate, mountKinds, Part, type Mount } from './index.js';
 
 const at = (kind: Mount['kind'], side: Mount['side'], more: Partial<Mount> = {}) =>
   mountAt('m', kind, side, [0, 0, 0], [0, 0, 1], [1, 0, 0], more);
@@ -114,5 +114,19 @@ describe('keyed mates', () => {
     expect(measureMate(cage({ entersOnly: ['whimbrel'] }), under(['whimbrel']))).toMatchObject({
       key: 'enters-only',
     });
+  });
+});
+
+describe('how far a gimbal takes the weight', () => {
+  const accepts = (forwardMm: [number, number]) =>
+    Part.safeParse({ ...cube('g', 1), gimbal: { forwardMm, leftMm: [0, 0], upMm: [0, 0] } })
+      .success;
+  it('is a range, of no width too, within a metre to either side', () => {
+    expect([accepts([-5, 5]), accepts([3, 3]), accepts([-1000, 1000])]).toEqual([true, true, true]);
+    expect([accepts([5, -5]), accepts([-1001, 0]), accepts([0, 1001])]).toEqual([
+      false,
+      false,
+      false,
+    ]);
   });
 });

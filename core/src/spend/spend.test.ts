@@ -1,7 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
 import { measureReport } from '../report/index.js';
 import type { Brief } from '../brief/index.js';
-import { body, createTestRig, cube, handle, joint, weightAhead } from '../testing/rigs.js';
+import type { Vec3 } from '../placement/index.js';
+import { body, createTestRig, cube, handle, joint, mountAt, weightAhead } from '../testing/rigs.js';
 import { convertMoney, measureMinorDigits } from '../units/index.js';
 import { findBestPrice } from './index.js';
 
@@ -112,5 +113,49 @@ describe('spend and carry', () => {
     const report = measureReport(made.rig, 'low', made.parts);
     expect(report.findings.map((f) => f.code)).toContain('over-carry');
     expect(report.brief.limits.heightMm).toBe(500);
+  });
+
+  it('over its limit offers to leave out the smallest branch that is enough, never body or lens', () => {
+    const lens = mountAt('rear', 'lens-mount', 'lens', [0, 0, 0], [-1, 0, 0], [0, 0, 1], {
+      family: 'E',
+      carrier: true,
+    });
+    const flange = (id: string, at: Vec3) =>
+      mountAt(id, 'lens-mount', 'body', at, [1, 0, 0], [0, 0, 1], { family: 'E' });
+    const made = createTestRig(
+      [
+        { ...body, price: eur(90_000), mounts: [...body.mounts, flange('flange', [5, 0, 0])] },
+        { ...handle, price: eur(3000) },
+        { ...weightAhead, price: eur(9000) },
+        cube('adapter', 80, {
+          kind: 'lens-adapter',
+          price: eur(9500),
+          mounts: [lens, flange('front', [20, 0, 0])],
+        }),
+        cube('lens', 400, { kind: 'lens', price: eur(70_000), mounts: [lens] }),
+      ],
+      [
+        joint('h', 'handle.base', 'body.rail'),
+        joint('w', 'weight.base', 'body.plain'),
+        joint('a', 'adapter.rear', 'body.flange'),
+        joint('l', 'lens.rear', 'adapter.front'),
+      ],
+      {
+        kit: ['body', 'handle', 'weight', 'adapter', 'lens'].map((id) => ({
+          id,
+          partId: id,
+          owned: false,
+        })),
+        brief: { currency: 'EUR', limits: { spend: eur(181_500 - 3000) } },
+      },
+    );
+    const over = measureReport(made.rig, 'low', made.parts).findings.find(
+      (f) => f.code === 'over-spend',
+    )!;
+    // EUR 30 over. The adapter bears the lens, so it stays as well.
+    expect(over.remedies.map((r) => r.edit)).toEqual([
+      { type: 'remove-item', setupId: 'low', itemId: 'handle' },
+      { type: 'remove-item', setupId: 'low', itemId: 'weight' },
+    ]);
   });
 });
