@@ -3,7 +3,6 @@ import { beforeAll, describe, expect, it } from '@jest/globals';
 import {
   applyEdit,
   createPartBook,
-  createRigFileSchema,
   loadCollider,
   measureMate,
   measureReport,
@@ -38,12 +37,6 @@ describe('the demo', () => {
       );
     },
   );
-
-  it('the published schema is the one in use', () => {
-    expect(JSON.parse(read('docs/rig-file.schema.json'))).toEqual(
-      JSON.parse(JSON.stringify(createRigFileSchema())),
-    );
-  });
 
   it('Mark 1 has the faults of a first build, found by computation', () => {
     const report = reportOf(createDemoRigFile('mark-1', catalogue));
