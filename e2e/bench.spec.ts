@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { checkAccess, fit, itemOf, panel, plate, saved, stack, startRig, strip } from './bench';
 
 test('a rig is built from empty, a finding provoked, mended by its remedy, saved and there after a reload', async ({
@@ -167,17 +167,20 @@ test('a save that fails is kept, told and made good', async ({ page }) => {
   await expect(stack(page)).toContainText('Gunwale full cage');
 });
 
-test('two windows on one rig: the later save is told, and neither is lost', async ({
-  page,
-  context,
-}) => {
-  await startRig(page, 'Two windows');
+/** A rig in two windows: the other one has stored a cage meanwhile, and a lens is fitted in the first. */
+async function openTwoWindows(page: Page, name: string): Promise<Page> {
+  await startRig(page, name);
   await saved(page);
-  const other = await context.newPage();
+  const other = await page.context().newPage();
   await other.goto(page.url());
   await fit(other, 'tripod socket', 'Gunwale full cage');
   await saved(other);
   await fit(page, 'lens mount', 'Ember 35 T2.1');
+  return other;
+}
+
+test('two windows on one rig: the later save is told, and neither is lost', async ({ page }) => {
+  const other = await openTwoWindows(page, 'Two windows');
   await expect(page.getByTestId('save-state')).toHaveAttribute('data-state', 'conflict');
   await page.getByRole('button', { name: 'Store mine over it' }).click();
   await saved(page);
@@ -187,15 +190,8 @@ test('two windows on one rig: the later save is told, and neither is lost', asyn
 
 test('after a conflict the stored rig can be taken instead, and mine does not come back', async ({
   page,
-  context,
 }) => {
-  await startRig(page, 'Given way');
-  await saved(page);
-  const other = await context.newPage();
-  await other.goto(page.url());
-  await fit(other, 'tripod socket', 'Gunwale full cage');
-  await saved(other);
-  await fit(page, 'lens mount', 'Ember 35 T2.1');
+  await openTwoWindows(page, 'Given way');
   await page.getByRole('button', { name: 'Take the stored one' }).click();
   await expect(stack(page)).toContainText('Gunwale full cage');
   await expect(stack(page)).not.toContainText('Ember');

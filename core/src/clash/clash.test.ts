@@ -112,6 +112,25 @@ describe('known answers', () => {
     expect(gapOf(cone, plate, at([41, 0, -19.9]))).toBeCloseTo(10 + 0.05, 0);
     expect(gapOf(cone, plate, at([31, 0, 21]))!).toBeGreaterThan(9.5);
   });
+
+  it.each([
+    ['ahead', [40, 0, 0]],
+    ['behind', [-40, 0, 0]],
+    ['to the left', [0, 40, 0]],
+    ['to the right', [0, -40, 0]],
+    ['between two', [40 / Math.SQRT2, 40 / Math.SQRT2, 0]],
+  ] as const)('a frustum is as wide %s as anywhere: 40 less 25 less 2 mm', (_, to) => {
+    const cone: Solid = {
+      id: 'cone',
+      type: 'frustum',
+      atMm: [0, 0, 0],
+      radiusMm: 25,
+      endRadiusMm: 25,
+      lengthMm: 40,
+    };
+    expect(gapOf(cone, cylinder(2, 4), at(to))).toBeGreaterThan(12.7);
+    expect(gapOf(cone, cylinder(2, 4), at(to))).toBeLessThan(13.3);
+  });
 });
 
 /** How far inside a solid a point of its own frame is: below 0 where it is outside. Exact for these two. */

@@ -386,6 +386,20 @@ describe('chains of adaptors', () => {
     expect(best('price')).toMatchObject({ priceMinor: 500, massG: 25, heightMm: 17, joints: 2 });
   });
 
+  it('of two that are alike in what is asked the lighter, then the lower one is taken', () => {
+    const alike = (id: string, massG: number, heightMm: number) =>
+      adaptor(id, 900, massG, heightMm, ['cold-shoe', 'foot'], ['nato-rail', 'rail']);
+    const pick = (by: 'price' | 'joints', ...list: Part[]) =>
+      findChain(
+        measureReachOver(shoe, listAdaptors(new Map(list.map((p) => [p.id, p]))), by),
+        handle,
+      )!.links.map((l) => l.part.id);
+    expect(pick('price', alike('heavy', 60, 5), alike('light', 20, 9))).toEqual(['light']);
+    expect(pick('price', alike('high', 20, 9), alike('low', 20, 5))).toEqual(['low']);
+    const cheap = { ...alike('cheap', 60, 9), price: { minor: 100, currency: 'EUR' } };
+    expect(pick('joints', alike('light', 20, 5), cheap)).toEqual(['cheap']);
+  });
+
   it('are never longer than three, and none is found where nothing leads there', () => {
     const onlyFirst = listAdaptors(new Map([['first', first]]));
     expect(findChain(measureReachOver(shoe, onlyFirst, 'price'), handle)).toBeUndefined();
