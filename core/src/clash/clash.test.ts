@@ -79,6 +79,29 @@ describe('known answers', () => {
     expect(meet([6, 0, 0]).gapMm).toBeCloseTo(-2, 9);
   });
 
+  it('a body with no thickness to speak of is the thin box about it, wherever it lies', () => {
+    const sheet = (points: [number, number][], lengthMm: number): Solid => ({
+      id: 'sheet',
+      type: 'prism',
+      atMm: [0, 0, 0],
+      outlineMm: points,
+      lengthMm,
+    });
+    const square: [number, number][] = [
+      [-20, -10],
+      [20, -10],
+      [20, 10],
+      [-20, 10],
+    ];
+    const thin = sheet(square, 1e-4);
+    expect(gapOf(thin, box(2, 2, 2), at([0, 0, 6]))).toBeCloseTo(5, 1);
+    expect(gapOf(thin, box(2, 2, 2), at([0, 0, -6]))).toBeCloseTo(5, 1);
+    expect(gapOf(thin, box(2, 2, 2), at([26, 0, 0]))).toBeCloseTo(5, 1);
+    expect(gapOf(thin, box(2, 2, 2), at([-26, 0, 0]))).toBeCloseTo(5, 1);
+    expect(gapOf(thin, box(2, 2, 2), at([0, 16, 0]))).toBeCloseTo(5, 1);
+    expect(gapOf(thin, box(2, 2, 2), at([0, -16, 0]))).toBeCloseTo(5, 1);
+  });
+
   it('the second is pushed away from the first', () => {
     const meeting = meetSolids(
       collider,

@@ -100,7 +100,6 @@ export const hangQuestion = defineQuestion({
   id: 'hang',
   name: 'Hang',
   asks: 'How does it sit in the hand?',
-  perLens: false,
   prepare: ({ assembly, hold }): HangContext => ({
     assembly,
     hold,

@@ -43,7 +43,7 @@ export interface QuestionEntry<
   readonly name: string;
   readonly asks: string;
   /** Whether it is asked again with each lens of the set. */
-  readonly perLens: boolean;
+  readonly perLens?: true;
   /** Works out what the answer and the checks share. */
   prepare(asked: Asking): Context;
   answer(context: Context): Answer;
@@ -84,7 +84,6 @@ export function defineQuestionToCome<const Id extends string>(
     id,
     name,
     asks,
-    perLens: false,
     prepare: () => undefined,
     answer: (): ToCome => ({ state: 'to-come', willSay }),
     checks: [] as const,

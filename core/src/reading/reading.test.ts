@@ -32,6 +32,14 @@ describe('a number', () => {
     ['5½', 5.5, false],
     ['2 ¾', 2.75, false],
     ['⅜', 0.375, false],
+    ['¼', 0.25, false],
+    ['½', 0.5, false],
+    ['¾', 0.75, false],
+    ['⅛', 0.125, false],
+    ['⅝', 0.625, false],
+    ['⅞', 0.875, false],
+    ['⅓', 1 / 3, false],
+    ['⅔', 2 / 3, false],
     ['.5', 0.5, false],
   ])('“%s” is %d', (text, value, ambiguous) => {
     expect(readNumber(text)).toEqual({ value, ambiguous });

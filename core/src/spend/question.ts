@@ -159,7 +159,6 @@ export const spendQuestion = defineQuestion({
   id: 'spend',
   name: 'Spend',
   asks: 'What does it cost and weigh?',
-  perLens: false,
   prepare: ({ assembly, brief, parts }: Asking): SpendContext => ({
     assembly,
     spend: measureSpend(assembly, brief, parts),

@@ -41,6 +41,20 @@ describe('a part that is being described', () => {
     expect([draft.ready.value, draft.id.value]).toEqual([true, 'long-rod']);
   });
 
+  it('is doubted as a whole once it is made: a rod heavier than any metal', () => {
+    const { draft } = start('rod');
+    answerAll(draft);
+    draft.answer('massG', 9000);
+    const densities = () => draft.doubts.value.filter((d) => d.unit === 'g/cm³');
+    // Without a name it is no part yet.
+    expect(densities()).toEqual([]);
+    draft.answer('name', 'Leaden rod');
+    expect(densities()).toHaveLength(1);
+    const [heavy] = densities();
+    draft.confirm(heavy!);
+    expect(draft.open.value).not.toContainEqual(heavy);
+  });
+
   it('is drawn while it has no name yet, and is no part before', () => {
     const { draft } = start('rod');
     answerAll(draft);
