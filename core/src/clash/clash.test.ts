@@ -14,7 +14,7 @@ import {
   type Vec3,
 } from '../placement/index.js';
 import type { Solid } from '../solid/index.js';
-import { loadCollider, meetSolids, type Collider } from './index.js';
+import { loadCollider, meetSolids, type Body, type Collider } from './index.js';
 
 let collider: Collider;
 beforeAll(async () => {
@@ -79,27 +79,15 @@ describe('known answers', () => {
     expect(meet([6, 0, 0]).gapMm).toBeCloseTo(-2, 9);
   });
 
-  it('a body with no thickness to speak of is the thin box about it, wherever it lies', () => {
-    const sheet = (points: [number, number][], lengthMm: number): Solid => ({
-      id: 'sheet',
-      type: 'prism',
-      atMm: [0, 0, 0],
-      outlineMm: points,
-      lengthMm,
-    });
-    const square: [number, number][] = [
-      [-20, -10],
-      [20, -10],
-      [20, 10],
-      [-20, 10],
-    ];
-    const thin = sheet(square, 1e-4);
-    expect(gapOf(thin, box(2, 2, 2), at([0, 0, 6]))).toBeCloseTo(5, 1);
-    expect(gapOf(thin, box(2, 2, 2), at([0, 0, -6]))).toBeCloseTo(5, 1);
-    expect(gapOf(thin, box(2, 2, 2), at([26, 0, 0]))).toBeCloseTo(5, 1);
-    expect(gapOf(thin, box(2, 2, 2), at([-26, 0, 0]))).toBeCloseTo(5, 1);
-    expect(gapOf(thin, box(2, 2, 2), at([0, 16, 0]))).toBeCloseTo(5, 1);
-    expect(gapOf(thin, box(2, 2, 2), at([0, -16, 0]))).toBeCloseTo(5, 1);
+  it('points in one plane are the thin box about them, wherever they lie', () => {
+    const corners = [-20, 20].flatMap((x) => [-10, 10].map((y): Vec3 => [x, y, 0]));
+    const thin: Body = { id: 'thin', type: 'hull', pointsMm: corners };
+    const gap = (...to: Vec3) =>
+      meetSolids(collider, thin, at([0, 0, 0]), box(2, 2, 2), at(to), 100)!.gapMm;
+    expect([gap(0, 0, 6), gap(0, 0, -6), gap(26, 0, 0), gap(-26, 0, 0)]).toEqual(
+      [5, 5, 5, 5].map((v) => expect.closeTo(v, 1)),
+    );
+    expect([gap(0, 16, 0), gap(0, -16, 0)]).toEqual([5, 5].map((v) => expect.closeTo(v, 1)));
   });
 
   it('the second is pushed away from the first', () => {
