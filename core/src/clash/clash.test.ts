@@ -79,6 +79,39 @@ describe('known answers', () => {
     expect(meet([6, 0, 0]).gapMm).toBeCloseTo(-2, 9);
   });
 
+  it('a bar reaches as far whichever way it is turned', () => {
+    const bar = box(40, 6, 2);
+    const tip = box(0.02, 0.02, 0.02);
+    let looked = 0;
+    const axes: Vec3[] = [
+      [1, 0, 0],
+      [0, 1, 0],
+      [0, 0, 1],
+      [1, 1, 0],
+      [0, 1, -1],
+      [-1, 0.3, 0.2],
+      [0.2, -1, 0.4],
+      [0.3, 0.1, 1],
+    ];
+    for (const axis of axes) {
+      for (const deg of [20, 90, 130, 170, 180, -60, -140, -175]) {
+        const rotation = createRotation(toUnit(axis), (deg * Math.PI) / 180);
+        const turned = at([0, 0, 0], rotation);
+        // 5 mm beyond its end, and 4 mm beside its face, in its own frame.
+        for (const [p, gapMm] of [
+          [[25, 2, 0.5], 5],
+          [[-12, -1, 5], 4],
+          [[9, 8, 0], 5],
+        ] as const) {
+          const meeting = meetSolids(collider, bar, turned, tip, at(place(turned, p)), 100)!;
+          expect(Math.abs(meeting.gapMm - gapMm)).toBeLessThan(0.03);
+          looked += 1;
+        }
+      }
+    }
+    expect(looked).toBe(192);
+  });
+
   it('points in one plane are the thin box about them, wherever they lie', () => {
     const corners = [-20, 20].flatMap((x) => [-10, 10].map((y): Vec3 => [x, y, 0]));
     const thin: Body = { id: 'thin', type: 'hull', pointsMm: corners };

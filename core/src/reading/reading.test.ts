@@ -46,7 +46,9 @@ describe('a number', () => {
   });
 
   it('that is none is none', () => {
-    for (const text of ['', 'x', '1/0', '--', '.']) expect(readNumber(text)).toBeUndefined();
+    for (const text of ['', 'x', '1/0', '--', '.', ',', '1.2,3.4', '1,2.3,4', '..', '12-5']) {
+      expect(readNumber(text)).toBeUndefined();
+    }
   });
 });
 

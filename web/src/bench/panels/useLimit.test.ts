@@ -61,6 +61,7 @@ describe('a limit of the brief', () => {
   it('takes what the brief takes: 1 g to 100 kg, 1 mm to 5 m', () => {
     expect(useLimit('carryG').range).toEqual({ min: 1, max: 100_000 });
     expect(useLimit('heightMm').range).toEqual({ min: 1, max: 5000 });
+    expect(useLimit('spend').range).toEqual({ min: 0, max: 1e9 });
   });
 
   it('stays as it is while no rig is open', () => {

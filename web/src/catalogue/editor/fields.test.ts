@@ -125,7 +125,77 @@ function another(field: Field): unknown {
   }
 }
 
+/** A field as one reads it: its label, what stands in it, its unit. */
+const sayField = ({ label, value, unit, options }: Field): string => {
+  const said = options?.find(([v]) => v === value)?.[1] ?? value;
+  return [label, said === undefined ? '–' : String(said), unit].filter(Boolean).join(' ');
+};
+
 describe('the fields of an element', () => {
+  it.each<[string, string]>([
+    [
+      'box',
+      'forward 1 mm; left 2 mm; up 3 mm; length 20 mm; width 30 mm; height 40 mm; rounding 0 mm; surface plastic; own mass – g',
+    ],
+    [
+      'rod',
+      'forward 0 mm; left 0 mm; up 0 mm; length 50 mm; radius 5 mm; axis up; surface plastic; own mass – g',
+    ],
+    [
+      'cone',
+      'forward 0 mm; left 0 mm; up 0 mm; length 9 mm; radius 5 mm; axis up; other radius 3 mm; surface plastic; own mass – g',
+    ],
+    [
+      'pipe',
+      'forward 0 mm; left 0 mm; up 0 mm; length 9 mm; radius 5 mm; axis up; bore radius 3 mm; surface plastic; own mass – g',
+    ],
+    [
+      'hole',
+      'name –; kind ¼″-20 socket; forward 0 mm; left 0 mm; up 5 mm; looks up; reference forward; depth 8 mm; closed below false; locating holes for pins; pins apart 19 mm; worked with no tool; seconds – s; bears – g; carries the part false',
+    ],
+    [
+      'screw',
+      'name –; kind ¼″-20 screw; forward 0 mm; left 0 mm; up -5 mm; looks down; reference forward; stands out 6 mm; locating none; worked with no tool; seconds – s; bears – g; carries the part false',
+    ],
+    [
+      'rail',
+      'name –; kind NATO rail rail; forward 0 mm; left 5 mm; up 0 mm; looks left; reference forward; from -10 mm; to 10 mm; worked with no tool; seconds – s; bears – g; carries the part false',
+    ],
+    [
+      'clamp',
+      'name –; kind NATO rail clamp; forward 0 mm; left -5 mm; up 0 mm; looks right; reference forward; clamp length 24 mm; worked with no tool; seconds – s; bears – g; carries the part false',
+    ],
+    [
+      'front',
+      'name –; kind front thread female; forward 5 mm; left 0 mm; up 0 mm; looks forward; reference up; size 77 mm; worked with no tool; seconds – s; bears – g; carries the part false',
+    ],
+    [
+      'bay',
+      'name –; kind cell bay body; forward -5 mm; left 0 mm; up 0 mm; looks back; reference up; family own; worked with no tool; seconds – s; bears – g; carries the part false',
+    ],
+    ['room', 'for dials; forward 0 mm; left 0 mm; up 9 mm; length 5 mm; width 6 mm; height 7 mm'],
+    [
+      'reach',
+      'for room for a plug; forward 0 mm; left 9 mm; up 0 mm; radius 6 mm; length 30 mm; axis left',
+    ],
+    [
+      'door',
+      'for battery door; forward 0 mm; left 0 mm; up -9 mm; leaf 20 mm; width 30 mm; opens 120 °; hinge forward; shut it points left',
+    ],
+    [
+      'dc',
+      'name –; connector barrel; direction in; forward 0 mm; left 0 mm; up 5 mm; plug comes from up; wear ordinary; from 7 V; to 17 V',
+    ],
+    [
+      'palm',
+      'name –; from, forward 0 mm; from, left 0 mm; from, up 0 mm; to, forward 50 mm; to, left 0 mm; to, up 0 mm; radius 15 mm; use carries the rig; open end none',
+    ],
+    ['lcd', 'forward 0 mm; left 0 mm; up 0 mm; looks back; diagonal 80 mm'],
+    ['rec', 'name –; forward 0 mm; left 0 mm; up 5 mm; across 8 mm'],
+  ])('of %s read: %s', (id, text) => {
+    expect(fieldsOf(id).map(sayField).join('; ')).toBe(text);
+  });
+
   it.each(ids)('of %s show what is set, and leave the others as they were', (id) => {
     let looked = 0;
     for (const [i, field] of fieldsOf(id).entries()) {
