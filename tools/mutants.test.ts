@@ -3,8 +3,10 @@ import {
   applyMutant,
   chooseMutants,
   createRandom,
+  findSurvivors,
   listMutants,
   listRelatedTests,
+  sayMutant,
   type Mutant,
 } from './mutants';
 
@@ -76,6 +78,26 @@ describe('which of them are tried', () => {
     expect(Math.min(...list)).toBeGreaterThanOrEqual(0);
     expect(Math.max(...list)).toBeLessThan(1);
     expect(list.reduce((a, b) => a + b) / 4000).toBeCloseTo(0.5, 1);
+  });
+});
+
+describe('what survived before', () => {
+  it('is found again by its file and what it did, nearest to where it stood', () => {
+    const source = 'a + b;\nc;\na + b;\nd < e;';
+    const all = listMutants('x.ts', source);
+    const output = [
+      '4 of 9 mutants',
+      'SURVIVED x.ts:4 operator: + → -',
+      'noticed x.ts:4 operator: < → >=',
+      'SURVIVED x.ts:4 operator: < → <=',
+      'SURVIVED y.ts:4 operator: < → <=',
+      'SURVIVED x.ts:9 operator: * → /',
+      '  x.ts:4 operator: < → >=',
+    ].join('\n');
+    expect(findSurvivors(all, output).map(sayMutant)).toEqual([
+      'x.ts:3 operator: + → -',
+      'x.ts:4 operator: < → <=',
+    ]);
   });
 });
 

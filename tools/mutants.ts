@@ -166,6 +166,23 @@ export function chooseMutants(
   return chosen;
 }
 
+/** What a mutant is called on one line of a run's output. */
+export const sayMutant = (m: Mutant): string =>
+  `${m.file}:${m.line} ${m.what.replaceAll(/\s+/g, ' ')}`;
+
+/**
+ * The mutants that a former run's output says survived, each found again by its file and what it does, nearest to the
+ * line it stood on; those whose text is gone are left out.
+ */
+export function findSurvivors(mutants: readonly Mutant[], output: string): Mutant[] {
+  return [...output.matchAll(/^SURVIVED (\S+):(\d+) (.*)$/gmu)].flatMap(([, file, line, what]) => {
+    const alike = mutants
+      .filter((m) => m.file === file && m.what.replaceAll(/\s+/g, ' ') === what)
+      .sort((a, b) => Math.abs(a.line - Number(line)) - Math.abs(b.line - Number(line)));
+    return alike.slice(0, 1);
+  });
+}
+
 /**
  * Tests that concern a file: those of its own folder first, then those elsewhere that import it or its folder's
  * index themselves. Paths from the root; `imports` are what each test names.

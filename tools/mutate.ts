@@ -2,11 +2,11 @@
  * Mutation testing: small changes, one at a time, and whether the related tests notice. Works on a copy of the tree;
  * the checkout is never touched. Ends with the survivors.
  *
- *   npm run mutate -- [--count N] [--skip N] [--seed N] [--jobs N] [--since REV] [FILE or FOLDER …]
+ *   npm run mutate -- [--count N] [--skip N] [--seed N] [--jobs N] [--since REV] [--again OUTPUT] [FILE or FOLDER …]
  *
  * Without files: those of the core, the stores and composables of the interface, and the repositories of the server.
  * With --since: those of them that a branch changed since REV. With --skip: the first N chosen are left out, to go on
- * with a run that was interrupted.
+ * with a run that was interrupted. With --again: those that survived in the run whose output was kept there.
  */
 import { execFileSync, spawn } from 'node:child_process';
 import {
@@ -26,8 +26,10 @@ import {
   applyMutant,
   chooseMutants,
   createRandom,
+  findSurvivors,
   listMutants,
   listRelatedTests,
+  sayMutant,
   type Mutant,
 } from './mutants';
 import { startPrivateDatabase } from './private-database';
@@ -44,6 +46,7 @@ const { values, positionals } = parseArgs({
     seed: { type: 'string', default: '1' },
     jobs: { type: 'string', default: '1' },
     since: { type: 'string' },
+    again: { type: 'string' },
   },
 });
 
@@ -128,9 +131,12 @@ function listStages(file: string): readonly (readonly string[])[] {
 // Read once: the checkout may be worked on meanwhile.
 const sources = new Map(files.map((file) => [file, readFileSync(join(root, file), 'utf8')]));
 const all = [...sources].flatMap(([file, source]) => listMutants(file, source));
-const chosen = chooseMutants(all, Number(values.count), createRandom(Number(values.seed))).slice(
-  Number(values.skip),
-);
+const chosen =
+  values.again === undefined
+    ? chooseMutants(all, Number(values.count), createRandom(Number(values.seed))).slice(
+        Number(values.skip),
+      )
+    : findSurvivors(all, readFileSync(values.again, 'utf8'));
 console.log(
   `${chosen.length} of ${all.length} mutants in ${files.length} files, seed ${values.seed}`,
 );
@@ -157,8 +163,7 @@ async function work(): Promise<void> {
       const count = tally.get(group) ?? { all: 0, survived: 0 };
       tally.set(group, { all: count.all + 1, survived: count.survived + (survived ? 1 : 0) });
       if (survived) survivors.push(mutant);
-      const word = survived ? 'SURVIVED' : 'noticed';
-      console.log(`${word} ${mutant.file}:${mutant.line} ${mutant.what.replaceAll(/\s+/g, ' ')}`);
+      console.log(`${survived ? 'SURVIVED' : 'noticed'} ${sayMutant(mutant)}`);
     }
   } finally {
     rmSync(copy, { recursive: true, force: true });
@@ -175,7 +180,7 @@ for (const [group, { all: count, survived }] of [...tally].sort()) {
 }
 console.log('\nSurvivors');
 for (const m of survivors) {
-  console.log(`  ${m.file}:${m.line} ${m.what.replaceAll(/\s+/g, ' ').slice(0, 160)}`);
+  console.log(`  ${sayMutant(m).slice(0, 200)}`);
 }
 const share = chosen.length === 0 ? 0 : Math.round((100 * survivors.length) / chosen.length);
 console.log(`\n${survivors.length} of ${chosen.length} survived (${share} %)`);

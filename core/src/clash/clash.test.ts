@@ -73,6 +73,9 @@ describe('known answers', () => {
       [5, 0.6, 0, 0.8].map((v) => expect.closeTo(v, 9)),
     );
     expect(corner.atMm).toEqual([5, 0, 20].map((v) => expect.closeTo(v, 9)));
+    const left = meet([0, 11, 34]);
+    expect([left.gapMm, ...left.away]).toEqual([5, 0, 0.6, 0.8].map((v) => expect.closeTo(v, 9)));
+    expect(left.atMm).toEqual([0, 5, 20].map((v) => expect.closeTo(v, 9)));
     // One in the other: out by the shorter way, 5 mm along rather than 8 aside.
     const inside = meet([0, 0, 25]);
     expect([inside.gapMm, ...inside.away]).toEqual([-5, 0, 0, 1].map((v) => expect.closeTo(v, 9)));

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { placeSetup } from '../rig/index.js';
 import { compose, createRotation, toUnit, type Vec3 } from '../placement/index.js';
 import { measureFrontMm, partFromSolid, projectSolid, Solid, type Point2 } from '../solid/index.js';
-import { body, createTestRig, cube, handle, joint, weightAhead } from '../testing/rigs.js';
+import { body, createTestRig, cube, handle, joint, mountAt, weightAhead } from '../testing/rigs.js';
 import {
   drawPortToPort,
   toSvg,
@@ -230,6 +230,26 @@ describe('the order of painting', () => {
     ]) {
       expect(orderForPainting(list).map((s) => s.solid.id)).toEqual(['plank', 'plate']);
     }
+  });
+});
+
+describe('a part that is turned', () => {
+  it('is drawn anew by each of its three axes, and moved where it is only slid', () => {
+    const seen = (turnDeg: number, slideMm: number) => {
+      const made = createTestRig(
+        [body, cube('bar', 10, { solids: [bar], mounts: [foot] })],
+        [joint('b', 'bar.base', 'body.plain', { turnDeg, slideMm })],
+      );
+      const drawn = drawRig(placeSetup(made.rig, made.rig.setups[0]!, made.parts), 'top');
+      const xs = drawn.runs
+        .flatMap((r) => (r.itemId === 'bar' ? r.solids : []))
+        .flatMap((s) => s.seen.outline.map((p) => p[0]));
+      return Math.round(Math.max(...xs) - Math.min(...xs));
+    };
+    const bar: Solid = { id: 'bar-of-test', type: 'box', sizeMm: [40, 10, 5], atMm: [0, 0, 0] };
+    const foot = mountAt('base', 'quarter-20', 'screw', [0, 0, 0], [0, 0, -1], [1, 0, 0]);
+    // From above ahead is up: lengthwise it is 10 mm wide, across 40, and askew in between.
+    expect([0, 90, 180, 45].map((deg) => seen(deg, 0))).toEqual([10, 40, 10, 35]);
   });
 });
 

@@ -112,6 +112,20 @@ describe('where the weight should be', () => {
     expect(aim.miss(0, -12, 0)).toBeCloseTo(4, 9);
   });
 
+  it('between two hands is over the line that joins them, half their spread to either side', () => {
+    // 60 mm left and 20 mm right of the middle, 10 ahead and 5 behind it.
+    const { at, aim } = aimOf(
+      sits('grips', { grips: [gripAt('a', [10, 60, 0]), gripAt('b', [-5, -20, 0])] }),
+    );
+    expect([at[0], at[1]]).toEqual([expect.closeTo(-2.5, 9), expect.closeTo(-20, 9)]);
+    const [depth, spread] = aim.width(0);
+    expect(spread).toBeCloseTo(40, 9);
+    expect(depth).toBeGreaterThan(7.5);
+    // Two hands close together still have 20 mm.
+    const near = aimOf(sits('grips', { grips: [gripAt('a', [0, 6, 0]), gripAt('b', [0, -4, 0])] }));
+    expect(near.aim.width(0)[1]).toBe(20);
+  });
+
   it('on a gimbal of which nothing is said is nowhere', () => {
     const made = onto('gimbal', 12);
     const assembly = placeSetup(made.rig, made.rig.setups[0]!, made.parts);

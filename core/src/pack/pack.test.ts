@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import { Part } from '../part/index.js';
 import { planImport, readCsv, readPack, writeCsv, writePack, type PackReading } from './index.js';
+import { cube } from '../testing/rigs.js';
 
 const part = (id: string, more: Partial<Part> = {}): Part => ({
   id,
@@ -47,6 +48,16 @@ const anyPart = fc.record({
   minor: fc.option(fc.integer({ min: 0, max: 9_999_999 }), { nil: undefined }),
   currency: fc.constantFrom('EUR', 'JPY', 'KWD'),
   homeMade: fc.boolean(),
+});
+
+describe('a pack', () => {
+  it('is the same file whatever the order of its parts: sorted by id', () => {
+    const ids = ['b', 'a', 'c', 'aa'];
+    const write = (list: readonly string[]) => writePack(list.map((id) => cube(id, 1)));
+    expect(write(ids)).toBe(write([...ids].reverse()));
+    const pack = JSON.parse(write(ids)) as { parts: { id: string }[] };
+    expect(pack.parts.map((p) => p.id)).toEqual(['a', 'aa', 'b', 'c']);
+  });
 });
 
 describe('export and import', () => {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { measureReport } from '../report/index.js';
+import { sayFigure } from '../wording/index.js';
 import type { Brief } from '../brief/index.js';
 import type { Vec3 } from '../placement/index.js';
 import { body, createTestRig, cube, handle, joint, mountAt, weightAhead } from '../testing/rigs.js';
@@ -103,6 +104,28 @@ describe('spend and carry', () => {
       { setup: { worn: ['handle'] } },
     );
     expect(measureReport(made.rig, 'low', made.parts).spend.carriedG).toBe(1000);
+  });
+
+  it('says on the strip what is spent and carried, of which limits, and that it is at least that', () => {
+    const say = (brief: Brief, made = wished(brief)) =>
+      sayFigure(measureReport(made.rig, 'low', made.parts), 'spend');
+    const open = say({ currency: 'EUR', limits: {} });
+    // The weight has a price in another currency and no rate.
+    expect([open.main, open.detail]).toEqual(['≥ EUR 74', '1\u202f481 g']);
+    const limited = say({ currency: 'EUR', limits: { spend: eur(70_000), carryG: 2400 }, rates });
+    expect([limited.main, limited.detail]).toEqual([
+      'EUR 83 of 700',
+      '1\u202f481 g of 2\u202f400 g',
+    ]);
+    // One without any price and one without a rate count together, and do not cancel out.
+    const both = createTestRig(
+      [body, handle, { ...weightAhead, price: usd(1000) }],
+      [joint('h', 'handle.base', 'body.rail'), joint('w', 'weight.base', 'body.plain')],
+      {
+        kit: ['body', 'handle', 'weight'].map((id) => ({ id, partId: id, owned: id === 'body' })),
+      },
+    );
+    expect(say({ currency: 'EUR', limits: {} }, both).main).toBe('≥ EUR 0');
   });
 
   it('a setup may have limits of its own', () => {

@@ -8,6 +8,21 @@ const open = () => {
   return { doc, heard };
 };
 
+describe('whether there is a step', () => {
+  it('back is told from the first step on, forward from the first one back', () => {
+    const document = useHistory<number>();
+    document.open(1);
+    const can = () => [document.canUndo.value, document.canRedo.value];
+    expect(can()).toEqual([false, false]);
+    document.commit(2);
+    expect(can()).toEqual([true, false]);
+    document.back();
+    expect(can()).toEqual([false, true]);
+    document.forth();
+    expect(can()).toEqual([true, false]);
+  });
+});
+
 describe('a document with its history', () => {
   it('goes back and forth by steps, and tells of each new present', () => {
     const { doc, heard } = open();

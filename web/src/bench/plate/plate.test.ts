@@ -70,6 +70,10 @@ describe('marks of mounts', () => {
     expect(namesOf(marks.value)).toEqual(['weight eye']);
     bench.panel = { kind: 'mounts', itemId: undefined };
     expect(marks.value).toHaveLength(5);
+    bench.select(undefined);
+    expect(marks.value).toEqual([]);
+    bench.askMount('body', 'blind');
+    expect(marks.value).toHaveLength(5);
   });
 
   it('say what they are and whether something is there, and lie where they are on the page', () => {
