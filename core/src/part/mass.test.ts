@@ -1,6 +1,12 @@
 import { describe, expect, it } from '@jest/globals';
 import { turnAbout, cube } from '../testing/rigs.js';
-import { measureCentreMm, measurePartMass, placeMovements, type Part } from './index.js';
+import {
+  measureCentreMm,
+  measurePartInertia,
+  measurePartMass,
+  placeMovements,
+  type Part,
+} from './index.js';
 
 const two: Part = cube('two', 300, {
   solids: [
@@ -21,6 +27,19 @@ describe('mass of a part', () => {
   it('a solid that states its grams keeps them: 240 g at 0 leave 60 g at 30, so 6', () => {
     const [a, b] = two.solids as [Part['solids'][0], Part['solids'][0]];
     expect(centreOf({ ...two, solids: [{ ...a, massG: 240 }, b] })?.[0]).toBeCloseTo(6, 9);
+  });
+
+  it('and its inertia grow with what one of its kind weighs, but for grams that are stated', () => {
+    const still = new Map();
+    const tensorOf = (part: Part, massG: number) =>
+      measurePartInertia(part, still, massG)!.tensorGmm2.map((v) => Math.round(v));
+    const own = tensorOf(two, 300);
+    // Asked again with another mass: half as much again.
+    expect(tensorOf(two, 450)).toEqual(own.map((v) => Math.round(v * 1.5)));
+    expect(tensorOf(two, 300)).toEqual(own);
+    const [a, b] = two.solids as [Part['solids'][0], Part['solids'][0]];
+    const stated = { ...two, solids: [{ ...a, massG: 240 }, b] };
+    expect(tensorOf(stated, 450)).not.toEqual(tensorOf(stated, 300).map((v) => v * 1.5));
   });
 
   it('is not known where it is not stated, and a weighed figure counts before the stated one', () => {
