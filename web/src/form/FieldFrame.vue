@@ -9,7 +9,7 @@ import { computed, type Component } from 'vue';
 const props = defineProps<{
   label: string;
   labelled?: Labelled;
-  /** The id of the control that the label names. */
+  /** The id of the control that the label names; what is said of it has the same with `-says`. */
   control?: string | undefined;
   /** Another component than a plain label, for a control that brings its own. */
   labelAs?: Component | string;
@@ -44,8 +44,10 @@ export type Labelled = 'beside' | 'above' | 'hidden';
       >
       <slot />
     </div>
-    <p v-if="hint" class="text-faint text-xs">{{ hint }}</p>
-    <p v-if="issue" class="text-tomato text-right text-xs" role="alert">{{ issue }}</p>
-    <p v-else-if="told" class="text-faint text-right text-xs" role="status">{{ told }}</p>
+    <div v-if="hint || issue || told" :id="control && `${control}-says`">
+      <p v-if="hint" class="text-faint text-xs">{{ hint }}</p>
+      <p v-if="issue" class="text-tomato text-right text-xs" role="alert">{{ issue }}</p>
+      <p v-else-if="told" class="text-faint text-right text-xs" role="status">{{ told }}</p>
+    </div>
   </div>
 </template>

@@ -57,6 +57,7 @@ const faint = computed(() =>
         :placeholder="faint"
         :aria-invalid="wrong !== ''"
         :aria-required="must"
+        :aria-describedby="hint || wrong || told ? `${id}-says` : undefined"
         @change="take"
         @keydown.enter="take"
       />

@@ -41,6 +41,7 @@ function take(event: Event, moment: 'letter' | 'left'): void {
       v-bind="$attrs"
       :value="modelValue ?? ''"
       :aria-required="must"
+      :aria-describedby="hint || issue ? `${id}-says` : undefined"
       :aria-invalid="issue !== undefined"
       @input="take($event, 'letter')"
       @change="take($event, 'left')"
