@@ -251,6 +251,25 @@ describe('a part that is turned', () => {
     // From above ahead is up: lengthwise it is 10 mm wide, across 40, and askew in between.
     expect([0, 90, 180, 45].map((deg) => seen(deg, 0))).toEqual([10, 40, 10, 35]);
   });
+
+  it('half round points the other way', () => {
+    const solid: Solid = { id: 'arm-of-test', type: 'box', sizeMm: [40, 8, 5], atMm: [30, 0, 0] };
+    const foot = mountAt('base', 'quarter-20', 'screw', [0, 0, 0], [0, 0, -1], [1, 0, 0]);
+    const arm = cube('arm', 10, { solids: [solid], mounts: [foot] });
+    const reach = (turnDeg: number) => {
+      const made = createTestRig([body, arm], [joint('a', 'arm.base', 'body.plain', { turnDeg })]);
+      const drawn = drawRig(placeSetup(made.rig, made.rig.setups[0]!, made.parts), 'top');
+      const ys = drawn.runs
+        .flatMap((r) => (r.itemId === 'arm' ? r.solids : []))
+        .flatMap((s) => s.seen.outline.map((p) => p[1]));
+      return [Math.round(Math.min(...ys)), Math.round(Math.max(...ys))];
+    };
+    expect([reach(0), reach(180), reach(0)]).toEqual([
+      [10, 50],
+      [-50, -10],
+      [10, 50],
+    ]);
+  });
 });
 
 describe('numbers beside the drawing', () => {

@@ -11,6 +11,7 @@ const open = () => {
 describe('whether there is a step', () => {
   it('back is told from the first step on, forward from the first one back', () => {
     const document = useHistory<number>();
+    expect([document.canUndo.value, document.canRedo.value]).toEqual([false, false]);
     document.open(1);
     const can = () => [document.canUndo.value, document.canRedo.value];
     expect(can()).toEqual([false, false]);

@@ -115,6 +115,8 @@ describe('marks of mounts', () => {
     const lit = shallowRef<readonly Lit[]>([]);
     const { marks, findLit } = useMarks(createPlate(2), lit);
     expect(findLit(300, 250)).toBeUndefined();
+    lit.value = [{ itemId: 'body', mountId: 'shoe' }];
+    expect(marks.value).toHaveLength(5);
     lit.value = [
       { itemId: 'body', mountId: 'teeth' },
       { itemId: 'body', mountId: 'blind' },
