@@ -72,6 +72,9 @@ describe('a field of figures', () => {
     expect(field.told.value).toBe('“1,250” is read as 1250 g');
     await type('1300');
     expect(field.told.value).toBe('');
+    const bare = setUp({ unit: '' });
+    await bare.type('12.345');
+    expect(bare.field.told.value).toBe('“12.345” is read as 12.345');
   });
 
   it('that is emptied has no figure, or takes it back where there must be one', async () => {

@@ -17,6 +17,8 @@ export interface FigureRules {
 export const writeFigure = (value: number | undefined): string =>
   value === undefined ? '' : String(Math.round(value * 1000) / 1000);
 
+const sayWith = (value: number, unit: string): string => `${writeFigure(value)} ${unit}`.trim();
+
 /**
  * The text of a field of figures, and taking it: any unit of its kind is read. What is not understood or beyond
  * the limits is told, and the figure stays as it was; what could be meant otherwise is taken and told.
@@ -64,12 +66,11 @@ export function useFigure(rules: FigureRules, give: (value: number | undefined) 
     const typed = readTyped(written, rules.unit);
     const { min = -Infinity, max = Infinity, unit } = rules;
     if (typed.state === 'refused') trouble.value = typed.why;
-    else if (typed.value < min) trouble.value = `At least ${writeFigure(min)} ${unit}`;
-    else if (typed.value > max) trouble.value = `At most ${writeFigure(max)} ${unit}`;
+    else if (typed.value < min) trouble.value = `At least ${sayWith(min, unit)}`;
+    else if (typed.value > max) trouble.value = `At most ${sayWith(max, unit)}`;
     else {
       trouble.value = '';
-      if (typed.ambiguous)
-        told.value = `“${written}” is read as ${writeFigure(typed.value)} ${unit}`;
+      if (typed.ambiguous) told.value = `“${written}” is read as ${sayWith(typed.value, unit)}`;
       text.value = writeFigure(typed.value);
       change(typed.value);
     }

@@ -150,10 +150,11 @@ async function store(): Promise<void> {
               class="border-line mt-3 border-t pt-2"
               :open="rest.length < 4"
             >
-              <summary>
+              <summary v-if="guessedCount > 0">
                 {{ guessedCount }} more guessed from these
                 <span class="text-faint text-xs">— correct what you know</span>
               </summary>
+              <summary v-else>More, where you know it</summary>
               <QuestionField
                 v-for="q in rest"
                 :key="q.name"
