@@ -1,3 +1,4 @@
+import type * as Rapier from '@dimforge/rapier3d-compat';
 import type { Collider as Held, World } from '@dimforge/rapier3d-compat';
 import {
   compose,
@@ -125,13 +126,31 @@ function nameShape(shape: Shape): string {
   }
 }
 
+type Library = typeof Rapier;
+let library: Promise<Library> | undefined;
+
 /**
- * Loads the collision library: a WebAssembly module that comes inside its package. Once for each thread;
- * takes some 0.1 to 0.8 s, so it is asked for off the first screen.
+ * The library, started once for each thread, however many ask at the same time: a second start puts another memory
+ * in the place of the first, and what was made in that is then freed where it never lay.
+ */
+function startLibrary(): Promise<Library> {
+  library ??= import('@dimforge/rapier3d-compat').then(async (rapier) => {
+    await rapier.init();
+    return rapier;
+  });
+  return library.catch((error: unknown) => {
+    // What failed may be tried again.
+    library = undefined;
+    throw error;
+  });
+}
+
+/**
+ * Loads the collision library: a WebAssembly module that comes inside its package. It takes some 0.1 to 0.8 s the first
+ * time, so it is asked for off the first screen. Each collider keeps bodies of its own.
  */
 export async function loadCollider(): Promise<Collider> {
-  const rapier = await import('@dimforge/rapier3d-compat');
-  await rapier.init();
+  const rapier = await startLibrary();
   let world: World;
   let names: WeakMap<Shape, string>;
   let bodies: Map<string, Held>;
