@@ -1,0 +1,64 @@
+/**
+ * How much the app says: stops, risks and notes of the demo rigs and of rigs grown by chance, and on how many of the
+ * grown ones each finding stands. `npm run count -- [--rigs N] [--say CODE]`: `--say` reads that finding aloud.
+ */
+import { parseArgs } from 'node:util';
+import {
+  countFindings,
+  createNames,
+  createPartBook,
+  loadCollider,
+  measureReport,
+  tellFinding,
+  type Finding,
+} from '@zucchini/core';
+import { growRig } from '../core/src/testing/grown.ts';
+import { createDemoRigFile, demoRigs, readDemoCatalogue } from './demo-files.ts';
+
+const { values } = parseArgs({
+  options: {
+    rigs: { type: 'string', default: '60' },
+    from: { type: 'string', default: '0' },
+    say: { type: 'string' },
+  },
+});
+const collider = await loadCollider();
+const print = (line: string) => process.stdout.write(`${line}\n`);
+const row = (findings: readonly Finding[]) => {
+  const count = countFindings(findings);
+  return `${count.stops} stops, ${count.risk} risks, ${count.note} notes`;
+};
+
+const catalogue = readDemoCatalogue();
+for (const name of demoRigs) {
+  const file = createDemoRigFile(name, catalogue);
+  for (const { id } of file.rig.setups) {
+    const report = measureReport(file.rig, id, createPartBook(file.parts), { collider });
+    print(`${`${name}, ${id}`.padEnd(24)} ${row(report.findings)}`);
+  }
+}
+
+const many = Number(values.rigs);
+const from = Number(values.from);
+const all: Finding[] = [];
+const on = new Map<string, number>();
+for (let seed = from; seed < from + many; seed += 1) {
+  const { rig, parts } = growRig(seed, collider);
+  const report = measureReport(rig, 'use', parts, { collider });
+  all.push(...report.findings);
+  for (const key of new Set(report.findings.map((f) => `${f.code} ${f.weight}`))) {
+    on.set(key, (on.get(key) ?? 0) + 1);
+  }
+  if (!values.say) continue;
+  const names = createNames(report.assembly, parts);
+  for (const finding of report.findings) {
+    if (values.say !== 'all' && finding.code !== values.say) continue;
+    print(
+      `${seed} ${rig.setups[0]!.hold} [${finding.weight}] ${finding.code}: ${tellFinding(finding, names).sentence}`,
+    );
+  }
+}
+print(`${many} grown rigs: ${row(all)}`);
+for (const [key, count] of [...on].sort((a, b) => b[1] - a[1])) {
+  print(`${String(Math.round((count / many) * 100)).padStart(4)} %  ${key}`);
+}
