@@ -41,7 +41,8 @@ describe('the demo', () => {
   it('Mark 1 has the faults of a first build, found by computation', () => {
     const report = reportOf(createDemoRigFile('mark-1', catalogue));
     const found = (code: string) => report.findings.find((f) => f.code === code);
-    expect(found('screw-can-turn')).toMatchObject({ weight: 'stops', items: ['lagoon', 'nub'] });
+    // A hand can turn the monitor on its plain screw: good to know, since that is how it is aimed.
+    expect(found('screw-can-turn')).toMatchObject({ weight: 'note', items: ['lagoon', 'nub'] });
     expect(found('not-level')).toMatchObject({ weight: 'risk' });
     expect(report.hang.state === 'hangs' && toDeg(report.hang.tiltRad)).toBeGreaterThan(5);
     expect(report.findings.map((f) => f.code)).toEqual(

@@ -28,16 +28,21 @@ describe('./zucchini check', () => {
     const [report] = JSON.parse(out).reports;
     expect(report.massG).toBe(2772);
     expect(report.findings[0]).toMatchObject({
-      code: 'screw-can-turn',
-      weight: 'stops',
+      code: 'keep-clear-entered',
+      weight: 'risk',
       question: 'fit',
     });
     expect(report.frictionJoints[0].slipMomentNm).toBeGreaterThan(0);
   });
 
   it('with --strict says by its exit code that something stops the build', () => {
-    expect(run('check', mark(1), '--strict').code).toBe(1);
-    expect(run('check', mark(2), '--strict').code).toBe(0);
+    // The side grip on a thread that is none of its kind.
+    const text = readFileSync(mark(1), 'utf8');
+    const joints = JSON.parse(text);
+    const grip = joints.rig.setups[0].joints.find((j: { id: string }) => j.id === 'j-thole');
+    grip.parent.mount = 'roof-quarter';
+    expect(run('check', write('broken.rig.json', JSON.stringify(joints)), '--strict').code).toBe(1);
+    expect(run('check', mark(1), '--strict').code).toBe(0);
   });
 
   it('with --text speaks to people', () => {

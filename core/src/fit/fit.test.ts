@@ -121,19 +121,28 @@ describe('what acts on a screw joint', () => {
     expect(slip.ratio).toBe(Math.max(slip.handsRatio, slip.weightRatio));
   });
 
-  it('the grip that holds the rig does not push against itself', () => {
-    // The handle on a plain screw: the body hangs from it, and nothing on the body is taken hold of.
+  it('on one upright screw the hand that holds the rig twists the camera beyond it', () => {
+    // The handle on a plain screw: the body hangs from it. Its grip ends 60 mm ahead of the screw.
     const screwHandle = { ...handle, mounts: [...weightAhead.mounts] };
-    const { rig, parts } = createTestRig(
-      [body, screwHandle],
-      [joint('h', 'handle.base', 'body.plain')],
-    );
-    const [slip] = measureReport(rig, 'low', parts).fit.slips;
+    const made = createTestRig([body, screwHandle], [joint('h', 'handle.base', 'body.plain')]);
+    const [slip] = measureReport(made.rig, 'low', made.parts).fit.slips;
     expect(slip!.awayMassG).toBe(1000);
-    expect(slip!.handsMomentNm).toBe(0);
+    expect(slip!.handsMomentNm).toBeCloseTo(25 * 0.06, 9);
+    expect(slip!.turning).toBe('picture');
+    // Rolled over, the screw lies level: the hand lifts, it does not twist.
+    const rolled = createTestRig([body, screwHandle], [joint('h', 'handle.base', 'body.plain')], {
+      setup: { attitude: 'rolled-left' },
+    });
+    expect(measureReport(rolled.rig, 'low', rolled.parts).fit.slips[0]!.handsMomentNm).toBe(0);
   });
 
-  it('on a tripod nobody walks, and a knock of 40 N at the farthest point counts', () => {
+  it('the hand that holds the rig does not push what is light and beyond', () => {
+    const slip = slipOf({});
+    expect(slip.awayMassG).toBe(500);
+    expect(slip.handsMomentNm).toBe(0);
+  });
+
+  it('on a tripod the jolt is that of the motion, and a knock of 40 N at the farthest point counts', () => {
     const head = cube('head', 800, {
       kind: 'support',
       mounts: [
@@ -151,10 +160,14 @@ describe('what acts on a screw joint', () => {
         }),
       ],
     };
-    const { rig, parts } = createTestRig([under, head], [joint('t', 'head.top', 'body.under')], {
-      setup: { hold: 'tripod', motion: 'walking' },
-    });
-    const [slip] = measureReport(rig, 'low', parts).fit.slips;
+    const on = (motion: 'still' | 'walking') => {
+      const { rig, parts } = createTestRig([under, head], [joint('t', 'head.top', 'body.under')], {
+        setup: { hold: 'tripod', motion },
+      });
+      return measureReport(rig, 'low', parts).fit.slips[0];
+    };
+    expect(on('walking')!.joltG).toBe(0.5);
+    const slip = on('still');
     expect(slip!.joltG).toBe(0);
     // The corner of the body's cube, 5 mm ahead and 5 mm aside of the screw.
     expect(slip!.handsMomentNm).toBeCloseTo((40 * Math.hypot(5, 5)) / 1000, 9);
@@ -163,6 +176,16 @@ describe('what acts on a screw joint', () => {
 });
 
 describe('what a ratio means', () => {
+  const judge = (more: Partial<Parameters<typeof judgeSlip>[0]>) =>
+    judgeSlip({
+      weightRatio: 0,
+      handsRatio: 0,
+      turning: 'nothing',
+      slipStated: false,
+      braced: false,
+      ...more,
+    });
+
   it.each([
     [0.3, 'well'],
     [0.3001, 'note'],
@@ -170,9 +193,45 @@ describe('what a ratio means', () => {
     [0.5001, 'risk'],
     [1, 'risk'],
     [1.0001, 'stops'],
-  ])('%d is %s', (ratio, verdict) => {
-    expect(judgeSlip({ ratio, braced: false })).toBe(verdict);
-    expect(judgeSlip({ ratio, braced: true })).toBe('well');
+  ])('%d by weight and motion is %s', (weightRatio, weight) => {
+    expect(judge({ weightRatio })).toEqual({ weight, by: 'weight' });
+    // A maker's own figure is judged by weight and motion as well.
+    expect(judge({ weightRatio, slipStated: true }).weight).toBe(weight);
+    expect(judge({ weightRatio, braced: true }).weight).toBe('well');
+  });
+
+  it.each([
+    ['picture', 'risk'],
+    ['grip', 'risk'],
+    ['hits', 'risk'],
+    ['unplugs', 'risk'],
+    ['aims', 'note'],
+    ['nothing', 'note'],
+  ] as const)('a push that turns it never stops the build: %s is a %s', (turning, weight) => {
+    expect(judge({ handsRatio: 1.0001, turning })).toEqual({ weight, by: 'hands' });
+    expect(judge({ handsRatio: 9, turning }).weight).toBe(weight);
+    expect(judge({ handsRatio: 9, turning, braced: true }).weight).toBe('well');
+    // A friction pose that its maker states is there to be moved by hand.
+    expect(judge({ handsRatio: 9, turning, slipStated: true }).weight).toBe('well');
+  });
+
+  it('a push that nearly turns it is worth a look only where turning does harm', () => {
+    expect(judge({ handsRatio: 1, turning: 'picture' }).weight).toBe('note');
+    expect(judge({ handsRatio: 0.5001, turning: 'picture' }).weight).toBe('note');
+    expect(judge({ handsRatio: 0.5, turning: 'picture' }).weight).toBe('well');
+    expect(judge({ handsRatio: 1, turning: 'aims' }).weight).toBe('well');
+    expect(judge({ handsRatio: 1, turning: 'nothing' }).weight).toBe('well');
+  });
+
+  it('the heavier of both speaks', () => {
+    expect(judge({ weightRatio: 0.6, handsRatio: 3, turning: 'aims' })).toEqual({
+      weight: 'risk',
+      by: 'weight',
+    });
+    expect(judge({ weightRatio: 0.4, handsRatio: 3, turning: 'picture' })).toEqual({
+      weight: 'risk',
+      by: 'hands',
+    });
   });
 });
 

@@ -55,6 +55,13 @@ function measureSolid(geometry: Geometry, parts: PartBook, lean: boolean): InSpa
 /** All that the checks of Fit look at. Without a collision library, all of it that needs no geometry. */
 function prepareFit({ assembly, hold, brief, parts, options }: Asking): FitContext {
   const { catalogue, collider, lean = false } = options;
+  const solid = collider
+    ? measureSolid(
+        { space: createSpace(assembly, collider), parts: catalogue && parts },
+        parts,
+        lean,
+      )
+    : undefined;
   return {
     assembly,
     hold,
@@ -62,16 +69,10 @@ function prepareFit({ assembly, hold, brief, parts, options }: Asking): FitConte
     parts,
     catalogue,
     replacements: catalogue && new Map([...catalogue, ...parts]),
-    slips: measureSlips(assembly, hold),
+    slips: measureSlips(assembly, hold, solid),
     size: measureSize(assembly, hold.axes),
     lensLoads: measureLensLoads(assembly),
-    solid: collider
-      ? measureSolid(
-          { space: createSpace(assembly, collider), parts: catalogue && parts },
-          parts,
-          lean,
-        )
-      : undefined,
+    solid,
   };
 }
 

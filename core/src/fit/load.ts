@@ -22,7 +22,7 @@ import { isBraced } from './brace.js';
 import { cutAt } from './cut.js';
 import { measureEngagement } from './screw.js';
 
-import { measureJoltG, measureWeightMomentNm } from './slip.js';
+import { measureJoltG, measureWeightMomentNm, type Slip } from './slip.js';
 
 export const overPayload = defineFinding(
   'over-payload',
@@ -121,32 +121,39 @@ export const homeMadeCheck = defineCheck([homeMadeLoad], ({ assembly }: FitAsked
 export const oneFastening = defineFinding('one-fastening', stating(), {
   restsOn: ['mounts'],
   weight: 'risk',
-  when: 'a grip in use hangs on one fastening that only friction keeps from turning',
+  when: 'a hand holds a grip on one fastening that only friction keeps from turning, and nobody states how firmly',
   offers: '',
   sentence: ({ items: [part, parent] }, n) =>
-    `You hold ${n.item(part!)}, and one fastening that only friction keeps from turning holds it on ${n.item(parent!)}.`,
+    `You hold ${n.item(part!)}, and one fastening that only friction keeps from turning holds it on ${n.item(parent!)}; how firmly, nobody states.`,
   why: 'What hands turn works loose; a second screw, pins or a stop against a neighbour end that.',
   todo: 'Use a mount with pins or a rail, or add a second fastening.',
 });
 
-/** Grips in use that hang on one fastening which only friction keeps from turning. */
-export const oneFasteningCheck = defineCheck([oneFastening], ({ assembly, hold }: FitAsked) => {
-  if (hold.state !== 'held') return [];
-  return hold.itemIds.flatMap((id) => {
-    const joint = assembly.byId.get(id)?.carriedBy;
-    if (!joint || joint.mate.state !== 'mates') return [];
-    const { resists } = joint.mate;
-    if ((resists !== 'friction' && resists !== 'weak') || isBraced(assembly, joint)) return [];
-    return [
-      createFinding(
-        oneFastening,
-        'risk',
-        { items: [id, joint.parent], joints: [joint.joint.id] },
-        {},
-      ),
-    ];
-  });
-});
+/**
+ * Grips in a hand on one fastening which only friction keeps from turning, where no slip moment is known. Where one is,
+ * its ratio speaks; heads, pads and eyecups are in no hand.
+ */
+export const oneFasteningCheck = defineCheck(
+  [oneFastening],
+  ({ assembly, hold, slips }: FitAsked & { readonly slips: readonly Slip[] }) => {
+    if (hold.state !== 'held') return [];
+    const known = new Set(slips.map((s) => s.jointId));
+    return [...new Set(hold.grips.map((g) => g.itemId))].flatMap((id) => {
+      const joint = assembly.byId.get(id)?.carriedBy;
+      if (!joint || joint.mate.state !== 'mates' || known.has(joint.joint.id)) return [];
+      const { resists } = joint.mate;
+      if ((resists !== 'friction' && resists !== 'weak') || isBraced(assembly, joint)) return [];
+      return [
+        createFinding(
+          oneFastening,
+          'risk',
+          { items: [id, joint.parent], joints: [joint.joint.id] },
+          {},
+        ),
+      ];
+    });
+  },
+);
 
 export const mountOverloaded = defineFinding(
   'mount-overloaded',

@@ -8,7 +8,7 @@ import {
 import { sayNumber, sayMm, sayNm } from '../words/index.js';
 import { aboutJoint, type FitAsked } from './asked.js';
 import { placeGrip, solveStatics, type Hold, type Statics } from '../hold/index.js';
-import { mountKinds, measureCentreMm, type Contact, type Mount } from '../part/index.js';
+import { hasTrait, mountKinds, measureCentreMm, type Contact, type Mount } from '../part/index.js';
 import {
   cross,
   dot,
@@ -32,6 +32,7 @@ import { isBraced } from './brace.js';
 import { cutAt, type Cut } from './cut.js';
 import { listMoves } from './moves.js';
 import { listSwaps } from './swaps.js';
+import { findTurning, type Turning, type TurnSpace } from './turning.js';
 
 /** The working of one screw joint: does it turn under weight, or under the hands? Moments in N·m. */
 export interface Slip {
@@ -54,8 +55,10 @@ export interface Slip {
   readonly handArmMm: number;
   readonly weightRatio: number;
   readonly handsRatio: number;
-  /** The larger of the two. Above 1 it turns, above 0.5 it creeps. */
+  /** The larger of the two. */
   readonly ratio: number;
+  /** What a hand or a knock does when it turns the joint. */
+  readonly turning: Turning;
   /** Mass on the side of the joint away from the hold. */
   readonly awayMassG: number;
   /** The item at the far end of the hand's arm, where there is one. */
@@ -160,12 +163,10 @@ function measureResisting(assembly: Assembly, joint: PlacedJoint): Resisting | u
   };
 }
 
-const unmoving: readonly string[] = ['tripod', 'monopod', 'slider', 'set-down'];
-
-/** How hard the rig is jolted in this setup, in g. */
-export function measureJoltG(assembly: Assembly): number {
+/** How hard the rig is jolted by the motion of this setup, in g, however it is held. */
+export function measureJoltG(assembly: Pick<Assembly, 'setup' | 'rig'>): number {
   const { setup, rig } = assembly;
-  if (unmoving.includes(setup.hold) || setup.motion === 'still') return 0;
+  if (setup.motion === 'still') return 0;
   return measureSetting(rig.settings, setup.motion === 'running' ? 'runningG' : 'walkingG');
 }
 
@@ -182,9 +183,20 @@ export function measureWeightMomentNm(
   joltG: number,
 ): number {
   const arm = scale(subtract(centreMm, throughMm), 1 / 1000);
-  const forceN = toWeightN(massG);
-  const gravity = Math.abs(dot(cross(arm, scale(down, forceN)), axis));
-  return gravity + forceN * joltG * measureLength(cross(axis, arm));
+  const gravity = Math.abs(dot(cross(arm, scale(down, toWeightN(massG))), axis));
+  return gravity + measureJoltMomentNm(massG, centreMm, throughMm, axis, joltG);
+}
+
+/** Moment of a jolt in the direction that turns the joint most: |n × r|·m·a, in N·m. */
+function measureJoltMomentNm(
+  massG: number,
+  centreMm: Vec3,
+  throughMm: Vec3,
+  axis: Vec3,
+  joltG: number,
+): number {
+  const arm = scale(subtract(centreMm, throughMm), 1 / 1000);
+  return toWeightN(massG) * joltG * measureLength(cross(axis, arm));
 }
 
 interface Push {
@@ -201,11 +213,13 @@ interface Touch {
   readonly placed: PlacedItem;
   readonly pointMm: Vec3;
   readonly forceN: number;
+  /** A hand that holds the rig there: it turns what the camera hangs on, not what is light and beyond. */
+  readonly holds?: true;
 }
 
 /**
- * Everywhere the rig is pushed at: both ends of each grip but those that hold it, and on a tripod every
- * corner, since a knock finds the farthest. Once for all joints.
+ * Everywhere the rig is pushed at: both ends of each grip, the hand under the lens, the hand on the focus, and on a
+ * tripod every corner, since a knock finds the farthest. Once for all joints.
  */
 function listTouches(assembly: Assembly, hold: Hold): Touch[] {
   const { settings } = assembly.rig;
@@ -218,9 +232,19 @@ function listTouches(assembly: Assembly, hold: Hold): Touch[] {
   const touches: Touch[] = [];
   for (const placed of assembly.items) {
     for (const grip of placed.part.grips ?? []) {
-      if (held.has(`${placed.item.id} ${grip.id}`)) continue;
+      const holds = held.has(`${placed.item.id} ${grip.id}`) ? ({ holds: true } as const) : {};
       const forceN = grip.use === 'focus' ? focusN : handN;
-      for (const pointMm of placeGrip(placed, grip)) touches.push({ placed, pointMm, forceN });
+      for (const pointMm of placeGrip(placed, grip)) {
+        touches.push({ placed, pointMm, forceN, ...holds });
+      }
+    }
+    if (hasTrait(placed.part, 'optic')) {
+      // The focus hand takes the barrel anywhere along it; its front has the longest arm.
+      for (const { solid, rigFromSolid } of placeSolids(placed)) {
+        for (const corner of listCornersMm(solid)) {
+          touches.push({ placed, pointMm: place(rigFromSolid, corner), forceN: focusN });
+        }
+      }
     }
     if (assembly.setup.hold !== 'tripod') continue;
     for (const { solid, rigFromSolid } of placeSolids(placed)) {
@@ -229,14 +253,33 @@ function listTouches(assembly: Assembly, hold: Hold): Touch[] {
       }
     }
   }
+  for (const contact of hold.state === 'held' ? hold.contacts : []) {
+    const placed = assembly.byId.get(contact.itemId);
+    if (contact.role !== 'under-hand' || !placed) continue;
+    touches.push({ placed, pointMm: contact.pointMm, forceN: handN, holds: true });
+  }
   return touches;
 }
 
-function measurePush(touches: readonly Touch[], cut: Cut, through: Vec3, axis: Vec3): Push {
+/** The cosine of how far an axis may lean and still count as upright: about 25° (estimate). */
+const uprightCosine = 0.9;
+
+/** What one joint looks like to those who push: what is beyond it, and the line about which it turns. */
+interface Pivot {
+  readonly cut: Cut;
+  readonly throughMm: Vec3;
+  readonly axis: Vec3;
+  /** Upright, with the camera beyond it: then the hands that hold the rig twist it too, from the other side. */
+  readonly carriesCamera: boolean;
+}
+
+function measurePush(touches: readonly Touch[], pivot: Pivot): Push {
   let best = noPush;
-  for (const { placed, pointMm, forceN } of touches) {
-    if (!cut.isAway(placed)) continue;
-    const armMm = measureDistanceToLine(pointMm, through, axis);
+  for (const { placed, pointMm, forceN, holds } of touches) {
+    const away = pivot.cut.isAway(placed);
+    const counts = holds ? pivot.carriesCamera || (pivot.cut.bothHeld && away) : away;
+    if (!counts) continue;
+    const armMm = measureDistanceToLine(pointMm, pivot.throughMm, pivot.axis);
     const momentNm = (forceN * armMm) / 1000;
     if (momentNm > best.momentNm) best = { momentNm, forceN, armMm, itemId: placed.item.id };
   }
@@ -279,6 +322,7 @@ function measureSlip(
   joltG: number,
   touches: readonly Touch[],
   statics: Statics | undefined,
+  around: TurnSpace | undefined,
 ): Slip | undefined {
   if (joint.mate.state !== 'mates') return undefined;
   const stated = joint.childMount.holdsNm ?? joint.parentMount.holdsNm;
@@ -295,14 +339,22 @@ function measureSlip(
       : joint.rigFromParentMount.rotation.z;
   const cut = cutAt(assembly, joint, hold);
   const centre = measureCentreMm(cut.awayMass);
+  const joltMomentNm = centre
+    ? measureJoltMomentNm(cut.awayMass.massG, centre, through, axis, joltG)
+    : 0;
   const weightMomentNm = cut.bothHeld
-    ? statics
-      ? measureHeldMomentNm(assembly, cut, statics, through, axis)
-      : 0
+    ? (statics ? measureHeldMomentNm(assembly, cut, statics, through, axis) : 0) + joltMomentNm
     : centre
       ? measureWeightMomentNm(cut.awayMass.massG, centre, through, axis, hold.axes.down, joltG)
       : 0;
-  const push = measurePush(touches, cut, through, axis);
+  const camera = assembly.items[0]!;
+  const pivot: Pivot = {
+    cut,
+    throughMm: through,
+    axis,
+    carriesCamera: cut.isAway(camera) && Math.abs(dot(axis, hold.axes.down)) > uprightCosine,
+  };
+  const push = measurePush(touches, pivot);
   const weightRatio = weightMomentNm / resisting.slipMomentNm;
   const handsRatio = push.momentNm / resisting.slipMomentNm;
   return {
@@ -317,6 +369,10 @@ function measureSlip(
     weightRatio,
     handsRatio,
     ratio: Math.max(weightRatio, handsRatio),
+    turning:
+      handsRatio > slipLimits.creeps
+        ? findTurning(assembly, joint, cut, pivot, hold, around)
+        : 'nothing',
     awayMassG: cut.awayMass.massG,
     braced: isBraced(assembly, joint),
   };
@@ -327,38 +383,86 @@ function measureSlip(
  * shape keep from turning are left out, and those of which nothing is known. Masses that are not known
  * are left out of the moments.
  */
-export function measureSlips(assembly: Assembly, hold: Hold): Slip[] {
+export function measureSlips(
+  assembly: Assembly,
+  hold: Hold,
+  around: TurnSpace | undefined,
+): Slip[] {
   const joltG = measureJoltG(assembly);
   const touches = listTouches(assembly, hold);
   const statics = solveStatics(assembly, hold);
   return assembly.joints.flatMap(
-    (joint) => measureSlip(assembly, joint, hold, joltG, touches, statics) ?? [],
+    (joint) => measureSlip(assembly, joint, hold, joltG, touches, statics, around) ?? [],
   );
 }
 
-/** Over 1 a joint turns, over 0.5 it creeps, over 0.3 it is worth a look now and then. */
+/** By weight and motion: over 1 a joint turns, over 0.5 it creeps, over 0.3 it is worth a look now and then. */
 export const slipLimits = { turns: 1, creeps: 0.5, watch: 0.3 } as const;
 
-/** What a slip ratio means: over a limit counts, just on it does not. A braced joint holds. */
-export function judgeSlip(slip: Pick<Slip, 'ratio' | 'braced'>): Weight | 'well' {
-  if (slip.braced || slip.ratio <= slipLimits.watch) return 'well';
-  if (slip.ratio <= slipLimits.creeps) return 'note';
-  return slip.ratio <= slipLimits.turns ? 'risk' : 'stops';
+/** What a joint does, and by what: by its own weight and motion, or by a hand or a knock. */
+export interface SlipJudgement {
+  readonly weight: Weight | 'well';
+  readonly by: 'weight' | 'hands';
 }
+
+/**
+ * What the two slip ratios mean; over a limit counts, just on it does not. By weight and motion a joint that turns stops
+ * the build. A hand or a knock that turns it is a risk where that turns the picture, hits or unplugs something; good to
+ * know where it does nothing or is how the part is aimed, and nothing at all where the joint is stated to be a friction
+ * pose. A braced joint holds.
+ */
+export function judgeSlip(
+  slip: Pick<Slip, 'weightRatio' | 'handsRatio' | 'turning' | 'slipStated' | 'braced'>,
+): SlipJudgement {
+  const { turns, creeps, watch } = slipLimits;
+  if (slip.braced) return { weight: 'well', by: 'weight' };
+  const { weightRatio, handsRatio } = slip;
+  if (weightRatio > turns) return { weight: 'stops', by: 'weight' };
+  if (weightRatio > creeps) return { weight: 'risk', by: 'weight' };
+  const harms = slip.turning !== 'nothing' && slip.turning !== 'aims';
+  if (!slip.slipStated && handsRatio > turns) {
+    return { weight: harms ? 'risk' : 'note', by: 'hands' };
+  }
+  if (weightRatio > watch) return { weight: 'note', by: 'weight' };
+  if (!slip.slipStated && harms && handsRatio > creeps) return { weight: 'note', by: 'hands' };
+  return { weight: 'well', by: handsRatio > weightRatio ? 'hands' : 'weight' };
+}
+
+/** What a push that turns a joint does, as the end of a sentence. */
+const turningWords: Readonly<Record<Turning, string>> = {
+  nothing: 'nothing is hit or unplugged by it',
+  aims: 'that is how you aim it, and its weight alone does not turn it',
+  picture: 'the picture turns with it',
+  grip: 'it turns in your hand',
+  hits: 'it hits what stands beside it',
+  unplugs: 'it pulls at a lead',
+};
 
 export const screwCanTurn = defineFinding('screw-can-turn', stating<Slip>(), {
   restsOn: ['mass', 'mounts'],
-  weight: 'stops over 1, risk over 0.5, note over 0.3',
-  when: 'slip ratio of a plain screw or friction joint, not braced',
+  weight:
+    'by weight and motion: stops over 1, risk over 0.5, note over 0.3; by a hand or a knock over 1: risk where the picture turns, something is hit or unplugged, otherwise note',
+  when: 'slip ratio of a plain screw or friction joint, not braced; a friction joint with a stated moment by weight and motion only',
   offers: 'a mount with pins; another part in its place that has them',
   sentence: ({ items: [child, parent], weight, facts }, n) => {
-    const verb =
-      weight === 'stops' ? 'turns' : weight === 'risk' ? 'creeps' : 'wants a look now and then';
-    const hands = facts.handsRatio >= facts.weightRatio;
-    const cause = hands
-      ? `a hand pushing ${sayNumber(facts.handForceN)} N at ${sayMm(facts.handArmMm)}${facts.handAtItem ? ` (${n.item(facts.handAtItem)})` : ''} brings ≈ ${sayNm(facts.handsMomentNm)}`
-      : `its weight and your steps bring ≈ ${sayNm(facts.weightMomentNm)}`;
-    return `${n.item(child!)} on ${n.item(parent!)} ${verb}: ${cause}, and ${facts.slipStated ? 'the joint' : 'one plain screw'} holds ≈ ${sayNm(facts.slipMomentNm)} (ratio ≈ ${sayNumber(facts.ratio, 2)}).`;
+    const { by } = judgeSlip(facts);
+    const holds = `${facts.slipStated ? 'the joint' : 'one plain screw'} holds ≈ ${sayNm(facts.slipMomentNm)}`;
+    const pair = `${n.item(child!)} on ${n.item(parent!)}`;
+    if (by === 'weight') {
+      const verb =
+        weight === 'stops'
+          ? 'turns by itself'
+          : weight === 'risk'
+            ? 'creeps'
+            : 'wants a look now and then';
+      const cause = facts.joltG > 0 ? 'its weight and your steps bring' : 'its weight brings';
+      return `${pair} ${verb}: ${cause} ≈ ${sayNm(facts.weightMomentNm)}, and ${holds} (ratio ≈ ${sayNumber(facts.weightRatio, 2)}).`;
+    }
+    const at = facts.handAtItem ? ` at ${n.item(facts.handAtItem)}` : '';
+    const push = `${sayNumber(facts.handForceN)} N${at}, ${sayMm(facts.handArmMm)} from the screw, bring ≈ ${sayNm(facts.handsMomentNm)}, and ${holds} (ratio ≈ ${sayNumber(facts.handsRatio, 2)})`;
+    return facts.handsRatio > slipLimits.turns
+      ? `A push can turn ${pair}: ${push}; ${turningWords[facts.turning]}.`
+      : `${pair} wants a look now and then: ${push}.`;
   },
   why: 'One screw without pins holds by friction only; it works loose during the day and the part turns.',
   todo: 'Use locating pins, a second screw or a stop; or tighten with a tool and look at it often.',
@@ -369,12 +473,21 @@ export const slipCheck = defineCheck(
   [screwCanTurn],
   ({ assembly, slips, catalogue }: FitAsked & { readonly slips: readonly Slip[] }) => {
     const joints = new Map(assembly.joints.map((j) => [j.joint.id, j]));
+    // Of the joints between a hand and what it aims the weakest gives way: one trouble.
+    const yielding = new Map<string, Slip>();
+    for (const slip of slips) {
+      if (judgeSlip(slip).by !== 'hands' || slip.handAtItem === undefined) continue;
+      const known = yielding.get(slip.handAtItem);
+      if (!known || slip.handsRatio > known.handsRatio) yielding.set(slip.handAtItem, slip);
+    }
     return slips.flatMap((slip) => {
       const joint = joints.get(slip.jointId);
-      const weight = judgeSlip(slip);
+      const { weight, by } = judgeSlip(slip);
       if (!joint || weight === 'well') return [];
+      if (by === 'hands' && yielding.get(slip.handAtItem ?? '') !== slip) return [];
+      // What only wants a look now and then is not rebuilt for it.
       const edits =
-        weight === 'note'
+        slip.ratio <= slipLimits.turns && weight === 'note'
           ? []
           : [
               ...listMoves(assembly, joint, (m) => m.mate.resists === 'blocked', 2),

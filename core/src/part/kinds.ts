@@ -18,6 +18,7 @@ import { z } from 'zod';
  * - `loose`: one has it without fitting it; `unasked`: is not fitted to a mount
  * - `placed-by-picture`: the picture decides how it stands, or it stands still: neither turned nor posed to balance a rig
  * - `aimed`: looks or points somewhere: it is slid to balance a rig, not turned
+ * - `turned-to-aim`: is pointed by turning it on its joint, so that it is no fault when a hand turns it
  * - `ballast`: weighs, and can as well stand elsewhere
  * - `exchanged`: often comes in several weights: what if it were another one?
  */
@@ -43,6 +44,7 @@ export type PartTrait =
   | 'unasked'
   | 'placed-by-picture'
   | 'aimed'
+  | 'turned-to-aim'
   | 'ballast'
   | 'exchanged';
 
@@ -59,10 +61,10 @@ const table = {
   clamp: ['bridges'],
   arm: [],
   adaptor: ['bridges', 'by-length'],
-  monitor: ['device', 'wants-picture', 'aimed', 'exchanged'],
-  loupe: ['eye-rest', 'aimed'],
+  monitor: ['device', 'wants-picture', 'aimed', 'turned-to-aim', 'exchanged'],
+  loupe: ['eye-rest', 'aimed', 'turned-to-aim'],
   transmitter: ['device', 'wants-picture', 'ballast'],
-  microphone: ['gives-sound', 'aimed', 'ballast', 'exchanged'],
+  microphone: ['gives-sound', 'aimed', 'turned-to-aim', 'ballast', 'exchanged'],
   receiver: ['gives-sound', 'ballast'],
   recorder: ['device', 'wants-picture', 'ballast'],
   battery: ['cell', 'loose', 'ballast', 'exchanged'],

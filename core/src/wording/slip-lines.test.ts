@@ -74,21 +74,37 @@ describe('the working of a joint that holds by friction', () => {
 });
 
 describe('what a ratio means', () => {
+  const none = {
+    weightRatio: 0,
+    handsRatio: 0,
+    turning: 'picture',
+    slipStated: false,
+    braced: false,
+  } as const;
+
   it.each([
     [slipLimits.watch, 'holds'],
     [slipLimits.watch + 0.01, 'look at it'],
     [slipLimits.creeps + 0.01, 'creeps'],
     [slipLimits.turns, 'creeps'],
     [slipLimits.turns + 0.01, 'turns'],
-  ])('%d: %s', (ratio, word) => {
-    expect(saySlipState({ ratio, braced: false })).toBe(word);
-    expect(saySlipState({ ratio, braced: true })).toBe('braced');
+  ])('%d by weight: %s', (weightRatio, word) => {
+    expect(saySlipState({ ...none, weightRatio })).toBe(word);
+    expect(saySlipState({ ...none, weightRatio, braced: true })).toBe('braced');
+  });
+
+  it.each([
+    [slipLimits.creeps, 'holds'],
+    [slipLimits.turns, 'look at it'],
+    [slipLimits.turns + 0.01, 'by a push'],
+  ])('%d by a hand: %s', (handsRatio, word) => {
+    expect(saySlipState({ ...none, handsRatio })).toBe(word);
   });
 
   it('is told with the limits that are judged by', () => {
     const { turns, creeps, watch } = slipLimits;
     expect(saySlipLimits()).toBe(
-      `Over ${turns} it turns, over ${creeps} it creeps, from ${watch} look at it now and then.`,
+      `By weight and motion: over ${turns} it turns, over ${creeps} it creeps, from ${watch} look at it now and then. By a hand or a knock: over ${turns} a push turns it.`,
     );
   });
 });

@@ -9,15 +9,20 @@ export function sayAssumed(settings: Settings | undefined, name: SettingName): s
 }
 
 /** What becomes of a joint that holds by friction, in a word or two. */
-export function saySlipState(slip: Pick<Slip, 'ratio' | 'braced'>): string {
+export function saySlipState(
+  slip: Pick<Slip, 'weightRatio' | 'handsRatio' | 'turning' | 'slipStated' | 'braced'>,
+): string {
   if (slip.braced) return 'braced';
-  return { well: 'holds', note: 'look at it', risk: 'creeps', stops: 'turns' }[judgeSlip(slip)];
+  const { weight, by } = judgeSlip(slip);
+  if (weight === 'well') return 'holds';
+  if (by === 'hands') return slip.handsRatio > slipLimits.turns ? 'by a push' : 'look at it';
+  return { note: 'look at it', risk: 'creeps', stops: 'turns' }[weight];
 }
 
 /** What the ratios mean, as a sentence. */
 export function saySlipLimits(): string {
   const { turns, creeps, watch } = slipLimits;
-  return `Over ${turns} it turns, over ${creeps} it creeps, from ${watch} look at it now and then.`;
+  return `By weight and motion: over ${turns} it turns, over ${creeps} it creeps, from ${watch} look at it now and then. By a hand or a knock: over ${turns} a push turns it.`;
 }
 
 /** The working of one joint that holds by friction, from torque to ratio, each figure with its source. */

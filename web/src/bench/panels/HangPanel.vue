@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import {
-  slipLimits,
+  saySlipLimits,
+  saySlipState,
+  sayNumber,
   HoldKind,
   judgeSlip,
   sayHangLines,
@@ -37,7 +39,6 @@ const nothing = computed(() =>
     ? 'It hangs level.'
     : 'Nothing is wrong with how it sits in this way of holding.',
 );
-const judgeWords = { well: 'holds', note: 'holds, look', risk: 'creeps', stops: 'turns' };
 const childOf = (jointId: string) =>
   bench.report!.assembly.joints.find((j) => j.joint.id === jointId)?.child ?? '';
 const sections = [
@@ -156,8 +157,8 @@ function holdAt(g: HeldGrip, event: Event): void {
     <section v-if="joints.length + mounts.length > 0" class="mt-4" aria-label="Joints under load">
       <h3 class="font-serif text-base">Joints under load</h3>
       <p v-if="joints.length > 0" class="text-faint text-xs">
-        What acts on each over what it holds, held so and jolted by {{ joltG }} g: over
-        {{ slipLimits.turns }} it turns, over {{ slipLimits.creeps }} it creeps.
+        What acts on each over what it holds, held so and jolted by {{ joltG }} g.
+        {{ saySlipLimits() }}
       </p>
       <ul class="mt-1 text-xs">
         <li v-for="s in joints" :key="s.jointId" class="rule flex justify-between gap-3 py-1">
@@ -171,10 +172,10 @@ function holdAt(g: HeldGrip, event: Event): void {
           <span
             class="whitespace-nowrap tabular-nums"
             :class="{
-              'text-tomato': judgeSlip(s) === 'stops',
-              'text-blossom': judgeSlip(s) === 'risk',
+              'text-tomato': judgeSlip(s).weight === 'stops',
+              'text-blossom': judgeSlip(s).weight === 'risk',
             }"
-            >≈ {{ s.ratio.toFixed(2) }} {{ judgeWords[judgeSlip(s)] }}</span
+            >≈ {{ sayNumber(s.ratio, 2) }} {{ saySlipState(s) }}</span
           >
         </li>
         <li

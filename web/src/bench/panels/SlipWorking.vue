@@ -16,7 +16,7 @@ import WorkingLines from '../../shared/WorkingLines.vue';
 const props = defineProps<{ slip: Slip }>();
 const bench = useBench();
 
-const weight = computed(() => judgeSlip(props.slip));
+const weight = computed(() => judgeSlip(props.slip).weight);
 const word = computed(() => saySlipState(props.slip));
 const title = computed(() => {
   const joint = bench.report!.assembly.joints.find((j) => j.joint.id === props.slip.jointId)!;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { judgeSlip, projectPoint } from '@zucchini/core';
+import { judgeSlip, projectPoint, sayNumber, saySlipState } from '@zucchini/core';
 import { computed } from 'vue';
 import { useBench } from '../../../desk/benchStore';
 import { usePlate } from '../plateContext';
@@ -11,11 +11,14 @@ const { toPage } = usePlate();
 const creeping = computed(() =>
   bench.question === 'hang'
     ? bench.report!.fit.slips.flatMap((slip) => {
-        const judged = judgeSlip(slip);
-        if (judged === 'well' || judged === 'note') return [];
+        const { weight, by } = judgeSlip(slip);
+        if (weight === 'well' || weight === 'note') return [];
         const joint = bench.report!.assembly.joints.find((j) => j.joint.id === slip.jointId)!;
         const at = toPage(...projectPoint(bench.view, joint.rigFromParentMount.originMm));
-        return [{ id: slip.jointId, at, ratio: slip.ratio, turns: judged === 'stops' }];
+        const ratio = by === 'hands' ? slip.handsRatio : slip.weightRatio;
+        return [
+          { id: slip.jointId, at, ratio, turns: weight === 'stops', word: saySlipState(slip) },
+        ];
       })
     : [],
 );
@@ -39,7 +42,7 @@ const creeping = computed(() =>
         stroke-width="3.5"
         paint-order="stroke"
       >
-        {{ c.turns ? 'turns' : 'creeps' }} {{ c.ratio.toFixed(2) }}
+        {{ c.word }} {{ sayNumber(c.ratio, 2) }}
       </text>
     </g>
   </g>
