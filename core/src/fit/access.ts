@@ -62,7 +62,7 @@ function measureAccess(space: Space, joint: PlacedJoint): Access | undefined {
 /** Every fastening whose place is known, with what blocks it. Fastenings without a known place are left out. */
 export function listAccess(space: Space): Access[] {
   return space.assembly.joints
-    .filter((j) => j.mate.state === 'mates')
+    .filter((j) => j.mate.state === 'mates' && space.byId.has(j.child))
     .flatMap((joint) => measureAccess(space, joint) ?? []);
 }
 

@@ -8,7 +8,6 @@ import {
   excludeCheck,
   leadCheck,
   portCheck,
-  supplyCheck,
   toolCheck,
   unplacedCheck,
 } from './complete.js';
@@ -35,6 +34,7 @@ import { axisCheck, gearCheck, supportCheck } from './rods.js';
 import { screwCheck } from './screw.js';
 import { sizeCheck } from './size.js';
 import { slipCheck } from './slip.js';
+import { supplyCheck } from './supply.js';
 import { spareCheck, spareScrewCheck } from './spare.js';
 import { leadStandCheck, standCheck } from './stand.js';
 import type { FitContext } from './context.js';

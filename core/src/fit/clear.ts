@@ -8,7 +8,7 @@ import {
 import { sayNumber, sayMm } from '../words/index.js';
 import { defineSolidCheck, type SolidAsked } from './asked.js';
 import type { Hold } from '../hold/index.js';
-import { hasTrait, type KeepClear, type KeepClearPurpose } from '../part/index.js';
+import { hasTrait, type KeepClear, type KeepClearPurpose, type PartBook } from '../part/index.js';
 import { compose } from '../placement/index.js';
 import { rigFromThing, type Assembly, type PlacedItem } from '../rig/index.js';
 import { partFromSolid } from '../solid/index.js';
@@ -25,6 +25,7 @@ import {
   type Space,
 } from '../space/index.js';
 import { mostMended } from './overlap.js';
+import { hasOutsidePower } from './supply.js';
 import type { Geometry } from './asked.js';
 import { listWaysOut } from './waysout.js';
 
@@ -64,33 +65,21 @@ const lostWords: Readonly<Record<KeepClearPurpose, string>> = {
   'battery-release': 'the battery does not come off',
 };
 
-/** What is powered from outside keeps its battery door shut all day. */
-function hasOutsidePower(assembly: Assembly, itemId: string): boolean {
-  const placed = assembly.byId.get(itemId);
-  const fed = assembly.setup.cables?.some((c) => {
-    const end = c.to.item === itemId ? c.to : c.from.item === itemId ? c.from : undefined;
-    const port = placed?.part.ports?.find((p) => p.id === end?.port);
-    return port?.carries.includes('power') === true && port.direction !== 'out';
-  });
-  return (
-    fed === true ||
-    (assembly.jointsOn.get(itemId) ?? []).some((j) =>
-      hasTrait(assembly.byId.get(j.child)!.part, 'fed-from-outside'),
-    )
-  );
-}
-
 /** Whether a purpose is wanted in this setup: what is not is a note, not a risk. */
 function isWanted(
   assembly: Assembly,
+  parts: PartBook,
   hold: Hold,
   owner: PlacedItem,
   space: Pick<KeepClear, 'id' | 'purpose'>,
 ): boolean {
   switch (space.purpose) {
     case 'battery-door':
-    case 'battery-release':
-      return !hasOutsidePower(assembly, owner.item.id);
+    case 'battery-release': {
+      // The way out is the cell's own, the door its device's: what is fed from outside needs neither.
+      const carrier = hasTrait(owner.part, 'cell') ? owner.carriedBy?.parent : undefined;
+      return !hasOutsidePower(assembly, parts, assembly.byId.get(carrier ?? '') ?? owner);
+    }
     case 'screen-swing':
       // With another screen on the rig the body's own may stay shut.
       return !assembly.items.some(
@@ -135,12 +124,7 @@ export function measureOpensDeg(
   return Math.floor(clear);
 }
 
-function weigh(
-  purpose: KeepClear['purpose'],
-  opensDeg: number | undefined,
-  wanted: boolean,
-): Weight {
-  if (!wanted) return 'note';
+function weigh(purpose: KeepClear['purpose'], opensDeg: number | undefined): Weight {
   const isDoor = purpose === 'battery-door' || purpose === 'card-door';
   if (isDoor && (opensDeg === undefined || opensDeg < doorEnoughDeg)) return 'stops';
   return purpose === 'battery-release' ? 'stops' : 'risk';
@@ -169,20 +153,16 @@ export const keepClearEntered = defineFinding(
     /** For what swings: how far it opens before it meets something, and how far it would. */
     readonly opensDeg: number | undefined;
     readonly sweepDeg: number | undefined;
-    /** Whether the purpose is wanted in this setup. */
-    readonly matters: boolean;
   }>(),
   {
     restsOn: ['shape', 'mounts', 'spaces'],
     weight:
-      'stops for a battery or card door that opens less than 90°, but for a support that the rig is lifted off; otherwise risk; note where this setup does without',
-    when: 'a part stands in a space that must stay clear; a door says how far it opens',
+      'stops for a battery or card door that opens less than 90°, but for a support that the rig is lifted off; otherwise risk',
+    when: 'a part stands in a space that this setup wants clear; a door says how far it opens',
     offers: 'the smallest slide or turn; another mount',
     sentence: ({ items: [intruder], facts }, n) => {
       const what = `The ${purposeWords[facts.purpose]} of ${n.item(facts.itemId)}`;
-      const lost = facts.matters
-        ? `: ${lostWords[facts.purpose]}`
-        : ', which this setup does without';
+      const lost = `: ${lostWords[facts.purpose]}`;
       return facts.opensDeg !== undefined && facts.sweepDeg !== undefined
         ? `${what} opens ${sayNumber(facts.sweepDeg)}° and meets ${n.item(intruder!)} at ${sayNumber(facts.opensDeg)}°${facts.opensDeg >= doorEnoughDeg ? '' : lost}.`
         : `${what} is entered ${sayMm(facts.depthMm)} deep by ${n.item(intruder!)}${lost}.`;
@@ -192,21 +172,55 @@ export const keepClearEntered = defineFinding(
   },
 );
 
-function findOne(
-  geometry: Geometry,
+/** A keep-clear space that another part stands in. */
+export interface Entered {
+  readonly owner: PlacedItem;
+  readonly keep: KeepClear;
+  readonly intruder: PlacedItem;
+  readonly depthMm: number;
+  /** For what swings: how far it opens. */
+  readonly opensDeg: number | undefined;
+  /** Whether this setup wants the space clear; what it does without is no trouble. */
+  readonly wanted: boolean;
+}
+
+function findEntered(
+  space: Space,
+  parts: PartBook,
   hold: Hold,
   owner: PlacedItem,
   keep: KeepClear,
-): AnyFinding | undefined {
-  const { space, parts } = geometry;
+): Entered | undefined {
   const isAsked = isAskedOf(space, owner, keep);
   const [first] = listIntrusions(space, placeKeepClear(owner, keep), isAsked);
   if (!first) return undefined;
   const { shape } = keep;
   const opensDeg =
     shape.type === 'sector' ? measureOpensDeg(space, owner, shape, keep.id, isAsked) : undefined;
-  const matters = isWanted(space.assembly, hold, owner, keep);
-  const intruder = findFirstMet(space, owner, keep, isAsked, opensDeg) ?? first;
+  const met = findFirstMet(space, owner, keep, isAsked, opensDeg) ?? first;
+  return {
+    owner,
+    keep,
+    intruder: met.placed,
+    depthMm: met.depthMm,
+    opensDeg,
+    wanted: isWanted(space.assembly, parts, hold, owner, keep),
+  };
+}
+
+/** Every keep-clear space that another part stands in, wanted or not. The lens's view is asked about by its own cone. */
+export function listEntered(space: Space, parts: PartBook, hold: Hold): Entered[] {
+  return space.items.flatMap(({ placed: owner }) =>
+    (owner.part.keepClear ?? []).flatMap((keep) =>
+      keep.purpose === 'lens-view' ? [] : (findEntered(space, parts, hold, owner, keep) ?? []),
+    ),
+  );
+}
+
+function createEnteredFinding(entered: Entered, geometry: Geometry): AnyFinding {
+  const { owner, keep, intruder, depthMm, opensDeg } = entered;
+  const { space, parts } = geometry;
+  const isAsked = isAskedOf(space, owner, keep);
   const isClear = (tried: Space) => {
     const now = tried.assembly.byId.get(owner.item.id);
     return (
@@ -214,27 +228,25 @@ function findOne(
       !isEntered(
         tried,
         placeKeepClear(now, keep),
-        (p) => p.item.id === intruder.placed.item.id && isAsked(p),
+        (p) => p.item.id === intruder.item.id && isAsked(p),
       )
     );
   };
-  const edits =
-    parts && matters ? listWaysOut(space, parts, [owner, intruder.placed], isClear) : [];
-  const weight = weigh(keep.purpose, opensDeg, matters);
+  const edits = parts ? listWaysOut(space, parts, [owner, intruder], isClear) : [];
+  const weight = weigh(keep.purpose, opensDeg);
   // A rig is lifted off its support to change a cell: a nuisance in the middle of a take, no end of the build.
-  const isLifted = hasTrait(intruder.placed.part, 'grounded');
+  const isLifted = hasTrait(intruder.part, 'grounded');
   return createFinding(
     keepClearEntered,
     isLifted && weight === 'stops' ? 'risk' : weight,
-    { items: [intruder.placed.item.id, owner.item.id], key: keep.id },
+    { items: [intruder.item.id, owner.item.id], key: keep.id },
     {
       itemId: owner.item.id,
       spaceId: keep.id,
       purpose: keep.purpose,
-      depthMm: intruder.depthMm,
+      depthMm,
       opensDeg,
-      sweepDeg: shape.type === 'sector' ? shape.sweepDeg : undefined,
-      matters,
+      sweepDeg: keep.shape.type === 'sector' ? keep.shape.sweepDeg : undefined,
     },
     edits,
   );
@@ -258,21 +270,16 @@ function findFirstMet(
   )[0];
 }
 
-/** Keep-clear spaces that another part enters, with what is lost by it. */
-export const clearCheck = defineSolidCheck([keepClearEntered], ({ geometry, hold }: SolidAsked) => {
-  let mended = 0;
-  return geometry.space.assembly.items.flatMap((owner) =>
-    (owner.part.keepClear ?? []).flatMap((keep) => {
-      // The lens's view is asked about by its own cone.
-      if (keep.purpose === 'lens-view') return [];
-      const parts = mended < mostMended ? geometry.parts : undefined;
-      const found = findOne({ ...geometry, parts }, hold, owner, keep);
-      // What this setup does without is not mended.
-      if (found && found.weight !== 'note') mended += 1;
-      return found ?? [];
-    }),
-  );
-});
+/** Keep-clear spaces that this setup wants and another part enters, with what is lost by it. */
+export const clearCheck = defineSolidCheck(
+  [keepClearEntered],
+  ({ geometry, entered }: SolidAsked & { readonly entered: readonly Entered[] }) =>
+    entered
+      .filter((e) => e.wanted)
+      .map((e, i) =>
+        createEnteredFinding(e, i < mostMended ? geometry : { ...geometry, parts: undefined }),
+      ),
+);
 
 export const handRoom = defineFinding(
   'hand-room',

@@ -8,7 +8,6 @@ import {
 import { sayTool } from '../words/index.js';
 import { aboutJoint, type FitAsked } from './asked.js';
 import {
-  hasMountTrait,
   hasTrait,
   listBoxPartIds,
   measureMate,
@@ -165,16 +164,28 @@ export const excludeCheck = defineCheck([excludesPart], ({ assembly }: FitAsked)
   ),
 );
 
-function countPlaces(assembly: Assembly, part: Part): number {
-  let count = 0;
-  for (const placed of assembly.items) {
-    for (const mount of placed.part.mounts) {
-      if (!mount.lengthwise && listJointsAt(assembly, placed.item.id, mount.id).length > 0)
-        continue;
-      if (listMatingMounts(part, mount).length > 0) count += 1;
-    }
-  }
-  return count;
+/** Free mounts of a setup that take a part, each with what bears it. */
+function listPlaces(assembly: Assembly, part: Part): { itemId: string; mountId: string }[] {
+  return assembly.items.flatMap((placed) =>
+    placed.part.mounts
+      .filter(
+        (m) =>
+          m.lengthwise !== undefined || listJointsAt(assembly, placed.item.id, m.id).length === 0,
+      )
+      .filter((m) => listMatingMounts(part, m).length > 0)
+      .map((m) => ({ itemId: placed.item.id, mountId: m.id })),
+  );
+}
+
+/** Individuals of the kit that no setup uses and that one fits to a mount, with the free mounts here that take them. */
+export function listUnplaced(
+  assembly: Assembly,
+  parts: PartBook,
+): { item: KitItem; places: { itemId: string; mountId: string }[] }[] {
+  const used = new Set(assembly.rig.setups.flatMap((s) => [...listSetupItems(s)]));
+  return listKit(assembly, parts)
+    .filter(({ item, part }) => !used.has(item.id) && !hasTrait(part, 'loose'))
+    .map(({ item, part }) => ({ item, places: listPlaces(assembly, part) }));
 }
 
 export const partUnplaced = defineFinding('part-unplaced', stating<{ readonly places: number }>(), {
@@ -191,16 +202,20 @@ export const partUnplaced = defineFinding('part-unplaced', stating<{ readonly pl
 });
 
 /** Wished parts that stand in no setup: bought and left in the drawer, or with nowhere to stand. */
-export const unplacedCheck = defineCheck([partUnplaced], ({ assembly, parts }: FitAsked) => {
-  const used = new Set(assembly.rig.setups.flatMap((s) => [...listSetupItems(s)]));
-  return listKit(assembly, parts).flatMap(({ item, part }) => {
-    if (item.owned || used.has(item.id) || hasTrait(part, 'loose')) return [];
-    const places = countPlaces(assembly, part);
-    return [
-      createFinding(partUnplaced, places === 0 ? 'risk' : 'note', { items: [item.id] }, { places }),
-    ];
-  });
-});
+export const unplacedCheck = defineCheck([partUnplaced], ({ assembly, parts }: FitAsked) =>
+  listUnplaced(assembly, parts).flatMap(({ item, places: { length: places } }) =>
+    item.owned
+      ? []
+      : [
+          createFinding(
+            partUnplaced,
+            places === 0 ? 'risk' : 'note',
+            { items: [item.id] },
+            { places },
+          ),
+        ],
+  ),
+);
 
 function isPlugged(assembly: Assembly, itemId: string, portId: string): boolean {
   return (assembly.setup.cables ?? []).some((c) =>
@@ -245,7 +260,11 @@ function listWants(assembly: Assembly): Want[] {
       if ((!video && !sound) || isPlugged(assembly, device.item.id, port.id)) continue;
       const carries = video ? 'video' : 'audio';
       const ends = outputs(carries, video ? 'out' : 'in').filter(
-        (s) => s.placed.item.id !== device.item.id && s.placed.part.kind !== device.part.kind,
+        (s) =>
+          s.placed.item.id !== device.item.id &&
+          s.placed.part.kind !== device.part.kind &&
+          // Sound that rides along in a picture's socket is not put in there by a microphone.
+          (video || !s.port.carries.includes('video')),
       );
       // A free socket first; the camera before others, since it is the first in tree order.
       const source = ends.find((s) => !isPlugged(assembly, s.placed.item.id, s.port.id)) ?? ends[0];
@@ -375,47 +394,6 @@ export const leadCheck = defineCheck([noLead], ({ assembly, parts, catalogue }: 
       },
       catalogue ? listLeadEdits(assembly, parts, want) : [],
     );
-  }),
-);
-
-function hasCell(assembly: Assembly, placed: PlacedItem): boolean {
-  return (assembly.jointsOn.get(placed.item.id) ?? []).some((j) => {
-    const { part } = assembly.byId.get(j.child)!;
-    return hasTrait(part, 'cell') || hasTrait(part, 'fed-from-outside');
-  });
-}
-
-export const noSupply = defineFinding('no-supply', stating<{ readonly portId: string }>(), {
-  restsOn: ['ports'],
-  weight: 'risk',
-  when: 'a body, screen, recorder or transmitter with no cell on it and no lead to its power input',
-  offers: '',
-  sentence: ({ items: [item] }, n) => `Nothing feeds ${n.item(item!)}.`,
-  why: 'A device without power stays dark.',
-  todo: 'Put a battery on its plate, or plan a lead to its power input.',
-});
-
-/** Devices with a power input and nothing that feeds them: no lead to it and no cell on their plate. */
-export const supplyCheck = defineCheck([noSupply], ({ assembly }: FitAsked) =>
-  assembly.items.flatMap((placed) => {
-    const inputs = (placed.part.ports ?? []).filter(
-      (p) => p.carries.includes('power') && p.direction !== 'out',
-    );
-    const bays = placed.part.mounts.filter(
-      (m) => hasMountTrait(m, 'supply') && m.side !== 'battery',
-    );
-    const isDevice = hasTrait(placed.part, 'device');
-    if (!isDevice || (inputs.length === 0 && bays.length === 0)) return [];
-    const fed = inputs.some((p) => isPlugged(assembly, placed.item.id, p.id));
-    if (fed || hasCell(assembly, placed)) return [];
-    return [
-      createFinding(
-        noSupply,
-        'risk',
-        { items: [placed.item.id] },
-        { portId: inputs[0]?.id ?? bays[0]!.id },
-      ),
-    ];
   }),
 );
 

@@ -1,6 +1,7 @@
 import type { Overlap } from '../space/index.js';
 import type { Access } from './access.js';
 import type { FitAsked, InSpaceAsked } from './asked.js';
+import type { Entered } from './clear.js';
 import type { Cover } from './cover.js';
 import type { EndEntry } from './entry.js';
 import type { LensLoad } from './lens.js';
@@ -13,6 +14,7 @@ import type { Slip } from './slip.js';
 export interface InSpace extends InSpaceAsked {
   readonly overlaps: readonly Overlap[];
   readonly covers: readonly Cover[];
+  readonly entered: readonly Entered[];
   readonly entries: readonly EndEntry[];
   readonly access: readonly Access[];
   readonly order: Order;

@@ -1,5 +1,6 @@
 import { createFinding, defineFinding, stating } from '../finding/index.js';
 import { defineSolidCheck, type SolidAsked } from './asked.js';
+import { listUnplaced } from './complete.js';
 import { hasMountTrait, hasTrait, type Mount } from '../part/index.js';
 import type { Vec3 } from '../placement/index.js';
 import {
@@ -75,31 +76,38 @@ export const mountCovered = defineFinding(
   {
     restsOn: ['shape', 'mounts'],
     weight: 'note',
-    when: 'another part stands within 8 mm before a free mount',
+    when: 'an individual of the kit that no setup uses wants a mount, and something stands within 8 mm before every one that takes it',
     offers: '',
-    sentence: ({ items: [by], facts }, n) =>
-      `${n.item(by!)} covers ${facts.mountIds.map((id) => n.mount(facts.itemId, id)).join(', ')} of ${n.item(facts.itemId)}.`,
+    sentence: ({ items: [wanting, by], facts }, n) =>
+      `${n.item(wanting!)} could go on ${facts.mountIds.map((id) => n.mount(facts.itemId, id)).join(' or ')} of ${n.item(facts.itemId)}, but ${n.item(by!)} covers ${facts.mountIds.length > 1 ? 'them' : 'it'}.`,
     why: 'Nothing can be brought to a mount that something stands before.',
-    todo: 'Nothing to do unless you want that mount.',
+    todo: 'Move what covers it, or leave the other in the drawer.',
   },
 );
 
-/** One note for each part and what covers mounts of it. */
+/**
+ * Individuals of the kit that wait for a mount, where all mounts that take them are covered. A covered mount that nobody
+ * wants is no trouble: the drawing and the lists mark it.
+ */
 export const coverCheck = defineSolidCheck(
   [mountCovered],
-  ({ covers }: SolidAsked & { readonly covers: readonly Cover[] }) => {
-    const pairs = new Map<string, Cover[]>();
-    for (const cover of covers) {
-      const key = `${cover.itemId} ${cover.byItem}`;
-      pairs.set(key, [...(pairs.get(key) ?? []), cover]);
-    }
-    return [...pairs.values()].map((list) =>
-      createFinding(
-        mountCovered,
-        'note',
-        { items: [list[0]!.byItem, list[0]!.itemId] },
-        { itemId: list[0]!.itemId, mountIds: list.map((c) => c.mountId) },
-      ),
-    );
+  ({ assembly, parts, covers }: SolidAsked & { readonly covers: readonly Cover[] }) => {
+    const by = new Map(covers.map((c) => [`${c.itemId} ${c.mountId}`, c]));
+    return listUnplaced(assembly, parts).flatMap(({ item, places }) => {
+      const covered = places.map((p) => by.get(`${p.itemId} ${p.mountId}`));
+      const [first] = covered;
+      if (!first || covered.includes(undefined)) return [];
+      const mountIds = covered.flatMap((c) =>
+        c?.itemId === first.itemId && c.byItem === first.byItem ? c.mountId : [],
+      );
+      return [
+        createFinding(
+          mountCovered,
+          'note',
+          { items: [item.id, first.byItem, first.itemId] },
+          { itemId: first.itemId, mountIds },
+        ),
+      ];
+    });
   },
 );

@@ -69,7 +69,7 @@ const sweepSlackMm = 0.2;
 /** The ways onto their rails of all clamps that go on over the end. */
 export function listEndEntries(space: Space): EndEntry[] {
   return space.assembly.joints
-    .filter((joint) => joint.mate.state === 'mates' && isEndEntry(joint))
+    .filter((j) => j.mate.state === 'mates' && space.byId.has(j.child) && isEndEntry(j))
     .map((joint) => ({
       joint,
       ways: [measureWay(space, joint, 'from'), measureWay(space, joint, 'to')],

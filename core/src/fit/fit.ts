@@ -3,7 +3,9 @@ import { sayMm } from '../words/index.js';
 import { listAccess } from './access.js';
 import { fitChecks } from './checks.js';
 import type { FitContext, InSpace } from './context.js';
+import { listEntered, type Entered } from './clear.js';
 import { listCovers, type Cover } from './cover.js';
+import type { Hold } from '../hold/index.js';
 import { listEndEntries } from './entry.js';
 import { measureLensLoads, type LensLoad } from './lens.js';
 import { measureOrder } from './order.js';
@@ -18,6 +20,8 @@ import type { PartBook } from '../part/index.js';
 export interface Solidity {
   readonly overlaps: readonly Overlap[];
   readonly covers: readonly Cover[];
+  /** Spaces that something stands in and that this setup does without. */
+  readonly doesWithout: readonly Entered[];
   /** Item ids in an order in which the setup can be put together; undefined where there is none. */
   readonly order: readonly string[] | undefined;
   readonly leadWays: readonly LeadWay[];
@@ -32,7 +36,7 @@ export interface Fit {
   readonly solidity: Solidity | undefined;
 }
 
-function measureSolid(geometry: Geometry, parts: PartBook, lean: boolean): InSpace {
+function measureSolid(geometry: Geometry, hold: Hold, parts: PartBook, lean: boolean): InSpace {
   const { space } = geometry;
   const { assembly } = space;
   const entries = listEndEntries(space);
@@ -44,6 +48,7 @@ function measureSolid(geometry: Geometry, parts: PartBook, lean: boolean): InSpa
     space,
     overlaps: listOverlaps(space),
     covers: lean ? [] : listCovers(space),
+    entered: listEntered(space, parts, hold),
     entries,
     access,
     order: measureOrder(assembly, entries, access),
@@ -58,6 +63,7 @@ function prepareFit({ assembly, hold, brief, parts, options }: Asking): FitConte
   const solid = collider
     ? measureSolid(
         { space: createSpace(assembly, collider), parts: catalogue && parts },
+        hold,
         parts,
         lean,
       )
@@ -90,6 +96,7 @@ export const fitQuestion = defineQuestion({
     solidity: solid && {
       overlaps: solid.overlaps,
       covers: solid.covers,
+      doesWithout: solid.entered.filter((e) => !e.wanted),
       order: solid.order.itemIds,
       leadWays: solid.leadWays,
     },

@@ -235,23 +235,20 @@ export const screenNotSeen = defineFinding(
     readonly why: 'hidden' | 'aslant' | 'far';
     readonly angleDeg: number;
     readonly farMm: number;
-    /** Whether another screen is seen well. */
-    readonly another: boolean;
   }>(),
   {
     restsOn: ['shape', 'mounts'],
-    weight: 'risk; note where another screen is seen well',
-    when: 'from the estimated eye a screen is hidden, more than 60° aslant, or farther than 8 diagonals',
+    weight: 'risk',
+    when: 'from the estimated eye no screen is seen well: each is hidden, more than 60° aslant, or farther than 8 diagonals',
     offers: '',
     sentence: ({ items: [screen, blocker], facts }, n) => {
-      const rest = facts.another ? ' Another screen is seen well.' : '';
       switch (facts.why) {
         case 'hidden':
-          return `${n.item(blocker!)} hides the screen of ${n.item(screen!)} from your eye as you hold it.${rest}`;
+          return `${n.item(blocker!)} hides the screen of ${n.item(screen!)} from your eye.`;
         case 'aslant':
-          return `You look at the screen of ${n.item(screen!)} ≈ ${sayDeg(facts.angleDeg)} aslant as you hold it.${rest}`;
+          return `You look at the screen of ${n.item(screen!)} ≈ ${sayDeg(facts.angleDeg)} aslant.`;
         case 'far':
-          return `The screen of ${n.item(screen!)} is ≈ ${sayMm(facts.farMm)} from your eye as you hold it, too far for its size.${rest}`;
+          return `The screen of ${n.item(screen!)} is ≈ ${sayMm(facts.farMm)} from your eye, too far for its size.`;
       }
     },
     why: 'A picture you cannot judge is no help (where your eye is, is an estimate that can be set).',
@@ -261,26 +258,26 @@ export const screenNotSeen = defineFinding(
 
 /**
  * Screens that the operator's eye does not see from this way of holding: turned away, too far for their
- * size, or hidden by another part. A risk where no screen is seen well, a note where another is.
+ * size, or hidden by another part. Where one screen is seen well, the others are not asked for.
  */
 export const screenCheck = defineSolidCheck([screenNotSeen], ({ geometry, hold }: SolidAsked) => {
   const { assembly } = geometry.space;
   const eye = findEye(assembly, hold);
   if (!eye) return [];
   const sights = assembly.items.flatMap((placed) => lookAt(geometry, eye, placed));
-  const another = sights.some((s) => s.trouble === undefined);
+  if (sights.some((s) => s.trouble === undefined)) return [];
   return sights.flatMap(({ placed, screenId, trouble, angleDeg, farMm, hiddenBy }) =>
     trouble === undefined
       ? []
       : [
           createFinding(
             screenNotSeen,
-            another ? 'note' : 'risk',
+            'risk',
             {
               items: [placed.item.id, ...(hiddenBy === undefined ? [] : [hiddenBy])],
               key: screenId,
             },
-            { screenId, why: trouble, angleDeg, farMm, another },
+            { screenId, why: trouble, angleDeg, farMm },
           ),
         ],
   );

@@ -17,6 +17,7 @@ export * from './lens.js';
 export * from './rods.js';
 export * from './load.js';
 export * from './complete.js';
+export * from './supply.js';
 export * from './plugs.js';
 export * from './hands.js';
 export * from './stand.js';

@@ -4,6 +4,7 @@ import {
   defineFinding,
   stating,
   type AnyFinding,
+  type Weight,
 } from '../finding/index.js';
 import { sayMm, sayG, sayNm } from '../words/index.js';
 import { aboutJoint, defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
@@ -24,6 +25,7 @@ import {
   measureSetting,
   rigFromMount,
   type Assembly,
+  type HoldKind,
   type PlacedItem,
   type PlacedJoint,
 } from '../rig/index.js';
@@ -122,7 +124,8 @@ export const lensMountOverloaded = defineFinding(
   }>(),
   {
     restsOn: ['mass', 'shape'],
-    weight: 'stops over what the mount bears, risk from a third of it',
+    weight:
+      'stops over what the mount bears; from a third of it a risk where the rig stands for long, a note in the hands, where it is a risk from two thirds',
     when: 'moment across the optical axis about the flange, zoom drawn out, focus hand included; not where a support bears it',
     offers: '',
     sentence: ({ items: [lens, body], facts }, n) =>
@@ -132,16 +135,25 @@ export const lensMountOverloaded = defineFinding(
   },
 );
 
+/** Ways of holding in which a rig stands for long: a loaded mount creeps there, and nobody feels it. */
+const standing: readonly HoldKind[] = ['tripod', 'monopod', 'slider', 'gimbal'];
+
+/** How heavy a loaded lens mount weighs; for shares over {@link lensMountRiskShare}. */
+function weighLensLoad(ratio: number, { setup }: Assembly): Weight {
+  if (ratio > 1) return 'stops';
+  return standing.includes(setup.hold) || ratio > 2 * lensMountRiskShare ? 'risk' : 'note';
+}
+
 /** Lens mounts loaded beyond what they bear, or from a third of it. What a support bears does not count. */
 export const lensLoadCheck = defineCheck(
   [lensMountOverloaded],
-  ({ lensLoads: loads }: FitAsked & { readonly lensLoads: readonly LensLoad[] }) =>
+  ({ assembly, lensLoads: loads }: FitAsked & { readonly lensLoads: readonly LensLoad[] }) =>
     loads.flatMap(({ joint, supported, ...load }) => {
       const ratio = load.momentNm / load.limitNm;
       if (supported || ratio <= lensMountRiskShare) return [];
       const { momentNm, limitNm, limitStated, massG, focusNm } = load;
       return [
-        createFinding(lensMountOverloaded, ratio > 1 ? 'stops' : 'risk', aboutJoint(joint), {
+        createFinding(lensMountOverloaded, weighLensLoad(ratio, assembly), aboutJoint(joint), {
           momentNm,
           limitNm,
           limitStated,

@@ -17,7 +17,7 @@ export const doesNotStand = defineFinding(
   {
     restsOn: ['mass', 'shape'],
     weight: 'risk when set down, note otherwise',
-    when: 'put down as it is held, the rig rests on a point, an edge or its lens, or its weight is outside',
+    when: 'set down on a table it rests on a point, an edge, its lens or a lead, or its weight is outside; held in the hands only where it would stand on its lens or a lead',
     offers: '',
     sentence: ({ items, facts }, n) => {
       const on = items.map((id) => n.item(id)).join(' and ');
@@ -39,10 +39,13 @@ export const doesNotStand = defineFinding(
   },
 );
 
-/** A rig that does not stand when it is put down: on a point or an edge, tipping, or on its lens. */
+/**
+ * A rig that does not stand where it is set down: on a point or an edge, tipping, or on its lens. Of one that is held in
+ * the hands only is told what would be hurt: its front glass. A lap is no table.
+ */
 export const standCheck = defineCheck([doesNotStand], ({ assembly, hold }: FitAsked) => {
   // What stands on its support is not put down on a table.
-  if (assembly.items.some((p) => hasTrait(p.part, 'grounded'))) return [];
+  if (hold.kind === 'lap' || assembly.items.some((p) => hasTrait(p.part, 'grounded'))) return [];
   const standing = measureStanding(assembly, hold);
   const onLens = standing.on.some((p) => hasTrait(p.part, 'front-glass'));
   const why = onLens
@@ -54,7 +57,7 @@ export const standCheck = defineCheck([doesNotStand], ({ assembly, hold }: FitAs
         : standing.insideMm !== undefined && standing.insideMm < 0
           ? 'tips'
           : undefined;
-  if (why === undefined) return [];
+  if (why === undefined || (hold.kind !== 'set-down' && why !== 'on-the-lens')) return [];
   return [
     createFinding(
       doesNotStand,
@@ -69,7 +72,8 @@ export const standCheck = defineCheck([doesNotStand], ({ assembly, hold }: FitAs
 export const leadStandCheck = defineSolidCheck(
   [doesNotStand],
   ({ assembly, hold, leadWays: ways }: SolidAsked & { readonly leadWays: readonly LeadWay[] }) => {
-    if (ways.length === 0 || assembly.items.some((p) => hasTrait(p.part, 'grounded'))) return [];
+    if (ways.length === 0 || hold.kind === 'lap') return [];
+    if (assembly.items.some((p) => hasTrait(p.part, 'grounded'))) return [];
     const { down } = hold.axes;
     const lowest = Math.max(
       ...assembly.items.flatMap((placed) =>

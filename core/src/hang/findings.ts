@@ -105,6 +105,9 @@ const tipsOverCheck = defineStateCheck('tips-over', [tipsOver], ({ hang: { itemI
   createFinding(tipsOver, 'stops', { items: [itemId] }, { aboveMm }),
 ]);
 
+/** Level as it is told: what reads as the limit to a tenth of a degree is not over it. */
+const isLevel = (deg: number) => Math.round(Math.abs(deg) * 10) / 10 <= tolerances.levelDeg;
+
 export const notLevel = defineFinding(
   'not-level',
   stating<{ readonly tiltDeg: number; readonly leanDeg: number }>(),
@@ -115,12 +118,10 @@ export const notLevel = defineFinding(
     offers: 'the hand along the grip; one part along its rail',
     sentence: ({ items: [grip], facts }, n) => {
       const pieces = [
-        Math.abs(facts.tiltDeg) > tolerances.levelDeg ? sayTilt(facts.tiltDeg) : undefined,
-        Math.abs(facts.leanDeg) > tolerances.levelDeg
-          ? `leans ${sayLean(facts.leanDeg)}`
-          : undefined,
+        isLevel(facts.tiltDeg) ? undefined : `hangs ${sayTilt(facts.tiltDeg)}`,
+        isLevel(facts.leanDeg) ? undefined : `leans ${sayLean(facts.leanDeg)}`,
       ].filter((p) => p !== undefined);
-      return `Hung from ${n.item(grip!)} your rig hangs ${pieces.join(' and ')}.`;
+      return `Hung from ${n.item(grip!)} your rig ${pieces.join(' and ')}.`;
     },
     why: 'Your wrist holds up what does not hang level, all day.',
     todo: 'Move weight, or your hand, towards the centre of mass.',
@@ -132,14 +133,14 @@ const notLevelCheck = defineStateCheck('hangs', [notLevel], ({ assembly, hold, h
   const tiltDeg = toDeg(hang.tiltRad);
   const leanDeg = toDeg(hang.leanRad);
   const worst = Math.max(Math.abs(tiltDeg), Math.abs(leanDeg));
-  if (worst <= tolerances.levelDeg) return [];
+  if (isLevel(worst)) return [];
   return [
     createFinding(
       notLevel,
       worst > tolerances.tiltRiskDeg ? 'risk' : 'note',
       { items: [hang.itemId] },
       { tiltDeg, leanDeg },
-      Math.abs(tiltDeg) > tolerances.levelDeg ? listLevelling(assembly, hold, hang) : [],
+      isLevel(tiltDeg) ? [] : listLevelling(assembly, hold, hang),
     ),
   ];
 });
@@ -477,31 +478,27 @@ export const tipsEasily = defineFinding(
   }>(),
   {
     restsOn: ['mass', 'shape'],
-    weight: 'risk where it falls by itself or stands on a point or an edge, note otherwise',
-    when: 'set down or on the lap, it falls from less than 8° on',
+    weight: 'note',
+    when: 'set down it stands, and falls from less than 8° on; where it does not stand at all, that is told instead',
     offers: '',
     sentence: ({ facts }) =>
-      facts.tipDeg <= 0
-        ? `Put down, it does not stand: it falls ${ways[facts.way]} by itself or at a touch.`
-        : `Put down, it falls ${ways[facts.way]} from ${sayDeg(facts.tipDeg)} on; ${sayDeg(facts.limitDeg)} is what a table and a nudge ask.`,
+      `Put down, it falls ${ways[facts.way]} from ${sayDeg(facts.tipDeg)} on; ${sayDeg(facts.limitDeg)} is what a table and a nudge ask.`,
     why: 'A rig that stands on a narrow foot is on the floor sooner or later.',
     todo: 'Give it a wider foot that way, or lay it down.',
   },
 );
 
-const tipsEasilyCheck = defineStateCheck('stands', [tipsEasily], ({ assembly, hang }) => {
+const tipsEasilyCheck = defineStateCheck('stands', [tipsEasily], ({ assembly, hold, hang }) => {
   const { tipDeg, shape, on } = hang.standing;
-  if (!tipDeg) return [];
+  // What rests on a point or an edge does not stand, and a lap holds what it carries.
+  if (!tipDeg || shape !== 'area' || hold.kind !== 'set-down') return [];
   const [way, deg] = (Object.entries(tipDeg) as [keyof typeof tipDeg, number][]).reduce((a, b) =>
     b[1] < a[1] ? b : a,
   );
   const limitDeg = measureSetting(assembly.rig.settings, 'tipDeg');
-  // On a point or an edge it falls at a touch, whatever the outline says.
-  const leastDeg = shape === 'area' ? deg : Math.min(0, deg);
-  if (leastDeg >= limitDeg) return [];
+  if (deg <= 0 || deg >= limitDeg) return [];
   const items = on.map((p) => p.item.id).slice(0, 2);
-  const weight = leastDeg <= 0 ? 'risk' : 'note';
-  return [createFinding(tipsEasily, weight, { items }, { way, tipDeg: leastDeg, limitDeg })];
+  return [createFinding(tipsEasily, 'note', { items }, { way, tipDeg: deg, limitDeg })];
 });
 
 /** Every check of Hang, in the order in which findings of one weight are told. */

@@ -15,6 +15,7 @@ import { z } from 'zod';
  * - `device`: runs on power; `wants-picture`, `gives-sound`: is of no use without a lead for it
  * - `cell`: a battery that is charged; `fed-from-outside`: stands in a bay and is fed by a lead
  * - `charger`: charges cells
+ * - `stores`: keeps what is recorded; it gives no power, whatever its socket could
  * - `loose`: one has it without fitting it; `unasked`: is not fitted to a mount
  * - `placed-by-picture`: the picture decides how it stands, or it stands still: neither turned nor posed to balance a rig
  * - `aimed`: looks or points somewhere: it is slid to balance a rig, not turned
@@ -40,6 +41,7 @@ export type PartTrait =
   | 'cell'
   | 'fed-from-outside'
   | 'charger'
+  | 'stores'
   | 'loose'
   | 'unasked'
   | 'placed-by-picture'
@@ -70,7 +72,7 @@ const table = {
   battery: ['cell', 'loose', 'ballast', 'exchanged'],
   'battery-plate': ['ballast'],
   'dummy-battery': ['fed-from-outside', 'exchanged'],
-  tap: [],
+  tap: ['device'],
   'matte-box': ['aimed'],
   ring: ['bridges', 'loose'],
   filter: ['front-glass', 'loose'],
@@ -81,10 +83,10 @@ const table = {
   support: ['grounded', 'placed-by-picture'],
   'shoulder-pad': ['shoulder-rest'],
   strap: ['loose'],
-  media: ['loose'],
+  media: ['loose', 'stores'],
   charger: ['charger', 'loose'],
   tool: ['loose', 'unasked'],
-  other: ['aimed'],
+  other: ['device', 'aimed'],
 } as const satisfies Readonly<Record<string, readonly PartTrait[]>>;
 
 /** What a part is, in the words of the trade. */

@@ -333,6 +333,8 @@ export const Part = z
     assembleAfter: z.array(PartKind).max(20).optional(),
     excludes: z.array(PartId).max(60).optional(),
     opensDoor: z.boolean().optional(),
+    /** A device with a cell inside that nobody takes out: it runs without a supply for a while. */
+    innerCell: z.boolean().optional(),
     homeMade: z.boolean().optional(),
     /** Another maker's part that was drilled, bent, cut or glued. */
     altered: z.boolean().optional(),

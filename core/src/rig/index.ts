@@ -4,6 +4,7 @@ export * from './check.js';
 export * from './file.js';
 export * from './slide.js';
 export * from './assembly.js';
+export * from './loose.js';
 export * from './inertia.js';
 export * from './stretch.js';
 export * from './suggest.js';

@@ -1,7 +1,13 @@
 import { meetSolids, type Collider, type Meeting } from '../clash/index.js';
 import { mountKinds } from '../part/index.js';
 import type { Vec3 } from '../placement/index.js';
-import { placeSolids, type Assembly, type PlacedItem, type PlacedSolid } from '../rig/index.js';
+import {
+  listLoose,
+  placeSolids,
+  type Assembly,
+  type PlacedItem,
+  type PlacedSolid,
+} from '../rig/index.js';
 import { mayMeet, noBounds, uniteBounds, type Bounds } from '../solid/index.js';
 import { tolerances } from '../units/index.js';
 import { spaceSolid, type SpacedSolid } from './spaced.js';
@@ -63,9 +69,13 @@ function spaceItem(placed: PlacedItem): SpacedItem {
   return { placed, ...known };
 }
 
-/** The setup's items as bodies in space. Linear in the number of solids. */
+/**
+ * The setup's items as bodies in space; without those whose joint does not hold, since nobody knows where they are.
+ * Linear in the number of solids.
+ */
 export function createSpace(assembly: Assembly, collider: Collider): Space {
-  const items = assembly.items.map(spaceItem);
+  const loose = listLoose(assembly);
+  const items = assembly.items.filter((p) => !loose.has(p.item.id)).map(spaceItem);
   return { assembly, collider, items, byId: new Map(items.map((i) => [i.placed.item.id, i])) };
 }
 

@@ -207,7 +207,7 @@ export const findingFixtures: Readonly<
       [held],
     ),
   },
-  'not-level': { has: slid(1.8), hasNot: slid(1.7) },
+  'not-level': { has: slid(1.9), hasNot: slid(1.7) },
   'mass-unknown': {
     has: screwed({ ...screwOf(6), massG: undefined }, 'body.plain'),
     hasNot: screwed(screwOf(6), 'body.plain'),

@@ -385,6 +385,19 @@ const endStops = (both: boolean) => {
 };
 
 /** The fixtures of all findings that geometry, loads or completeness give. */
+/** A part with pins waits in the drawer for the one mount that takes it, before which a block stands. */
+const waiting = (highMm: number): Made => {
+  const pinned = cube('pinned', 1, {
+    mounts: [screwBase({ locating: { side: 'pins', spacingMm: 19 } })],
+  });
+  const ids = ['body', 'handle', 'block', 'pinned'];
+  return createTestRig(
+    [body, handle, post('block', [30, 0, highMm]), pinned],
+    [held, joint('p', 'block.base', 'body.plain')],
+    { kit: ids.map((id) => ({ id, partId: id, owned: true })) },
+  );
+};
+
 /** The handle held by a foot in the shoe. */
 const inShoe = (more: Partial<Mount>) =>
   createTestRig(
@@ -421,8 +434,8 @@ export const solidFixtures = {
   },
   // 8 mm of room from half a millimetre above the socket at x = 30.
   'mount-covered': {
-    has: onPlain(post('block', [30, 0, 13.4])),
-    hasNot: onPlain(post('block', [30, 0, 13.6])),
+    has: waiting(13.4),
+    hasNot: waiting(13.6),
   },
   'cannot-bring-on': { has: endStops(true), hasNot: endStops(false) },
   // Half a millimetre, 30 mm of plug, and half of the cube from the socket at y = 5.
@@ -566,8 +579,9 @@ export const solidFixtures = {
   'screen-not-seen': { has: aslant(60.5), hasNot: aslant(59.5) },
   // A cube of 10 mm is a point; a plate of 100 mm below it is not.
   'does-not-stand': {
-    has: on([], []),
+    has: on([], [], { setup: { hold: 'set-down' } }),
     hasNot: on([], [], {
+      setup: { hold: 'set-down' },
       camera: {
         solids: [
           ...body.solids,

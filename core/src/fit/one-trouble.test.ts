@@ -1,0 +1,271 @@
+import { beforeAll, describe, expect, it } from '@jest/globals';
+import { loadCollider, type Collider } from '../clash/index.js';
+import type { Part, Port } from '../part/index.js';
+import { measureReport } from '../report/index.js';
+import { listLoose, placeSetup, type Setup } from '../rig/index.js';
+import { body, createTestRig, cube, handle, joint, mountAt } from '../testing/rigs.js';
+
+type Triple = [number, number, number];
+let collider: Collider;
+beforeAll(async () => {
+  collider = await loadCollider();
+});
+
+const held = joint('h', 'handle.base', 'body.rail');
+const screw = mountAt('base', 'quarter-20', 'screw', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+  thread: { lengthMm: 6 },
+  carrier: true,
+});
+const codesOf = (made: ReturnType<typeof createTestRig>) =>
+  measureReport(made.rig, 'low', made.parts, { collider }).findings.map(
+    (f) => `${f.code} ${f.weight}`,
+  );
+
+describe('one trouble is one finding', () => {
+  // A cube of 10 mm that would stand in the body's own, 5 mm below its roof, and one that it carries.
+  const block = (id: string) =>
+    cube(id, 10, {
+      mounts: [
+        screw,
+        mountAt('top', 'quarter-20', 'socket', [0, 0, 5], [0, 0, 1], [1, 0, 0], {
+          thread: { depthMm: 8 },
+        }),
+      ],
+    });
+  const sunk = {
+    ...block('sunk'),
+    solids: [{ ...cube('x', 1).solids[0]!, atMm: [0, 0, -48] as Triple }],
+  };
+  const made = (mount: string) =>
+    createTestRig(
+      [body, handle, sunk, block('on')],
+      [held, joint('s', 'sunk.base', `body.${mount}`), joint('o', 'on.base', 'sunk.top')],
+    );
+
+  it('a joint that does not hold is no overlap as well: nobody knows where the part is', () => {
+    expect(codesOf(made('plain'))).toContain('parts-overlap stops');
+    const codes = codesOf(made('shoe'));
+    expect(codes.filter((c) => c.endsWith('stops'))).toEqual(['kinds-do-not-mate stops']);
+  });
+
+  it('what hangs on such a joint is loose with it, and on a mount taken twice the later part', () => {
+    const looseOf = ({ rig, parts }: ReturnType<typeof createTestRig>) => [
+      ...listLoose(placeSetup(rig, rig.setups[0]!, parts)),
+    ];
+    expect(looseOf(made('plain'))).toEqual([]);
+    expect(looseOf(made('shoe'))).toEqual(['sunk', 'on']);
+    const twice = createTestRig(
+      [body, block('first'), block('second')],
+      [joint('a', 'first.base', 'body.plain'), joint('b', 'second.base', 'body.plain')],
+    );
+    expect(looseOf(twice)).toEqual(['second']);
+  });
+
+  it('a rig that does not stand does not also tip, and a lap is no table', () => {
+    const down = (hold: Setup['hold']) => createTestRig([body], [], { setup: { hold } });
+    expect(codesOf(down('set-down')).filter((c) => /stand|tip/.test(c))).toEqual([
+      'does-not-stand risk',
+    ]);
+    expect(codesOf(down('lap')).filter((c) => /stand|tip/.test(c))).toEqual([]);
+  });
+
+  it('held in the hands only the glass that it would be put down on is told', () => {
+    const lens = cube('lens', 200, { kind: 'lens', mounts: [screw] }, [0, 0, -80]);
+    const made = (kind: Part['kind']) =>
+      createTestRig(
+        [body, handle, { ...lens, kind }],
+        [held, joint('l', 'lens.base', 'body.plain')],
+      );
+    expect(codesOf(made('lens'))).toContain('does-not-stand note');
+    expect(codesOf(made('recorder'))).not.toContain('does-not-stand note');
+  });
+});
+
+describe('what a setup does without', () => {
+  const door: NonNullable<Part['keepClear']>[number] = {
+    id: 'screen-room',
+    purpose: 'eyepiece',
+    shape: { type: 'box', atMm: [-30, 0, 0], sizeMm: [40, 20, 20] },
+  };
+  const behind = cube('behind', 10, { mounts: [screw] }, [-30, 0, -50]);
+  const made = (hold: Setup['hold']) =>
+    createTestRig(
+      [{ ...body, keepClear: [door] }, handle, behind],
+      [held, joint('b', 'behind.base', 'body.plain')],
+      { setup: { hold } },
+    );
+
+  it('is a line in its working; wanted, it is a finding', () => {
+    const low = measureReport(made('low').rig, 'low', made('low').parts, { collider });
+    expect(low.findings.map((f) => f.code)).not.toContain('keep-clear-entered');
+    expect(low.fit.solidity!.doesWithout).toMatchObject([
+      { keep: { purpose: 'eyepiece' }, intruder: { item: { id: 'behind' } } },
+    ]);
+    const eye = measureReport(made('eye').rig, 'low', made('eye').parts, { collider });
+    expect(eye.findings.map((f) => f.code)).toContain('keep-clear-entered');
+    expect(eye.fit.solidity!.doesWithout).toEqual([]);
+  });
+});
+
+describe('a loaded lens mount', () => {
+  const camera: Part = {
+    ...body,
+    mounts: [
+      ...body.mounts,
+      mountAt('lens', 'lens-mount', 'body', [0, 0, 0], [1, 0, 0], [0, 0, 1], {
+        family: 'F',
+        bears: { momentNm: 3 },
+      }),
+    ],
+  };
+  const weightOf = (atMm: number, hold: Setup['hold']) => {
+    const lens = cube(
+      'lens',
+      1000,
+      {
+        kind: 'lens',
+        mounts: [
+          mountAt('rear', 'lens-mount', 'lens', [0, 0, 0], [-1, 0, 0], [0, 0, 1], { family: 'F' }),
+        ],
+      },
+      [atMm, 0, 0],
+    );
+    const { rig, parts } = createTestRig(
+      [camera, handle, lens],
+      [held, joint('l', 'lens.rear', 'body.lens')],
+      { setup: { hold } },
+    );
+    return measureReport(rig, 'low', parts).findings.find((f) => f.code === 'lens-mount-overloaded')
+      ?.weight;
+  };
+
+  it('from a third of what it bears is a risk where the rig stands, a note in the hands', () => {
+    // 1 kg at 101 mm is 0.99 N·m, at 103 mm 1.01.
+    expect(weightOf(101, 'tripod')).toBeUndefined();
+    expect(weightOf(103, 'tripod')).toBe('risk');
+    expect(weightOf(103, 'low')).toBe('note');
+  });
+
+  it('is a risk in the hands from two thirds, and stops over all of it', () => {
+    expect(weightOf(203, 'low')).toBe('note');
+    expect(weightOf(205, 'low')).toBe('risk');
+    expect(weightOf(305, 'low')).toBe('risk');
+    expect(weightOf(307, 'low')).toBe('stops');
+  });
+});
+
+describe('what feeds a device', () => {
+  const port = (id: string, direction: Port['direction'], carries: Port['carries']): Port => ({
+    id,
+    connector: 'usb-c',
+    direction,
+    carries,
+    originMm: [0, 5, 0],
+    normal: [0, 1, 0],
+  });
+  const camera = { ...body, ports: [port('in', 'in', ['power', 'data'])] };
+  const lead = (carries: Port['carries']): Part =>
+    cube('lead', 5, {
+      kind: 'cable',
+      cable: {
+        lengthMm: 300,
+        ends: [1, 2].map(() => ({ connector: 'usb-c', bodyMm: 25, bodyRadiusMm: 5 })),
+        carries,
+      } as NonNullable<Part['cable']>,
+    });
+  const isDark = (source: Partial<Part>, carries: Port['carries'], more: readonly Part[] = []) => {
+    const { rig, parts } = createTestRig(
+      [camera, cube('source', 50, { mounts: [screw], ...source }), lead(carries), ...more],
+      [joint('s', 'source.base', 'body.plain')],
+      {
+        setup: {
+          cables: [
+            {
+              id: 'run',
+              item: 'lead',
+              from: { item: 'source', port: 'out' },
+              to: { item: 'body', port: 'in' },
+            },
+          ],
+        },
+      },
+    );
+    return measureReport(rig, 'low', parts).findings.some(
+      (f) => f.code === 'no-supply' && f.items[0] === 'body',
+    );
+  };
+  const gives = { ports: [port('out', 'out', ['power', 'data'])] };
+
+  it('is a port that gives power, through a lead that carries it', () => {
+    expect(isDark({ kind: 'battery-plate', ...gives }, ['power'])).toBe(false);
+    expect(isDark({ kind: 'battery-plate', ...gives }, ['data'])).toBe(true);
+    expect(
+      isDark({ kind: 'battery-plate', ports: [port('out', 'out', ['data'])] }, ['power']),
+    ).toBe(true);
+  });
+
+  it('is no drive, whatever its socket could', () => {
+    expect(
+      isDark({ kind: 'media', ports: [port('out', 'both', ['power', 'data'])] }, ['power', 'data']),
+    ).toBe(true);
+  });
+
+  it('a cell inside is its own, and a converter wants power as anything else', () => {
+    const darkOf = (part: Part) => {
+      const { rig, parts } = createTestRig(
+        [body, part],
+        [joint('s', `${part.id}.base`, 'body.plain')],
+      );
+      return measureReport(rig, 'low', parts).findings.some(
+        (f) => f.code === 'no-supply' && f.items[0] === part.id,
+      );
+    };
+    const box = (more: Partial<Part>) =>
+      cube('box', 50, { mounts: [screw], ports: [port('in', 'in', ['power'])], ...more });
+    expect(darkOf(box({ kind: 'tap' }))).toBe(true);
+    expect(darkOf(box({ kind: 'transmitter' }))).toBe(true);
+    expect(darkOf(box({ kind: 'transmitter', innerCell: true }))).toBe(false);
+  });
+
+  it('a dummy cell feeds only once its own lead is plugged in', () => {
+    const bay = mountAt('bay', 'cell-bay', 'body', [0, 0, -5], [0, 0, -1], [1, 0, 0], {
+      family: 'F',
+    });
+    const dummy = cube('dummy', 20, {
+      kind: 'dummy-battery',
+      ports: [port('tail', 'in', ['power'])],
+      mounts: [
+        mountAt('face', 'cell-bay', 'battery', [0, 0, 0], [0, 0, 1], [1, 0, 0], {
+          family: 'F',
+          carrier: true,
+        }),
+      ],
+    });
+    const made = (plugged: boolean) =>
+      createTestRig(
+        [
+          { ...body, mounts: [...body.mounts, bay] },
+          dummy,
+          cube('brick', 400, { kind: 'battery', mounts: [screw], ...gives }),
+          lead(['power']),
+        ],
+        [joint('d', 'dummy.face', 'body.bay'), joint('b', 'brick.base', 'body.plain')],
+        plugged
+          ? {
+              setup: {
+                cables: [
+                  {
+                    id: 'run',
+                    item: 'lead',
+                    from: { item: 'brick', port: 'out' },
+                    to: { item: 'dummy', port: 'tail' },
+                  },
+                ],
+              },
+            }
+          : {},
+      );
+    expect(codesOf(made(false))).toContain('no-supply risk');
+    expect(codesOf(made(true))).not.toContain('no-supply risk');
+  });
+});

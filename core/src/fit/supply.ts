@@ -1,0 +1,81 @@
+import { createFinding, defineCheck, defineFinding, stating } from '../finding/index.js';
+import { hasMountTrait, hasTrait, type PartBook, type Port } from '../part/index.js';
+import type { Assembly, CableRun, PlacedItem } from '../rig/index.js';
+import type { FitAsked } from './asked.js';
+
+const givesPower = (port: Port | undefined) =>
+  port !== undefined && port.carries.includes('power') && port.direction !== 'in';
+const takesPower = (port: Port) => port.carries.includes('power') && port.direction !== 'out';
+
+function findPort(assembly: Assembly, end: CableRun['from']): Port | undefined {
+  return assembly.byId.get(end.item)?.part.ports?.find((p) => p.id === end.port);
+}
+
+/**
+ * Whether a planned lead brings power to a part: into one of its inputs for power, from a port that gives it, through
+ * a lead that carries it. Data and trigger leads feed nothing, nor does a drive. A lead of which nothing is known counts
+ * as carrying what its ports do.
+ */
+export function isFedByLead(assembly: Assembly, parts: PartBook, placed: PlacedItem): boolean {
+  const inputs = new Set((placed.part.ports ?? []).filter(takesPower).map((p) => p.id));
+  const kit = new Map(assembly.rig.kit.map((i) => [i.id, i.partId]));
+  return (assembly.setup.cables ?? []).some((run) => {
+    const own = [run.from, run.to].find((e) => e.item === placed.item.id && inputs.has(e.port));
+    const other = own === run.from ? run.to : run.from;
+    if (!own || hasTrait(assembly.byId.get(other.item)?.part ?? { kind: 'other' }, 'stores')) {
+      return false;
+    }
+    const carries = parts.get(kit.get(run.item) ?? '')?.cable?.carries;
+    return givesPower(findPort(assembly, other)) && (carries?.includes('power') ?? true);
+  });
+}
+
+/** What stands in a bay for a cell and takes its power from outside: a dummy cell. */
+function isFedFromOutside(assembly: Assembly, parts: PartBook, child: PlacedItem): boolean {
+  if (!hasTrait(child.part, 'fed-from-outside')) return false;
+  // One whose lead is not told of has it built in.
+  return !(child.part.ports ?? []).some(takesPower) || isFedByLead(assembly, parts, child);
+}
+
+/** Whether a part runs on power from outside: by a lead, or by a dummy cell in its bay that is fed by one. */
+export function hasOutsidePower(assembly: Assembly, parts: PartBook, placed: PlacedItem): boolean {
+  return (
+    isFedByLead(assembly, parts, placed) ||
+    (assembly.jointsOn.get(placed.item.id) ?? []).some((j) =>
+      isFedFromOutside(assembly, parts, assembly.byId.get(j.child)!),
+    )
+  );
+}
+
+export const noSupply = defineFinding('no-supply', stating<{ readonly portId: string }>(), {
+  restsOn: ['ports'],
+  weight: 'risk',
+  when: 'a device or a converter with no cell in it or on it and no lead that brings power to its input',
+  offers: '',
+  sentence: ({ items: [item] }, n) => `Nothing feeds ${n.item(item!)}.`,
+  why: 'A device without power stays dark.',
+  todo: 'Put a battery on its plate, or plan a lead to its power input; if it has a cell inside, say so where the part is corrected.',
+});
+
+/** Devices with a power input and nothing that feeds them: no cell in them or on them, and no lead. */
+export const supplyCheck = defineCheck([noSupply], ({ assembly, parts }: FitAsked) =>
+  assembly.items.flatMap((placed) => {
+    const inputs = (placed.part.ports ?? []).filter(takesPower);
+    const bays = placed.part.mounts.filter(
+      (m) => hasMountTrait(m, 'supply') && m.side !== 'battery',
+    );
+    if (!hasTrait(placed.part, 'device') || placed.part.innerCell === true) return [];
+    if (inputs.length === 0 && bays.length === 0) return [];
+    const onBay = (assembly.jointsOn.get(placed.item.id) ?? []).some((j) => {
+      const child = assembly.byId.get(j.child)!;
+      // A brick that is only screwed on feeds nothing.
+      return (
+        (hasTrait(child.part, 'cell') && j.childMount.side === 'battery') ||
+        isFedFromOutside(assembly, parts, child)
+      );
+    });
+    if (onBay || isFedByLead(assembly, parts, placed)) return [];
+    const portId = inputs[0]?.id ?? bays[0]!.id;
+    return [createFinding(noSupply, 'risk', { items: [placed.item.id] }, { portId })];
+  }),
+);
