@@ -5,8 +5,10 @@ import { existsSync, readFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import {
   applyEdit,
+  createPartBook,
   createSpace,
   drawRig,
+  findRemedies,
   judgeCandidates,
   listOverlaps,
   listAsked,
@@ -21,7 +23,7 @@ import {
   type Part,
   type PartBook,
 } from '@zucchini/core';
-import { readDemoCatalogue } from '../tools/demo-files.ts';
+import { createDemoRigFile, readDemoCatalogue } from '../tools/demo-files.ts';
 import { createBenchRig } from './rigs.ts';
 import { measureCatalogue } from './catalogue.ts';
 import { measureSlideSteps } from './slide.ts';
@@ -122,6 +124,21 @@ printGrowth(
   },
   12,
 );
+
+{
+  const file = createDemoRigFile('mark-1', catalogue);
+  const parts = createPartBook(file.parts);
+  const report = measureReport(file.rig, 'low', parts, { collider });
+  const options = { collider, catalogue };
+  const first = time(() => {
+    for (const { edits } of findRemedies(report, parts, options)) if (edits.length > 0) return;
+  }, 15);
+  const all = time(() => void [...findRemedies(report, parts, options)], 9);
+  process.stdout.write(
+    `\nRemedies of Mark 1, each tried by the whole report (reach: first 100 ms, all 1 s, in the worker)\n` +
+      `  first ${ms(first.median)}   all ${ms(all.median)}\n`,
+  );
+}
 
 printGrowth('One step of a slide: edit, report and drawing', 'within a frame of 16 ms', (count) => {
   const { rig, parts, jointId } = createBenchRig(count, catalogue);

@@ -9,6 +9,7 @@ import {
   drawRig,
   drawSpaces,
   findingCodes,
+  findRemedies,
   findPartFaults,
   judgeCandidates,
   listAlternatives,
@@ -37,6 +38,7 @@ import {
   sweep,
   toPartFacts,
   toReportJson,
+  withRemedies,
   tellFinding,
   toSvg,
   viewNames,
@@ -70,7 +72,8 @@ export function makeKnownReports(file: RigFile, catalogue: PartBook, collider: C
   const parts = createPartBook(file.parts);
   return round(
     file.rig.setups.map((setup) => {
-      const report = measureReport(file.rig, setup.id, parts, { collider, catalogue });
+      const found = measureReport(file.rig, setup.id, parts, { collider });
+      const report = withRemedies(found, findRemedies(found, parts, { collider, catalogue }));
       const { parts: _, ...json } = toReportJson(report, catalogue) as { parts: unknown };
       return { text: sayReport(report, catalogue).split('\n'), json };
     }),

@@ -5,11 +5,13 @@ import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import {
   createRigFileSchema,
+  findRemedies,
   loadCollider,
   measureReport,
   readRigText,
   sayReport,
   toReportJson,
+  withRemedies,
 } from '@zucchini/core';
 
 const usage = `Usage:
@@ -52,9 +54,11 @@ async function check(
     return 2;
   }
   const collider = await loadCollider();
-  const reports = setups.map((s) =>
-    measureReport(rig, s.id, outcome.parts, { collider, catalogue: outcome.parts }),
-  );
+  const reports = setups.map((s) => {
+    const report = measureReport(rig, s.id, outcome.parts, { collider });
+    const options = { collider, catalogue: outcome.parts };
+    return withRemedies(report, findRemedies(report, outcome.parts, options));
+  });
   const output = options.text
     ? reports.map((r) => sayReport(r, outcome.parts)).join('\n\n')
     : JSON.stringify(

@@ -63,12 +63,18 @@ export function createFinding<Code extends string, Facts>(
     readonly items: readonly string[];
     readonly joints?: readonly string[];
     readonly key?: string;
+    /** How many of the items make the id; all where absent. What else it is about may change and it stays the same trouble. */
+    readonly named?: number;
   },
   facts: NoInfer<Facts>,
   edits: readonly Edit[] = [],
 ): AnyFinding<Code, Facts> {
   const joints = about.joints ?? [];
-  const id = [kind.code, ...(joints.length > 0 ? joints : about.items), about.key]
+  const id = [
+    kind.code,
+    ...(joints.length > 0 ? joints : about.items.slice(0, about.named)),
+    about.key,
+  ]
     .filter((piece) => piece !== undefined && piece !== '')
     .join(':');
   return {

@@ -8,15 +8,22 @@ import {
 import { sayNumber, sayMm } from '../words/index.js';
 import { defineSolidCheck, type SolidAsked } from './asked.js';
 import type { Hold } from '../hold/index.js';
-import { hasTrait, type KeepClear, type KeepClearPurpose, type PartBook } from '../part/index.js';
-import { compose } from '../placement/index.js';
-import { rigFromThing, type Assembly, type PlacedItem } from '../rig/index.js';
+import {
+  hasTrait,
+  type Grip,
+  type KeepClear,
+  type KeepClearPurpose,
+  type PartBook,
+} from '../part/index.js';
+import { add, compose, measureLength, scale, subtract } from '../placement/index.js';
+import { measureSetting, rigFromThing, type Assembly, type PlacedItem } from '../rig/index.js';
 import { partFromSolid } from '../solid/index.js';
 import {
   isEntered,
   listFans,
   listIntrusions,
   measureAllowances,
+  measureGapMm,
   placeHandRoom,
   placeKeepClear,
   handRoomMm,
@@ -283,27 +290,58 @@ export const clearCheck = defineSolidCheck(
 
 export const handRoom = defineFinding(
   'hand-room',
-  stating<{ readonly gripId: string; readonly depthMm: number; readonly roomMm: number }>(),
+  stating<{
+    readonly gripId: string;
+    /** What is left, from the surface of the grip to the nearest intruder. */
+    readonly leftMm: number;
+    readonly roomMm: number;
+    readonly gloves: boolean;
+  }>(),
   {
     restsOn: ['shape', 'mounts'],
     weight: 'risk',
-    when: 'less than 35 mm round a grip in use',
+    when: 'less than 25 mm round a grip where the palm is on it; less than 35 mm on a job cold enough for gloves',
     offers: 'the smallest slide or turn; another mount',
-    sentence: ({ items: [intruder, owner], facts }, n) =>
-      `Your hand on ${n.item(owner!)} has ${sayMm(Math.max(0, facts.roomMm - facts.depthMm))} of the ${sayMm(facts.roomMm)} it needs; ${n.item(intruder!)} is in the way.`,
+    sentence: ({ items: [owner, ...intruders], facts }, n) =>
+      `Your hand on ${n.item(owner!)} has ${sayMm(facts.leftMm)} of the ≈ ${sayMm(facts.roomMm)} it needs${facts.gloves ? ' with gloves' : ''}; ${intruders.map((id) => n.item(id)).join(' and ')} ${intruders.length === 1 ? 'is' : 'are'} in the way.`,
     why: 'A hand that does not close round its grip holds with the fingertips.',
     todo: 'Move one of them, or hold it elsewhere.',
   },
 );
 
-/** Grips in use without room for the hand: 35 mm from their surface, their own part excepted. */
+/** The stretch of a grip that the palm is on, as a grip of its own. */
+function findPalm(grip: Grip, alongMm: number, wideMm: number): Grip {
+  const along = subtract(grip.toMm, grip.fromMm);
+  const lengthMm = measureLength(along);
+  if (lengthMm <= wideMm) return grip;
+  // The whole palm is on the grip, wherever its middle would be.
+  const middle = Math.min(lengthMm - wideMm / 2, Math.max(wideMm / 2, alongMm));
+  const at = (mm: number): [number, number, number] => [
+    ...add(grip.fromMm, scale(along, mm / lengthMm)),
+  ];
+  return { ...grip, fromMm: at(middle - wideMm / 2), toMm: at(middle + wideMm / 2) };
+}
+
+/**
+ * Grips in use without room for the hand: from their surface, where the palm is, their own part excepted. Straps, cords
+ * and leads are soft and take no room.
+ */
 export const handRoomCheck = defineSolidCheck(
   [handRoom],
-  ({ geometry: { space, parts }, hold }: SolidAsked) => {
+  ({ geometry: { space, parts }, hold, brief }: SolidAsked) => {
     if (hold.state !== 'held') return [];
+    const { settings } = space.assembly.rig;
+    const coldC = measureSetting(settings, 'gloveBelowC');
+    const gloves = (brief.day?.temperatureC ?? coldC) < coldC;
+    const roomMm = gloves ? handRoomMm : measureSetting(settings, 'bareHandMm');
+    const wideMm = measureSetting(settings, 'handWideMm');
     return hold.grips.flatMap((held) => {
       const owner = space.assembly.byId.get(held.itemId)!;
-      const grip = owner.part.grips!.find((g) => g.id === held.gripId)!;
+      const grip = findPalm(
+        owner.part.grips!.find((g) => g.id === held.gripId)!,
+        held.alongMm,
+        wideMm,
+      );
       // What carries the grip, and what goes with it as one piece, is part of its posts.
       const carrier = owner.carriedBy?.parent;
       // A body's own grip was made to be held beside the lens on its mount, with the cell in its bay.
@@ -312,28 +350,36 @@ export const handRoomCheck = defineSolidCheck(
         p.carriedBy?.parent === owner.item.id &&
         ['lens-mount', 'cell-bay'].includes(p.carriedBy.parentMount.kind);
       const isAsked = (p: PlacedItem) =>
-        p.item.id !== owner.item.id && p.item.id !== carrier && !isOwn(p);
-      const [first] = listIntrusions(
-        space,
-        placeHandRoom(owner, grip),
-        (p) => isAsked(p) && p.carriedBy?.parent !== undefined,
-      );
+        p.item.id !== owner.item.id &&
+        p.item.id !== carrier &&
+        p.carriedBy !== undefined &&
+        !hasTrait(p.part, 'soft') &&
+        !isOwn(p);
+      const around = (tried: Space, now: PlacedItem) =>
+        listIntrusions(tried, placeHandRoom(now, grip, roomMm), isAsked);
+      const met = around(space, owner);
+      const [first] = met;
       if (!first) return [];
+      const surface = placeHandRoom(owner, grip, 0);
+      const leftMm = Math.min(
+        ...met.map((m) => measureGapMm(space, surface, m.placed.item.id, roomMm)),
+      );
       const edits = parts
         ? listWaysOut(space, parts, [owner, first.placed], (tried) => {
             const now = tried.assembly.byId.get(owner.item.id);
-            return (
-              now !== undefined &&
-              !isEntered(tried, placeHandRoom(now, grip), (p) => p.item.id === first.placed.item.id)
-            );
+            return now !== undefined && around(tried, now).length === 0;
           })
         : [];
       return [
         createFinding(
           handRoom,
           'risk',
-          { items: [first.placed.item.id, owner.item.id], key: grip.id },
-          { gripId: grip.id, depthMm: first.depthMm, roomMm: handRoomMm },
+          {
+            items: [owner.item.id, ...met.map((m) => m.placed.item.id)],
+            named: 1,
+            key: held.gripId,
+          },
+          { gripId: held.gripId, leftMm, roomMm, gloves },
           edits,
         ),
       ];

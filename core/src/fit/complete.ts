@@ -384,7 +384,7 @@ export const leadCheck = defineCheck([noLead], ({ assembly, parts, catalogue }: 
     return createFinding(
       noLead,
       'risk',
-      { items: [want.device.item.id, want.source.item.id], key: want.port.id },
+      { items: [want.device.item.id, want.source.item.id], named: 1, key: want.port.id },
       {
         fromPort: want.sourcePort.id,
         toItem: want.device.item.id,

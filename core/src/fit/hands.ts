@@ -188,6 +188,9 @@ export function findEye(assembly: Assembly, hold: Hold): Vec3 | undefined {
   return undefined;
 }
 
+/** Beyond this a screen looks away from the operator, in degrees (estimate). */
+const facesAwayDeg = 120;
+
 interface Sight {
   readonly placed: PlacedItem;
   readonly screenId: string;
@@ -206,6 +209,11 @@ function lookAt({ space }: Geometry, eye: Vec3, placed: PlacedItem): Sight[] {
     const way = toUnit(to);
     const angleDeg = toDeg(Math.acos(Math.max(-1, Math.min(1, dot(way, direction)))));
     const base = { placed, screenId: screen.id, angleDeg, farMm };
+    // Turned round by its owner it faces whoever is filmed.
+    const isTurned = space.assembly.setup.stances?.[placed.item.id] !== undefined;
+    if (isTurned && angleDeg > facesAwayDeg) {
+      return { ...base, trouble: undefined, hiddenBy: undefined };
+    }
     if (angleDeg > measureSetting(settings, 'readableAngleDeg')) {
       return { ...base, trouble: 'aslant', hiddenBy: undefined };
     }

@@ -19,6 +19,8 @@ import { rigFromMount, type Assembly, type PlacedItem } from '../rig/index.js';
 import { createProbe, listIntrusions } from '../space/index.js';
 import { toWeightN, tolerances } from '../units/index.js';
 import { isBraced } from './brace.js';
+import { listMoves } from './moves.js';
+import { listSwaps } from './swaps.js';
 import { cutAt } from './cut.js';
 import { measureEngagement } from './screw.js';
 
@@ -122,7 +124,7 @@ export const oneFastening = defineFinding('one-fastening', stating(), {
   restsOn: ['mounts'],
   weight: 'risk',
   when: 'a hand holds a grip on one fastening that only friction keeps from turning, and nobody states how firmly',
-  offers: '',
+  offers: 'a mount that does not turn; another part in its place that has one',
   sentence: ({ items: [part, parent] }, n) =>
     `You hold ${n.item(part!)}, and one fastening that only friction keeps from turning holds it on ${n.item(parent!)}; how firmly, nobody states.`,
   why: 'What hands turn works loose; a second screw, pins or a stop against a neighbour end that.',
@@ -135,7 +137,7 @@ export const oneFastening = defineFinding('one-fastening', stating(), {
  */
 export const oneFasteningCheck = defineCheck(
   [oneFastening],
-  ({ assembly, hold, slips }: FitAsked & { readonly slips: readonly Slip[] }) => {
+  ({ assembly, hold, slips, catalogue }: FitAsked & { readonly slips: readonly Slip[] }) => {
     if (hold.state !== 'held') return [];
     const known = new Set(slips.map((s) => s.jointId));
     return [...new Set(hold.grips.map((g) => g.itemId))].flatMap((id) => {
@@ -149,6 +151,10 @@ export const oneFasteningCheck = defineCheck(
           'risk',
           { items: [id, joint.parent], joints: [joint.joint.id] },
           {},
+          [
+            ...listMoves(assembly, joint, (m) => m.mate.resists === 'blocked', 2),
+            ...(catalogue ? listSwaps(assembly, joint, catalogue, 2) : []),
+          ],
         ),
       ];
     });

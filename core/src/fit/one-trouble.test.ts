@@ -269,3 +269,47 @@ describe('what feeds a device', () => {
     expect(codesOf(made(true))).not.toContain('no-supply risk');
   });
 });
+
+describe('room for a hand', () => {
+  // The grip of the handle runs from x = −40 to 60 at z = 100, 15 mm thick.
+  const grip = { ...handle.grips![0]!, radiusMm: 15 };
+  const post = (at: Triple, more: Partial<Part> = {}) =>
+    cube('post', 10, { mounts: [screw], ...more }, at);
+  const roomOf = (
+    post: Part,
+    more: { gripTo?: number; brief?: Parameters<typeof createTestRig>[2] } = {},
+  ) => {
+    const long = { ...grip, toMm: [more.gripTo ?? 60, 0, 50] as Triple };
+    const { rig, parts } = createTestRig(
+      [body, { ...handle, grips: [long] }, post],
+      [held, joint('p', 'post.base', 'body.plain')],
+      more.brief ?? {},
+    );
+    return measureReport(rig, 'low', parts, { collider }).findings.find(
+      (f) => f.code === 'hand-room',
+    );
+  };
+
+  it('is 25 mm for bare fingers, and 35 mm on a job cold enough for gloves', () => {
+    const cold = { brief: { brief: { currency: 'EUR', limits: {}, day: { temperatureC: 4 } } } };
+    const mild = { brief: { brief: { currency: 'EUR', limits: {}, day: { temperatureC: 5 } } } };
+    // Its face 45 mm from the line of the grip: 30 mm are left.
+    const at: Triple = [0, 50, 50];
+    expect(roomOf(post(at))).toBeUndefined();
+    expect(roomOf(post(at), mild)).toBeUndefined();
+    const found = roomOf(post(at), cold)!;
+    expect(found.facts).toMatchObject({ roomMm: 35, gloves: true });
+    expect((found.facts as { leftMm: number }).leftMm).toBeCloseTo(30, 2);
+  });
+
+  it('is asked for where the palm is: the far end of a long grip is free for others', () => {
+    // 400 mm long, the hand in its middle: the palm lies 45 mm to either side of x = 160.
+    expect(roomOf(post([0, 30, 50]), { gripTo: 360 })).toBeUndefined();
+    expect(roomOf(post([160, 30, 50]), { gripTo: 360 })).toBeDefined();
+  });
+
+  it('is not taken by a strap', () => {
+    expect(roomOf(post([0, 30, 50]))).toBeDefined();
+    expect(roomOf(post([0, 30, 50], { kind: 'strap' }))).toBeUndefined();
+  });
+});

@@ -97,7 +97,7 @@ function listLower(assembly: Assembly, axes: Axes, size: Size, limitMm: number):
   // The branch that reaches highest, from its tip inwards.
   let at: PlacedItem | undefined = top;
   for (let depth = 0; at?.carriedBy && depth < deepestMove && edits.length === 0; depth += 1) {
-    const moves = listMoves(assembly, at.carriedBy, (m) => m.mate.resists === 'blocked', 6);
+    const moves = listMoves(assembly, at.carriedBy, () => true, 10);
     const heights = measureMovedHeightsMm(assembly, up, at, moves);
     edits.push(...moves.filter((_, i) => heights[i]! <= limitMm).slice(0, 2));
     at = assembly.byId.get(at.carriedBy.parent);

@@ -443,7 +443,7 @@ export const slipsOut = defineFinding(
   {
     restsOn: ['mass', 'shape'],
     weight: 'note',
-    when: 'a grip in use slopes 10° or more and its higher end is open',
+    when: 'a grip in use slopes 10° or more and its higher end is open; not where the whole rig hangs far off level, which is told instead',
     offers: '',
     sentence: ({ items: [item], facts }, n) =>
       `If your hand slips on ${n.item(item!)}, the rig goes out of it over the ${ends[facts.towards]} end, which is open; the grip slopes ${sayDeg(facts.slopeDeg)}.`,
@@ -453,8 +453,16 @@ export const slipsOut = defineFinding(
 );
 
 const slipsOutCheck = defineCheck([slipsOut], ({ hang }: HangContext) => {
+  // What hangs far off level slopes by that: it is told as such, and levelling ends both.
+  const isTold =
+    hang.state === 'hangs' &&
+    Math.max(Math.abs(toDeg(hang.tiltRad)), Math.abs(toDeg(hang.leanRad))) > tolerances.tiltRiskDeg;
   const grips =
-    hang.state === 'in-hands' ? hang.hands : hang.state === 'hangs' && hang.grip ? [hang] : [];
+    hang.state === 'in-hands'
+      ? hang.hands
+      : hang.state === 'hangs' && hang.grip && !isTold
+        ? [hang]
+        : [];
   return grips.flatMap(({ itemId, slipOff }) =>
     slipOff?.comesOff && slipOff.slopeDeg >= slipperyDeg
       ? [

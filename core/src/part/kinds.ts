@@ -21,6 +21,7 @@ import { z } from 'zod';
  * - `aimed`: looks or points somewhere: it is slid to balance a rig, not turned
  * - `turned-to-aim`: is pointed by turning it on its joint, so that it is no fault when a hand turns it
  * - `ballast`: weighs, and can as well stand elsewhere
+ * - `soft`: gives way: it takes no hand's room and clashes with nothing
  * - `exchanged`: often comes in several weights: what if it were another one?
  */
 export type PartTrait =
@@ -48,6 +49,7 @@ export type PartTrait =
   | 'aimed'
   | 'turned-to-aim'
   | 'ballast'
+  | 'soft'
   | 'exchanged';
 
 /** Every kind of part with its traits: a new kind is one entry here, and one beside its template. */
@@ -82,7 +84,7 @@ const table = {
   'cable-clamp': ['loose'],
   support: ['grounded', 'placed-by-picture'],
   'shoulder-pad': ['shoulder-rest'],
-  strap: ['loose'],
+  strap: ['loose', 'soft'],
   media: ['loose', 'stores'],
   charger: ['charger', 'loose'],
   tool: ['loose', 'unasked'],

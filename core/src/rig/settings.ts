@@ -99,6 +99,16 @@ export const assumptions = {
     unit: '×',
     source: 'estimate: a picture is judged from at most this many of its diagonals away',
   },
+  bareHandMm: {
+    value: 25,
+    unit: 'mm',
+    source: 'estimate: room that bare fingers need round a grip; with gloves it is 35 mm',
+  },
+  handWideMm: {
+    value: 90,
+    unit: 'mm',
+    source: 'estimate: length of a grip that a palm takes up',
+  },
   gloveMm: { value: 9, unit: 'mm', source: 'estimate: smallest knob for a gloved finger' },
   gloveBelowC: { value: 5, unit: '°C', source: 'estimate: colder, gloves are worn' },
   unevenGripsMm: {

@@ -132,6 +132,30 @@ export function listIntrusions(
   return found.sort((x, y) => y.depthMm - x.depthMm || x.placed.number - y.placed.number);
 }
 
+/** How far an item is from some bodies, in mm; 0 where they touch or meet, and at most `withinMm`. */
+export function measureGapMm(
+  space: Space,
+  probes: readonly SpacedSolid[],
+  itemId: string,
+  withinMm: number,
+): number {
+  let least = withinMm;
+  for (const probe of probes) {
+    for (const own of space.byId.get(itemId)?.solids ?? []) {
+      const meeting = meetSolids(
+        space.collider,
+        probe.solid,
+        probe.rigFromSolid,
+        own.solid,
+        own.rigFromSolid,
+        least,
+      );
+      if (meeting) least = Math.min(least, Math.max(0, meeting.gapMm));
+    }
+  }
+  return least;
+}
+
 /** Whether anything that is asked stands in a space. */
 export function isEntered(
   space: Space,

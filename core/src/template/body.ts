@@ -21,7 +21,7 @@ export const BodyFigures = z.strictObject({
   /** The key that made-to-measure cages take. */
   key: LocalId,
   hdmi: z.enum(['hdmi-a', 'hdmi-c', 'hdmi-d']),
-  screen: z.enum(['side', 'fixed', 'none']),
+  screen: z.enum(['side', 'tilt', 'fixed', 'none']),
   shoeBearsG: z.number().positive().max(10_000).optional(),
   /** Width and height of the picture area. */
   sensorMm: z.tuple([LengthMm, LengthMm]).optional(),
@@ -293,21 +293,57 @@ export function createBody(f: BodyFigures): Made {
       normal: [-1, 0, 0],
       diagonalMm: Math.round(Math.hypot(width, 2 * half)),
     });
-    if (f.screen === 'side') {
+    const carried = ['screen', 'rear-picture'];
+    if (f.screen === 'tilt') {
+      // Pulled out at its lower edge, it leans back until it lies flat.
       movements.push({
-        id: 'swing',
-        name: 'screen swung out',
+        id: 'tilt',
+        name: 'screen tilted up',
         type: 'turn',
-        originMm: hinge,
-        axis: [0, 0, -1],
+        originMm: [at.back - 5, hinge[1] - width / 2, hinge[2] - half],
+        axis: [0, 1, 0],
         from: 0,
-        to: 180,
+        to: 90,
         rest: 0,
-        carries: ['screen', 'rear-picture'],
+        carries: carried,
       });
       poses.push(
-        { id: 'shut', name: 'screen shut', at: { swing: 0 } },
-        { id: 'out', name: 'screen out', at: { swing: 180 } },
+        { id: 'shut', name: 'screen flat', at: { tilt: 0 } },
+        { id: 'up', name: 'screen tilted up', at: { tilt: 60 } },
+      );
+    }
+    if (f.screen === 'side') {
+      movements.push(
+        {
+          id: 'swing',
+          name: 'screen swung out',
+          type: 'turn',
+          originMm: hinge,
+          axis: [0, 0, -1],
+          from: 0,
+          to: 180,
+          rest: 0,
+          carries: carried,
+        },
+        {
+          // About its own arm: swung out it looks ahead, turned over it looks back at the operator.
+          id: 'tilt',
+          name: 'screen turned on its arm',
+          type: 'turn',
+          originMm: [at.back - 2.5, hinge[1], hinge[2]],
+          axis: [0, 1, 0],
+          from: 0,
+          to: 270,
+          rest: 0,
+          carries: carried,
+          after: 'swing',
+        },
+      );
+      poses.push(
+        { id: 'shut', name: 'screen shut', at: { swing: 0, tilt: 0 } },
+        { id: 'out', name: 'screen out', at: { swing: 180, tilt: 180 } },
+        { id: 'up', name: 'screen out, tilted up', at: { swing: 180, tilt: 120 } },
+        { id: 'ahead', name: 'screen facing forward', at: { swing: 180, tilt: 0 } },
       );
       keepClear.push({
         id: 'screen-swing',

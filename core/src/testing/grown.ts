@@ -66,8 +66,11 @@ const directions = {
   back: [-1, 0, 0],
 } as const;
 
-/** Grows one rig. Costs some tenths of a second: every place is tried for what stands in the way. */
-export function growRig(seed: number, collider: Collider): Grown {
+/**
+ * Grows one rig. Costs some tenths of a second: every place is tried for what stands in the way. A careless builder puts
+ * every third part where it goes in first, whatever it meets there, and buys leads by eye.
+ */
+export function growRig(seed: number, collider: Collider, careless = false): Grown {
   const random = createRandom(seed);
   const between = (low: number, high: number) => Math.round(low + (high - low) * random());
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
@@ -143,6 +146,7 @@ export function growRig(seed: number, collider: Collider): Grown {
 
   /** Whether a builder would leave it so: nothing stands in another, no door of a cell or card is shut. */
   const isSound = (assembly: Assembly, id: string): boolean => {
+    if (careless && chance(0.35)) return true;
     const space = createSpace(assembly, collider);
     if (listOverlaps(space).length > 0) return false;
     const placed = assembly.byId.get(id);
@@ -266,7 +270,8 @@ export function growRig(seed: number, collider: Collider): Grown {
     const leads = listLeads(space, (item) => parts.get(kit.find((k) => k.id === item)!.partId));
     const needed = measureLeadWays(space, leads).find((w) => w.lead.run.id === run.id)?.neededMm;
     parts.delete(kit.pop()!.partId);
-    const lengthMm = Math.ceil(((needed ?? 400) * 1.05) / 50) * 50;
+    const slack = careless ? 0.7 + random() : 1.05;
+    const lengthMm = Math.ceil(((needed ?? 400) * slack) / 50) * 50;
     kit.push({ id, partId: cut(lengthMm).id, owned: true });
   };
 
@@ -484,6 +489,50 @@ export function growRig(seed: number, collider: Collider): Grown {
     );
     lead('receiver', 'body', 'audio');
   }
+  if (chance(0.5)) {
+    put(
+      make('transmitter', 'device', 'Transmitter', {
+        widthMm: between(50, 80),
+        heightMm: between(60, 100),
+        depthMm: between(18, 30),
+        ports: [
+          { connector: 'hdmi-a', direction: 'in', carries: ['video'], face: 'left' },
+          { connector: 'usb-c', direction: 'in', carries: ['power'], face: 'right' },
+        ],
+        massG: between(90, 220),
+      }),
+      'transmitter',
+      shoes,
+    );
+    lead('brick', 'transmitter', 'power');
+    lead('battery-plate', 'transmitter', 'power');
+  }
+  if (onRods && chance(0.7)) {
+    put(
+      make('lens-support', 'lens-support', 'Lens support', {
+        lowMm: between(30, 45),
+        massG: between(60, 160),
+      }),
+      'lens-support',
+      [{ on: ['rod'] }],
+    );
+    put(
+      make('clamp', 'rod-clamp', 'Rod clamp', { top: 'cold-shoe', massG: between(40, 90) }),
+      'clamp',
+      [{ on: ['rod'] }],
+    );
+    put(
+      make('recorder', 'device', 'Recorder', {
+        widthMm: between(60, 90),
+        heightMm: between(30, 50),
+        depthMm: between(80, 120),
+        fixing: 'cold-shoe',
+        massG: between(120, 300),
+      }),
+      'recorder',
+      [{ on: ['clamp', 'cage', 'plate'], faces: 'up' }],
+    );
+  }
   if (chance(0.3)) {
     put(
       make('filter', 'ring', 'Filter', {
@@ -521,5 +570,25 @@ export function growRig(seed: number, collider: Collider): Grown {
       hold = way;
       return findHold(assemble()).state === 'held';
     }) ?? 'set-down';
+  // What the shop has besides: leads in other lengths, an arm with pins, a handle on a rail.
+  for (const run of [...cables]) {
+    const own = parts.get(kit.find((k) => k.id === run.item)!.partId)!.cable!;
+    for (const lengthMm of [250, 350, 500]) {
+      make('cable', 'cable', `Other lead, ${lengthMm / 10} cm`, {
+        ends: own.ends.map((e) => ({ connector: e.connector })),
+        lengthMm,
+        carries: own.carries,
+        massG: 25,
+      });
+    }
+  }
+  make('arm', 'arm', 'Pinned arm', { heightMm: 60, base: 'nato', head: 'pins', massG: 80 });
+  make('arm', 'arm', 'Short arm', { heightMm: 40, base: 'cold-shoe', massG: 45 });
+  make('top-handle', 'top-handle', 'Rail handle', {
+    lengthMm: 110,
+    heightMm: 70,
+    base: 'nato',
+    massG: 150,
+  });
   return { seed, rig: rigOf(), parts };
 }

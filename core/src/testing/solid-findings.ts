@@ -427,10 +427,10 @@ export const solidFixtures = {
     has: onPlain(post('block', [0, 134.9, -50]), { camera: { keepClear: [doorAt] } }),
     hasNot: onPlain(post('block', [0, 135.1, -50]), { camera: { keepClear: [doorAt] } }),
   },
-  // A grip of 15 mm radius and 35 mm of room: 50 mm from its line at z = 100.
+  // A grip of 15 mm radius and 25 mm of room: 40 mm from its line at z = 100.
   'hand-room': {
-    has: onPlain(post('block', [0, 54.9, 50])),
-    hasNot: onPlain(post('block', [0, 55.1, 50])),
+    has: onPlain(post('block', [0, 44.9, 50])),
+    hasNot: onPlain(post('block', [0, 45.1, 50])),
   },
   // 8 mm of room from half a millimetre above the socket at x = 30.
   'mount-covered': {

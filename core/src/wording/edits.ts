@@ -15,17 +15,48 @@ function sayLeaveOut(itemId: string, names: Names): string {
   return `Leave out ${names.item(itemId)}${also}`;
 }
 
+/** Several movements of one part that make one of its named poses. */
+function sayPose(edits: readonly Edit[], names: Names): string | undefined {
+  const [first] = edits;
+  if (first?.type !== 'set-stance') return undefined;
+  const at: Record<string, number> = {};
+  for (const edit of edits) {
+    if (edit.type !== 'set-stance' || edit.itemId !== first.itemId) return undefined;
+    at[edit.movementId] = edit.value;
+  }
+  const pose = names.pose(first.itemId, at);
+  return pose === undefined ? undefined : `Set ${names.item(first.itemId)} to “${pose}”`;
+}
+
 function sayAll(edits: readonly Edit[], names: Names): string {
   const added = edits.flatMap((e) => (e.type === 'add-part' ? [names.part(e.item.partId)] : []));
   // Adaptors put between two parts: the last edit moves the part onto them.
   if (edits.at(-1)?.type === 'move' && added.length === edits.length - 1) {
     return `Put ${added.join(' and ')} between`;
   }
+  const pose = sayPose(edits, names);
+  if (pose !== undefined) return pose;
+  // Another lead between the same two sockets.
+  const [first, second] = edits;
+  if (edits.length === 2 && first?.type === 'remove-cable' && second?.type === 'add-cable') {
+    return `Take ${names.part(second.item.partId)} instead of ${names.lead(first.cableId)}`;
+  }
   // One sentence: only its first word has a capital.
   return edits
     .map((e) => sayEdit(e, names))
     .map((text, i) => (i === 0 ? text : text.charAt(0).toLowerCase() + text.slice(1)))
     .join(', then ');
+}
+
+/** Which mount of its own it goes by is said where that is another one than now. */
+function sayMove(edit: Extract<Edit, { type: 'move' }>, names: Names): string {
+  const joint = names.joint(edit.jointId);
+  const name = joint ? names.item(joint.child.item) : 'it';
+  const by =
+    joint && joint.child.mount !== edit.childMount
+      ? `, by its ${names.mount(joint.child.item, edit.childMount)}`
+      : '';
+  return `Move ${name} to ${names.mount(edit.parent.item, edit.parent.mount)} of ${names.item(edit.parent.item)}${by}`;
 }
 
 /** What an edit does, as its button says it. */
@@ -44,7 +75,7 @@ export function sayEdit(edit: Edit, names: Names): string {
     case 'turn':
       return `Turn ${child(edit.jointId)} to ${sayDeg(edit.turnDeg)}`;
     case 'move':
-      return `Move ${child(edit.jointId)} to ${names.mount(edit.parent.item, edit.parent.mount)} of ${names.item(edit.parent.item)}`;
+      return sayMove(edit, names);
     case 'set-screw':
       return `Use a screw of ${sayMm(edit.screwMm)}`;
     case 'set-spacer':
@@ -54,11 +85,14 @@ export function sayEdit(edit: Edit, names: Names): string {
     case 'set-play':
       return `Note ${sayMm(edit.playMm)} of play`;
     case 'set-stance':
-      return `Set “${names.movement(edit.itemId, edit.movementId)}” of ${names.item(edit.itemId)} to ${
-        names.movementUnit(edit.itemId, edit.movementId) === 'mm'
-          ? sayMm(edit.value)
-          : sayDeg(edit.value)
-      }`;
+      return (
+        sayPose([edit], names) ??
+        `Set “${names.movement(edit.itemId, edit.movementId)}” of ${names.item(edit.itemId)} to ${
+          names.movementUnit(edit.itemId, edit.movementId) === 'mm'
+            ? sayMm(edit.value)
+            : sayDeg(edit.value)
+        }`
+      );
     case 'set-hold':
       return `Hold it ${sayHold(edit.hold)}`;
     case 'hold-at':
@@ -68,7 +102,7 @@ export function sayEdit(edit: Edit, names: Names): string {
     case 'add-cable':
       return `Plug ${names.part(edit.item.partId)} in between ${names.item(edit.cable.from.item)} and ${names.item(edit.cable.to.item)}`;
     case 'remove-cable':
-      return 'Unplug the lead';
+      return `Unplug ${names.lead(edit.cableId)}`;
     case 'add-brace':
       return `Brace ${names.item(edit.brace.a.item)} against ${names.item(edit.brace.b.item)}`;
     case 'remove-brace':

@@ -6,6 +6,7 @@ import {
   type Control,
   type Mount,
   type MountKind,
+  type Part,
   type PartBook,
   type PartKind,
   type Serves,
@@ -111,8 +112,13 @@ export function sayKind(kind: MountKind): string {
 /** "¼″-20 screw with pins", "NATO rail clamp": a mount by its standard, its half and its pins. */
 export function sayMount(mount: Mount): string {
   const label = mountKinds[mount.kind].label;
-  // "cold shoe shoe" and "NATO rail rail" say nothing twice.
-  const half = label.toLowerCase().endsWith(mount.side) ? label : `${label} ${mount.side}`;
+  // "cold shoe shoe" and "NATO rail rail" say nothing twice, and "lens mount body" is no half.
+  const whole = mount.side === 'body' || mount.side === 'lens';
+  const half = whole
+    ? `${label} of the ${mount.side}`
+    : label.toLowerCase().endsWith(mount.side)
+      ? label
+      : `${label} ${mount.side}`;
   const pins = mount.locating
     ? mount.locating.side === 'pins'
       ? ' with pins'
@@ -155,11 +161,108 @@ export interface Names {
   movement(itemId: string, movementId: string): string;
   /** The unit in which a movement is set. */
   movementUnit(itemId: string, movementId: string): '°' | 'mm';
+  /** The pose of an item's part that movements, set so on top of how it stands now, make; undefined for none. */
+  pose(itemId: string, at: Readonly<Record<string, number>>): string | undefined;
   port(itemId: string, portId: string): string;
   control(itemId: string, controlId: string): string;
   part(partId: string): string;
+  /** The lead of a planned run. */
+  lead(cableId: string): string;
   /** How many parts an item of this setup carries. */
   carried(itemId: string): number;
+}
+
+const ordinals = ['', 'second', 'third', 'fourth', 'fifth', 'sixth'];
+
+/** Tells twins apart: the first keeps its name, the others are counted. */
+function countTwins(names: readonly (readonly [id: string, name: string])[]): Map<string, string> {
+  const seen = new Map<string, number>();
+  return new Map(
+    names.map(([id, name]) => {
+      const before = seen.get(name) ?? 0;
+      seen.set(name, before + 1);
+      return [id, before === 0 ? name : `${name}, ${ordinals[before] ?? `${before + 1}th`}`];
+    }),
+  );
+}
+
+/** Which face of its part something is on, in a word; undefined where it looks aslant. */
+function saySide([x, y, z]: readonly [number, number, number]): string | undefined {
+  const [most, word] = (
+    [
+      [x, x > 0 ? 'front' : 'rear'],
+      [y, y > 0 ? 'left' : 'right'],
+      [z, z > 0 ? 'upper' : 'lower'],
+    ] as const
+  ).reduce((a, b) => (Math.abs(b[0]) > Math.abs(a[0]) ? b : a));
+  return Math.abs(most) > 0.9 ? word : undefined;
+}
+
+/** Names of things on one part; those of one name by their faces, and where that does not tell them apart by number. */
+function nameThings(
+  things: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly normal: readonly [number, number, number];
+    readonly own: boolean;
+  }[],
+): Map<string, string> {
+  const isTwin = (name: string) => things.filter((t) => t.name === name).length > 1;
+  return countTwins(
+    things.map((t) => {
+      const side = !t.own && isTwin(t.name) ? saySide(t.normal) : undefined;
+      return [t.id, side ? `${side} ${t.name}` : t.name];
+    }),
+  );
+}
+
+const mountNames = new WeakMap<Part, Map<string, string>>();
+const portNames = new WeakMap<Part, Map<string, string>>();
+
+function once(
+  known: WeakMap<Part, Map<string, string>>,
+  part: Part,
+  make: () => Map<string, string>,
+): Map<string, string> {
+  let names = known.get(part);
+  if (!names) {
+    names = make();
+    known.set(part, names);
+  }
+  return names;
+}
+
+/** A mount of a part by name; twins are told apart: “left strap lug”, “¼″-20, second”. */
+export function nameMountOf(part: Part, mountId: string): string {
+  const names = once(mountNames, part, () =>
+    nameThings(
+      part.mounts.map((m) => ({
+        id: m.id,
+        name: nameMount(m),
+        normal: m.normal,
+        own: m.name !== undefined,
+      })),
+    ),
+  );
+  return names.get(mountId) ?? mountId;
+}
+
+/** A socket of a part by name; twins are told apart by what they are for and where they are. */
+export function namePortOf(part: Part, portId: string): string {
+  const names = once(portNames, part, () => {
+    const ports = part.ports ?? [];
+    const plain = (p: (typeof ports)[number]) => p.name ?? sayConnector(p.connector);
+    return nameThings(
+      ports.map((p) => {
+        const twins = ports.filter((q) => plain(q) === plain(p));
+        // In and out tell a pair apart better than where they are.
+        const way = twins.length > 1 && twins.every((q) => q === p || q.direction !== p.direction);
+        const name = way && p.direction !== 'both' ? `${plain(p)} ${p.direction}` : plain(p);
+        return { id: p.id, name, normal: p.normal, own: p.name !== undefined };
+      }),
+    );
+  });
+  return names.get(portId) ?? portId;
 }
 
 /** Looks names up in an assembly, and in a catalogue for parts that are not on the rig. */
@@ -167,24 +270,40 @@ export function createNames(assembly: Assembly, parts: PartBook): Names {
   const kit = new Map(assembly.rig.kit.map((item) => [item.id, item]));
   const partOf = (itemId: string) =>
     assembly.byId.get(itemId)?.part ?? parts.get(kit.get(itemId)?.partId ?? '');
+  // Two alike are told apart within the kit, so that one keeps its name in every setup.
+  const items = countTwins(
+    assembly.rig.kit.flatMap((item) => {
+      const part = partOf(item.id);
+      return part ? [[item.id, nameItem({ item, part })] as const] : [];
+    }),
+  );
+  const itemName = (itemId: string) => items.get(itemId) ?? itemId;
   return {
-    item: (itemId) => {
-      const item = kit.get(itemId);
-      const part = partOf(itemId);
-      return item && part ? nameItem({ item, part }) : itemId;
+    item: itemName,
+    lead: (cableId) => {
+      const run = assembly.setup.cables?.find((c) => c.id === cableId);
+      return run ? itemName(run.item) : 'the lead';
     },
     mount: (itemId, mountId) => {
-      const mount = partOf(itemId)?.mounts.find((m) => m.id === mountId);
-      return mount ? nameMount(mount) : mountId;
+      const part = partOf(itemId);
+      return part ? nameMountOf(part, mountId) : mountId;
     },
     joint: (jointId) => assembly.setup.joints.find((j) => j.id === jointId),
     movementUnit: (itemId, movementId) =>
       partOf(itemId)?.movements?.find((m) => m.id === movementId)?.type === 'shift' ? 'mm' : '°',
     movement: (itemId, movementId) =>
       partOf(itemId)?.movements?.find((m) => m.id === movementId)?.name ?? movementId,
+    pose: (itemId, at) => {
+      const part = partOf(itemId);
+      const stance = { ...assembly.setup.stances?.[itemId], ...at };
+      const valueOf = (id: string) => stance[id] ?? part?.movements?.find((m) => m.id === id)?.rest;
+      return part?.poses?.find((p) =>
+        Object.entries(p.at).every(([id, value]) => valueOf(id) === value),
+      )?.name;
+    },
     port: (itemId, portId) => {
-      const port = partOf(itemId)?.ports?.find((p) => p.id === portId);
-      return port ? (port.name ?? sayConnector(port.connector)) : portId;
+      const part = partOf(itemId);
+      return part ? namePortOf(part, portId) : portId;
     },
     control: (itemId, controlId) => {
       const control = partOf(itemId)?.controls?.find((c) => c.id === controlId);

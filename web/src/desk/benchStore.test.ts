@@ -176,6 +176,7 @@ describe('the bench', () => {
 
   it('lists findings of Fit by the part they are about first', async () => {
     const bench = await open();
+    bench.apply({ type: 'slide', setupId: 'low', jointId: 'h', slideMm: 90 });
     const codes = [...bench.findingsByItem].flatMap(([id, list]) =>
       list.map((f) => [id, f.items[0]]),
     );

@@ -96,18 +96,14 @@ export const useBench = defineStore('bench', () => {
     },
     { flush: 'sync' },
   );
-  // The catalogue offers remedies; while dragging only the figures matter.
+  // While dragging only the figures with the lens on the rig matter. Ways out are looked for elsewhere.
   const report = computed<Report | undefined>(() => {
     const now = rig.value;
     if (!now || !setup.value) return undefined;
-    return measureReport(
-      now,
-      setupId.value,
-      parts.value,
-      preview.value
-        ? { collider: collider.value, oneLens: true }
-        : { collider: collider.value, catalogue: parts.value },
-    );
+    return measureReport(now, setupId.value, parts.value, {
+      collider: collider.value,
+      oneLens: preview.value !== undefined,
+    });
   });
   /** The rig as it is stored, whatever is tried out on it: what a drag starts from. */
   const settled = computed(() => {

@@ -42,7 +42,8 @@ export const cameraThings: readonly Thing[] = [
         'Rear screen',
         [
           ['side', 'swings out to the side'],
-          ['fixed', 'fixed or tilts'],
+          ['tilt', 'tilts up'],
+          ['fixed', 'fixed'],
           ['none', 'none'],
         ],
         'side',

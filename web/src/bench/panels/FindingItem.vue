@@ -6,14 +6,20 @@ import AppButton from '../../shared/AppButton.vue';
 import WeightMark from '../../shared/WeightMark.vue';
 import MateQuestion from '../../mates/MateQuestion.vue';
 import { useBench } from '../../desk/benchStore';
+import { useRemedies } from '../remedies/remedyStore';
 
 /** A finding as a sentence, with its ways out as buttons that take them. */
 const props = defineProps<{ finding: Finding }>();
 const bench = useBench();
+const mending = useRemedies();
 const told = computed(() => tellFinding(props.finding, bench.names!));
-const remedies = computed(() =>
-  props.finding.remedies.map((r) => ({ edit: r.edit, label: sayEdit(r.edit, bench.names!) })),
-);
+/** Its ways out: undefined while they are looked for. Of what is only tried out none are told. */
+const remedies = computed(() => {
+  if (bench.preview) return undefined;
+  const edits = mending.found.get(props.finding.id);
+  return edits?.map((edit) => ({ edit, label: sayEdit(edit, bench.names!) }));
+});
+const isLooking = computed(() => mending.state === 'working' && remedies.value === undefined);
 
 /** What the verdict rests on that nobody has stated or measured. */
 const guesses = computed(() => listGuesses(props.finding, bench.report!.assembly));
@@ -43,7 +49,7 @@ function take(remedy: { edit: Finding['remedies'][number]['edit']; label: string
   <li class="rule py-2.5 first:border-t-0" :data-finding="finding.code">
     <WeightMark :weight="finding.weight" />
     <p class="mt-1 leading-snug">{{ told.sentence }}</p>
-    <details v-if="finding.weight === 'note' && remedies.length === 0" class="text-faint text-xs">
+    <details v-if="finding.weight === 'note' && !remedies?.length" class="text-faint text-xs">
       <summary class="mt-0.5 w-fit underline">why</summary>
       <p class="mt-1">{{ told.why }} {{ told.todo }}</p>
     </details>
@@ -64,11 +70,17 @@ function take(remedy: { edit: Finding['remedies'][number]['edit']; label: string
       v-bind="mates"
       @answered="bench.refreshParts"
     />
-    <div v-if="remedies.length > 0 && !bench.readOnly" class="mt-2 flex flex-col items-start gap-1">
+    <div
+      v-if="remedies && remedies.length > 0 && !bench.readOnly"
+      class="mt-2 flex flex-col items-start gap-1"
+    >
       <AppButton v-for="r in remedies" :key="r.label" small @click="take(r)">{{
         r.label
       }}</AppButton>
     </div>
-    <p v-else-if="finding.weight !== 'note'" class="mt-1 text-xs">{{ told.todo }}</p>
+    <p v-else-if="finding.weight !== 'note'" class="mt-1 text-xs">
+      {{ told.todo }}
+      <span v-if="isLooking" class="text-faint">Looking for a way out …</span>
+    </p>
   </li>
 </template>

@@ -1,0 +1,102 @@
+import { hasTrait, type Part, type PartBook, type PartKind } from '../part/index.js';
+import { dot } from '../placement/index.js';
+import { listCarried, type Assembly, type Edit } from '../rig/index.js';
+
+/** How many parts a remedy may leave out: beyond, it is another rig. */
+const mostLeftOut = 2;
+/** The cosine of how far a part may lean from how it stood and still be the same way up: 25° (estimate). */
+const sameWayUp = 0.9;
+
+/** What holds others up: a builder hangs anything on it that mates. */
+const bearers: readonly PartKind[] = [
+  'body',
+  'cage',
+  'plate',
+  'rod',
+  'clamp',
+  'adaptor',
+  'support',
+];
+/** What hands hold and what the rig is built on: it hangs on what holds others up, and on nothing light. */
+const borneOnlyByBearers: readonly PartKind[] = [
+  'cage',
+  'top-handle',
+  'side-grip',
+  'rod',
+  'shoulder-pad',
+  'support',
+  'battery-plate',
+];
+/** What each of the lighter kinds may carry; kinds that are not named carry nothing but what is made for them. */
+const carries: Partial<Record<PartKind, readonly PartKind[]>> = {
+  lens: ['ring', 'filter', 'matte-box'],
+  ring: ['ring', 'filter', 'matte-box'],
+  filter: ['ring', 'filter', 'matte-box'],
+  'lens-adapter': ['lens', 'lens-support'],
+  monitor: ['battery', 'dummy-battery', 'loupe', 'battery-plate', 'ring'],
+  transmitter: ['battery', 'dummy-battery'],
+  recorder: ['battery', 'dummy-battery', 'media'],
+  'battery-plate': ['battery', 'dummy-battery', 'tap', 'media', 'transmitter', 'receiver'],
+  battery: ['tap', 'media'],
+  'side-grip': ['receiver', 'microphone', 'cable-clamp', 'strap', 'arm'],
+};
+
+/** Whether a builder would hang one part on another, given that their mounts mate. */
+export function mayCarry(parent: Part, child: Part): boolean {
+  if (bearers.includes(parent.kind)) return true;
+  if (borneOnlyByBearers.includes(child.kind)) {
+    return carries[parent.kind]?.includes(child.kind) ?? false;
+  }
+  if (parent.kind === 'arm' || parent.kind === 'top-handle') return true;
+  return carries[parent.kind]?.includes(child.kind) ?? false;
+}
+
+/** The camera, its glass and its cage stay: without them it is another rig. */
+const stays = (part: Part): boolean =>
+  hasTrait(part, 'camera') || hasTrait(part, 'optic') || part.kind === 'cage';
+
+/**
+ * Whether a builder would make an edit, as far as the edit itself says: camera, lens and cage stay, at most two parts are
+ * left out, what moves stays the same way up, and nothing is hung on what does not carry it. `after` is the setup as the
+ * edit leaves it.
+ */
+export function wouldBuild(
+  before: Assembly,
+  edit: Edit,
+  after: Assembly,
+  parts: PartBook,
+): boolean {
+  switch (edit.type) {
+    case 'remove-item': {
+      const gone = listCarried(before, edit.itemId);
+      return gone.length <= mostLeftOut && gone.every((p) => !stays(p.part));
+    }
+    case 'swap-part': {
+      const old = before.byId.get(edit.itemId);
+      return old !== undefined && !stays(old.part) && parts.has(edit.item.partId);
+    }
+    case 'turn':
+    case 'move': {
+      const joint = before.joints.find((j) => j.joint.id === edit.jointId);
+      const was = joint && before.byId.get(joint.child);
+      const is = joint && after.byId.get(joint.child);
+      if (!was || !is) return false;
+      const up = dot(was.rigFromPart.rotation.z, is.rigFromPart.rotation.z);
+      if (up < sameWayUp) return false;
+      if (edit.type === 'turn') return true;
+      const onto = after.byId.get(edit.parent.item);
+      return onto !== undefined && !stays(was.part) && mayCarry(onto.part, was.part);
+    }
+    case 'set-stance': {
+      const placed = before.byId.get(edit.itemId);
+      // The zoom is where the picture wants it.
+      return placed !== undefined && !hasTrait(placed.part, 'optic');
+    }
+    case 'all':
+      return edit.edits.every(
+        (one) => one.type !== 'remove-item' || wouldBuild(before, one, after, parts),
+      );
+    default:
+      return true;
+  }
+}

@@ -1,0 +1,221 @@
+import type { Collider } from '../clash/index.js';
+import { hasTrait, type Part, type PartBook } from '../part/index.js';
+import type { Finding, FindingCode } from '../report/index.js';
+import {
+  findStandIns,
+  proposeId,
+  type Assembly,
+  type Edit,
+  type PlacedItem,
+} from '../rig/index.js';
+import { leadLimits, listFittingLeads } from '../fit/index.js';
+import { findBestPrice } from '../spend/index.js';
+import { measureLevelling } from './level.js';
+
+/** Findings that something which stands otherwise may end: a hinge, a tilt, a flag. */
+const posed: ReadonlySet<FindingCode> = new Set<FindingCode>([
+  'parts-overlap',
+  'keep-clear-entered',
+  'hand-room',
+  'plug-cannot-enter',
+  'bend-too-tight',
+  'screen-not-seen',
+  'view-cut',
+  'tool-cannot-reach',
+  'lever-under-hand',
+]);
+
+/** Findings that balancing may end. */
+export const swaying: ReadonlySet<FindingCode> = new Set<FindingCode>([
+  'not-level',
+  'wrist-over',
+  'hand-pulls-down',
+  'heavy-end',
+  'off-head-axis',
+  'gimbal-cannot-balance',
+]);
+
+/** Ways to balance the rig: slides and turns, something heavy put elsewhere, a weight of the catalogue. */
+function listBalancing(assembly: Assembly, parts: PartBook, collider?: Collider): Edit[] {
+  const { options, moves, weights } = measureLevelling({
+    rig: assembly.rig,
+    setupId: assembly.setup.id,
+    parts,
+    collider,
+  });
+  return [...options.slice(0, 2), ...moves, ...weights.slice(0, 1)].map((o) => o.edit);
+}
+
+/** How many places of one movement are tried between its ends. */
+const stanceSteps = 4;
+
+/** Other stances of the parts that a finding is about: their named poses, then a few places along each movement. */
+function listStances(assembly: Assembly, finding: Finding): Edit[] {
+  const setupId = assembly.setup.id;
+  return finding.items.flatMap((itemId): Edit[] => {
+    const placed = assembly.byId.get(itemId);
+    const movements = placed?.part.movements;
+    if (!movements) return [];
+    const stance = assembly.setup.stances?.[itemId] ?? {};
+    const now = (id: string) => stance[id] ?? movements.find((m) => m.id === id)?.rest;
+    const set = (at: readonly (readonly [string, number])[]): Edit[] => {
+      const edits = at
+        .filter(([id, value]) => value !== now(id))
+        .map(([movementId, value]): Edit => ({
+          type: 'set-stance',
+          setupId,
+          itemId,
+          movementId,
+          value,
+        }));
+      const [only] = edits;
+      return edits.length > 1 ? [{ type: 'all', edits }] : only ? [only] : [];
+    };
+    // What has named poses is set to those: between them its leaves may stand in its own body.
+    const named = (placed.part.poses ?? []).flatMap((p) => set(Object.entries(p.at)));
+    if (named.length > 0) return named;
+    const steps = movements.flatMap((m) =>
+      Array.from({ length: stanceSteps + 1 }, (_, i) =>
+        set([[m.id, m.from + ((m.to - m.from) * i) / stanceSteps]]),
+      ).flat(),
+    );
+    return steps;
+  });
+}
+
+/** Other leads for a run whose length or plug is wrong: those of the kit first, then the cheapest of fitting length. */
+function listLeads(assembly: Assembly, parts: PartBook, finding: Finding): Edit[] {
+  const runs = assembly.setup.cables ?? [];
+  const run = runs.find((r) => finding.items.includes(r.item));
+  if (!run) return [];
+  const portOf = (end: typeof run.from) =>
+    assembly.byId.get(end.item)?.part.ports?.find((p) => p.id === end.port);
+  const [a, b] = [portOf(run.from), portOf(run.to)];
+  if (!a || !b) return [];
+  const facts = finding.facts as { readonly neededMm?: number };
+  const fits = (part: Part): boolean => {
+    const { cable } = part;
+    if (!cable || facts.neededMm === undefined) return true;
+    if ((cable.stretchesToMm ?? cable.lengthMm) < facts.neededMm) return false;
+    const spareMm = cable.lengthMm - facts.neededMm;
+    return (
+      spareMm <= leadLimits.leastMm ||
+      (spareMm <= leadLimits.mostMm && spareMm <= leadLimits.share * facts.neededMm)
+    );
+  };
+  const own = assembly.rig.kit.find((i) => i.id === run.item)?.partId;
+  return listFittingLeads(assembly, parts, a, b)
+    .filter(({ part }) => part.id !== own && fits(part))
+    .slice(0, 3)
+    .map(({ item }) => ({
+      type: 'all',
+      edits: [
+        { type: 'remove-cable', setupId: assembly.setup.id, cableId: run.id },
+        {
+          type: 'add-cable',
+          setupId: assembly.setup.id,
+          item,
+          cable: { id: proposeId(`run-${run.id}`), item: item.id, from: run.from, to: run.to },
+        },
+      ],
+    }));
+}
+
+/** So many parts are exchanged in one way out at most: beyond, it is another rig. */
+const mostExchanged = 3;
+
+/**
+ * Other parts of the same kinds in the places of some, which take over all their joints and serve the same needs, and
+ * together save at least `least` of what `valueOf` counts: one that is enough, the one that saves least first; else the
+ * fewest that are.
+ */
+function listLesser(
+  assembly: Assembly,
+  catalogue: PartBook,
+  least: number,
+  valueOf: (part: Part, placed: PlacedItem | undefined) => number | undefined,
+): Edit[] {
+  const swaps = assembly.items
+    .filter((p) => p.carriedBy && !hasTrait(p.part, 'optic') && p.part.kind !== 'cage')
+    .flatMap((placed) => {
+      const worth = valueOf(placed.part, placed) ?? 0;
+      const needs = (placed.part.serves ?? []).map((s) => s.need);
+      return [...catalogue.values()].flatMap((part) => {
+        const saves = worth - (valueOf(part, undefined) ?? Infinity);
+        if (part.kind !== placed.part.kind || part.id === placed.part.id || saves <= 0) return [];
+        if (needs.some((need) => !part.serves?.some((s) => s.need === need))) return [];
+        const { mounts, lacking, keyUnknown } = findStandIns(assembly, placed, part);
+        if (lacking.length > 0 || keyUnknown) return [];
+        const edit: Edit = {
+          type: 'swap-part',
+          setupId: assembly.setup.id,
+          itemId: placed.item.id,
+          item: { id: proposeId(part.id), partId: part.id, owned: false },
+          mounts,
+        };
+        return [{ edit, saves, itemId: placed.item.id }];
+      });
+    });
+  const enough = swaps.filter((s) => s.saves >= least).sort((a, b) => a.saves - b.saves);
+  if (enough.length > 0) return enough.slice(0, 6).map((s) => s.edit);
+  const taken = new Map<string, (typeof swaps)[number]>();
+  for (const swap of [...swaps].sort((a, b) => b.saves - a.saves)) {
+    if (!taken.has(swap.itemId)) taken.set(swap.itemId, swap);
+    if (taken.size === mostExchanged) break;
+  }
+  const list = [...taken.values()];
+  const upTo = list.findIndex(
+    (_, i) => list.slice(0, i + 1).reduce((sum, s) => sum + s.saves, 0) >= least,
+  );
+  return upTo < 0 ? [] : [{ type: 'all', edits: list.slice(0, upTo + 1).map((s) => s.edit) }];
+}
+
+/**
+ * Ways out that no question proposes for its own finding, since they belong to the whole rig: other stances, other leads,
+ * a lighter or cheaper part in the place of one. Not tried yet.
+ */
+export function proposeMore(
+  assembly: Assembly,
+  finding: Finding,
+  parts: PartBook,
+  collider?: Collider,
+): Edit[] {
+  const edits: Edit[] = [];
+  if (swaying.has(finding.code)) edits.push(...listBalancing(assembly, parts, collider));
+  if (posed.has(finding.code)) edits.push(...listStances(assembly, finding));
+  switch (finding.code) {
+    case 'lead-too-long':
+    case 'lead-too-short':
+    case 'plug-cannot-enter':
+    case 'lead-wrong-end':
+      edits.push(...listLeads(assembly, parts, finding));
+      break;
+    case 'over-carry':
+      edits.push(
+        ...listLesser(
+          assembly,
+          parts,
+          finding.facts.massG - finding.facts.limitG,
+          (part, placed) =>
+            placed && hasTrait(placed.part, 'grounded') ? 0 : (placed?.mass?.massG ?? part.massG),
+        ),
+      );
+      break;
+    case 'over-spend': {
+      const { currency, rates = [] } = assembly.rig.brief;
+      edits.push(
+        ...listLesser(
+          assembly,
+          parts,
+          finding.facts.toSpend.minor - finding.facts.limit.minor,
+          (part, placed) =>
+            placed?.item.owned ? 0 : findBestPrice(part, currency, rates)?.price.minor,
+        ),
+      );
+      break;
+    }
+    default:
+      break;
+  }
+  return edits;
+}
