@@ -13,7 +13,7 @@ import {
   type Placement,
   type Vec3,
 } from '../placement/index.js';
-import type { Solid } from '../solid/index.js';
+import { isInsideSolid, measureBounds, type Solid } from '../solid/index.js';
 import { loadCollider, meetSolids, type Body, type Collider } from './index.js';
 
 let collider: Collider;
@@ -339,5 +339,84 @@ describe('held to a plain way: thousands of points on the surfaces', () => {
       }),
       { numRuns: 80 },
     );
+  });
+});
+
+describe('symmetric placings, on purpose', () => {
+  const frustum: Solid = {
+    id: 'frustum',
+    type: 'frustum',
+    atMm: [0, 0, 0],
+    radiusMm: 20,
+    endRadiusMm: 12,
+    lengthMm: 30,
+  };
+  const shapes: readonly Solid[] = [
+    cylinder(7.5, 100),
+    cylinder(15, 30),
+    box(20, 20, 20),
+    box(40, 10, 6),
+    frustum,
+  ];
+  const marginMm = 0.3;
+  /** Points of a grid that lie in a solid by more than the margin. */
+  const listPoints = (solid: Solid): Vec3[] => {
+    const { lowMm, highMm } = measureBounds(solid, at([0, 0, 0]));
+    const steps = Array.from({ length: 13 }, (_, i) => i / 12);
+    return steps
+      .flatMap((x) => steps.flatMap((y) => steps.map((z) => [x, y, z] as const)))
+      .map((t) => t.map((v, i) => lowMm[i]! + (highMm[i]! - lowMm[i]!) * v) as unknown as Vec3)
+      .filter((p) => isInsideSolid(solid, at([0, 0, 0]), p, -marginMm));
+  };
+  const rotations = [
+    [1, 0, 0],
+    [0, 1, 0],
+    [0, 0, 1],
+  ].flatMap((axis) =>
+    [0, 45, 90, 180].map((deg) => createRotation(axis as unknown as Vec3, (deg * Math.PI) / 180)),
+  );
+
+  it('what has points in common is never called free: axes that meet, faces in one plane, middles that coincide', () => {
+    let common = 0;
+    const missed: string[] = [];
+    for (const a of shapes) {
+      const points = listPoints(a);
+      for (const b of shapes) {
+        for (const rotation of rotations) {
+          for (const x of [0, 7.5, 10, 15, 20]) {
+            for (const [y, z] of [
+              [0, 0],
+              [5, 20],
+              [10, 10],
+              [10, 0],
+            ] as const) {
+              const bAt = at([x, y, z], rotation);
+              if (!points.some((p) => isInsideSolid(b, bAt, p, -marginMm))) continue;
+              common += 1;
+              const gap = gapOf(a, b, bAt, 0);
+              if (gap === undefined || gap > -0.2)
+                missed.push(`${a.type} ${b.type} ${x} ${y} ${z}`);
+            }
+          }
+        }
+      }
+    }
+    expect(common).toBeGreaterThan(3000);
+    expect(missed).toEqual([]);
+  });
+
+  it('two boxes are parted by the shortest way, face to face or edge to edge', () => {
+    const meet = (bAt: Placement) =>
+      meetSolids(collider, box(20, 20, 20), at([0, 0, 0]), box(20, 20, 20), bAt, 0);
+    const face = meet(at([0, 18, 3]))!;
+    expect([face.gapMm, ...face.away]).toEqual([-2, 0, 1, 0].map((v) => expect.closeTo(v, 9)));
+    const below = meet(at([1, 0, -19]))!;
+    expect([below.gapMm, ...below.away]).toEqual([-1, 0, 0, -1].map((v) => expect.closeTo(v, 9)));
+    // Turned by 45° about z its edge looks along x: it reaches 10·√2 = 14.142 mm.
+    const turned = createRotation([0, 0, 1], Math.PI / 4);
+    expect(meet(at([23, 0, 0], turned))!.gapMm).toBeCloseTo(23 - 10 - Math.SQRT2 * 10, 9);
+    expect(meet(at([24.2, 0, 0], turned))).toBeUndefined();
+    // Flush is no overlap.
+    expect(meet(at([20, 0, 0]))?.gapMm ?? 0).toBeGreaterThan(-0.001);
   });
 });

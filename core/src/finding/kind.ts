@@ -13,6 +13,8 @@ export interface Telling<Code extends string, Facts> {
   readonly when: string;
   /** For the docs: the ways out it proposes. */
   readonly offers: string;
+  /** How bad it is, larger being worse, in whatever unit: what was set aside comes back when it grows. */
+  bad?(facts: Facts): number;
   /** Second person present, with figures. */
   sentence(finding: AnyFinding<Code, Facts>, names: Names): string;
   /** Why it matters. */

@@ -163,6 +163,7 @@ export const keepClearEntered = defineFinding(
   }>(),
   {
     restsOn: ['shape', 'mounts', 'spaces'],
+    bad: ({ opensDeg, depthMm }) => (opensDeg === undefined ? depthMm : -opensDeg),
     weight:
       'stops for a battery or card door that opens less than 90°, but for a support that the rig is lifted off; otherwise risk',
     when: 'a part stands in a space that this setup wants clear; a door says how far it opens',
@@ -299,6 +300,7 @@ export const handRoom = defineFinding(
   }>(),
   {
     restsOn: ['shape', 'mounts'],
+    bad: ({ leftMm }) => -leftMm,
     weight: 'risk',
     when: 'less than 25 mm round a grip where the palm is on it; less than 35 mm on a job cold enough for gloves',
     offers: 'the smallest slide or turn; another mount',

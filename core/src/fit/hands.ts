@@ -30,6 +30,7 @@ export const outOfReach = defineFinding(
   }>(),
   {
     restsOn: ['shape', 'mounts'],
+    bad: ({ farMm }) => farMm,
     weight: 'risk',
     when: 'both hands hold, and a control is farther than a finger reaches',
     offers: '',
@@ -140,6 +141,7 @@ export const gripsUneven = defineFinding(
   stating<{ readonly heightMm: number; readonly depthMm: number }>(),
   {
     restsOn: ['shape', 'mounts'],
+    bad: ({ heightMm, depthMm }) => Math.max(heightMm, depthMm),
     weight: 'note',
     when: 'two hands more than 25 mm apart in height or depth',
     offers: '',
@@ -246,6 +248,7 @@ export const screenNotSeen = defineFinding(
   }>(),
   {
     restsOn: ['shape', 'mounts'],
+    bad: ({ angleDeg }) => angleDeg,
     weight: 'risk',
     when: 'from the estimated eye no screen is seen well: each is hidden, more than 60° aslant, or farther than 8 diagonals',
     offers: '',

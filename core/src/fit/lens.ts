@@ -124,6 +124,7 @@ export const lensMountOverloaded = defineFinding(
   }>(),
   {
     restsOn: ['mass', 'shape'],
+    bad: ({ momentNm, limitNm }) => momentNm / limitNm,
     weight:
       'stops over what the mount bears; from a third of it a risk where the rig stands for long, a note in the hands, where it is a risk from two thirds',
     when: 'moment across the optical axis about the flange, zoom drawn out, focus hand included; not where a support bears it',

@@ -64,6 +64,7 @@ export const overAhead = defineFinding(
   stating<{ readonly aheadMm: number; readonly limitMm: number }>(),
   {
     restsOn: ['shape', 'mounts'],
+    bad: ({ aheadMm }) => aheadMm,
     weight: 'risk',
     when: 'reaches farther ahead of the lens mount than the brief allows',
     offers: '',
@@ -98,6 +99,7 @@ export const aheadCheck = defineCheck([overAhead], ({ assembly, brief }: FitAske
 
 export const homeMadeLoad = defineFinding('home-made-load', stating<{ readonly massG: number }>(), {
   restsOn: ['mass'],
+  bad: ({ massG }) => massG,
   weight: 'risk',
   when: 'a home-made or altered part carries others on mounts of unknown strength',
   offers: '',
@@ -259,6 +261,7 @@ export const armSags = defineFinding(
   }>(),
   {
     restsOn: ['mass', 'shape'],
+    bad: ({ momentNm, holdsNm }) => momentNm / holdsNm,
     weight: 'stops over what it holds, risk over half',
     when: 'weight and jolts about the axis of a friction joint within a part',
     offers: '',
@@ -335,6 +338,7 @@ export const jointPlays = defineFinding(
   stating<{ readonly playMm: number; readonly playDeg: number }>(),
   {
     restsOn: ['mounts'],
+    bad: ({ playMm, playDeg }) => Math.max(playMm, playDeg),
     weight: 'risk',
     when: 'the owner felt play and no brace takes it away',
     offers: '',

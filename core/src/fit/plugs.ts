@@ -103,6 +103,7 @@ export const bendTooTight = defineFinding(
   }>(),
   {
     restsOn: ['shape', 'ports'],
+    bad: ({ roomMm }) => -roomMm,
     weight: 'risk',
     when: 'behind its plug the lead has less room than its least bend radius',
     offers: '',
@@ -237,6 +238,7 @@ export const leadTooLong = defineFinding(
   stating<{ readonly lengthMm: number; readonly neededMm: number }>(),
   {
     restsOn: ['shape', 'ports'],
+    bad: ({ lengthMm, neededMm }) => lengthMm - neededMm,
     weight: 'risk',
     when: 'more than 30 % and 50 mm, or more than 150 mm, longer than its way',
     offers: '',

@@ -113,6 +113,7 @@ export const overHeight = defineFinding(
   stating<{ readonly heightMm: number; readonly limitMm: number; readonly topItem: string }>(),
   {
     restsOn: ['shape', 'mounts'],
+    bad: ({ heightMm }) => heightMm,
     weight: 'risk',
     when: 'taller than the brief allows, as it is held',
     offers: 'move the highest branch lower; leave it out',

@@ -440,6 +440,7 @@ const turningWords: Readonly<Record<Turning, string>> = {
 
 export const screwCanTurn = defineFinding('screw-can-turn', stating<Slip>(), {
   restsOn: ['mass', 'mounts'],
+  bad: ({ ratio }) => ratio,
   weight:
     'by weight and motion: stops over 1, risk over 0.5, note over 0.3; by a hand or a knock over 1: risk where the picture turns, something is hit or unplugged, otherwise note',
   when: 'slip ratio of a plain screw or friction joint, not braced; a friction joint with a stated moment by weight and motion only',

@@ -47,6 +47,7 @@ export const longerThanNeeded = defineFinding(
   }>(),
   {
     restsOn: ['shape', 'mounts'],
+    bad: ({ lengthMm, usedMm }) => lengthMm - usedMm,
     weight: 'note',
     when: 'more than 40 mm and 40 % of a rod or rail are used by no setup',
     offers: '',

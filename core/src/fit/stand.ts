@@ -16,6 +16,7 @@ export const doesNotStand = defineFinding(
   }>(),
   {
     restsOn: ['mass', 'shape'],
+    bad: ({ outsideMm }) => outsideMm,
     weight: 'risk when set down, note otherwise',
     when: 'set down on a table it rests on a point, an edge, its lens or a lead, or its weight is outside; held in the hands only where it would stand on its lens or a lead',
     offers: '',

@@ -113,6 +113,7 @@ export const notLevel = defineFinding(
   stating<{ readonly tiltDeg: number; readonly leanDeg: number }>(),
   {
     restsOn: ['mass', 'shape'],
+    bad: ({ tiltDeg, leanDeg }) => Math.max(Math.abs(tiltDeg), Math.abs(leanDeg)),
     weight: `risk over ${tolerances.tiltRiskDeg}°, note over ${tolerances.levelDeg}°`,
     when: 'tilt or lean, hung from the handle',
     offers: 'the hand along the grip; one part along its rail',
@@ -173,6 +174,7 @@ export const wristOver = defineFinding(
   }>(),
   {
     restsOn: ['mass', 'shape'],
+    bad: ({ momentNm }) => momentNm,
     weight: 'risk over 4 N·m, note over half',
     when: 'what a wrist must hold beside lifting, with one or two hands',
     offers: '',
@@ -211,6 +213,7 @@ export const handPullsDown = defineFinding(
   stating<{ readonly pullN: number }>(),
   {
     restsOn: ['mass', 'shape'],
+    bad: ({ pullN }) => pullN,
     weight: 'risk',
     when: 'the weight lies outside the two hands, so one must hold the rig down with more than 2 % of it',
     offers: '',
@@ -239,6 +242,7 @@ export const heavyEnd = defineFinding(
   }>(),
   {
     restsOn: ['mass', 'shape'],
+    bad: ({ beyondMm }) => beyondMm,
     weight: 'risk for a heavy tail or over a quarter of the weight, note otherwise',
     when: 'on the shoulder, the weight lies beyond what the pad bears',
     offers: '',
@@ -276,6 +280,7 @@ export const offHeadAxis = defineFinding(
   }>(),
   {
     restsOn: ['mass', 'shape'],
+    bad: ({ remainsMm }) => remainsMm,
     weight: 'risk where more than 20 mm are left as far as the plate slides, note over 5 mm',
     when: 'the weight is not over the axis of the head',
     offers: 'slide the plate',
@@ -320,6 +325,7 @@ export const counterbalanceShort = defineFinding(
   stating<{ readonly needNm: number; readonly peakNm: number }>(),
   {
     restsOn: ['mass', 'shape'],
+    bad: ({ needNm, peakNm }) => needNm - peakNm,
     weight: 'risk',
     when: 'tilted over, the rig pulls more than the head’s greatest counterbalance',
     offers: '',
@@ -383,6 +389,7 @@ export const gimbalTooBig = defineFinding(
   }>(),
   {
     restsOn: ['shape'],
+    bad: ({ sizeMm }) => sizeMm,
     weight: 'risk',
     when: 'the rig is longer, wider or taller than a gimbal swings round',
     offers: '',
@@ -442,6 +449,7 @@ export const slipsOut = defineFinding(
   stating<{ readonly towards: 'from' | 'to'; readonly slopeDeg: number }>(),
   {
     restsOn: ['mass', 'shape'],
+    bad: ({ slopeDeg }) => slopeDeg,
     weight: 'note',
     when: 'a grip in use slopes 10° or more and its higher end is open; not where the whole rig hangs far off level, which is told instead',
     offers: '',
@@ -486,6 +494,7 @@ export const tipsEasily = defineFinding(
   }>(),
   {
     restsOn: ['mass', 'shape'],
+    bad: ({ tipDeg }) => -tipDeg,
     weight: 'note',
     when: 'set down it stands, and falls from less than 8° on; where it does not stand at all, that is told instead',
     offers: '',

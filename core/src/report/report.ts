@@ -1,13 +1,14 @@
 import { mergeBrief, type Brief } from '../brief/index.js';
-import { withLens, type AnyFinding } from '../finding/index.js';
+import { isSetAside, withLens, type AnyFinding } from '../finding/index.js';
 import { findHold, type Hold } from '../hold/index.js';
 import { hasTrait, measureCentreMm, type PartBook } from '../part/index.js';
 import type { Placement, Vec3 } from '../placement/index.js';
 import { ask, type AskOptions, type Asking, type Count } from '../question/index.js';
-import { placeSetup, tryEdit, type Assembly, type Rig } from '../rig/index.js';
+import { placeSetup, tryEdit, type Assembly, type Rig, type SetAside } from '../rig/index.js';
 import { exchangeLens } from './lenses.js';
 import {
   compareFindings,
+  findKind,
   questionEntries,
   questionOf,
   type ReportAnswers,
@@ -22,8 +23,16 @@ export interface Report extends ReportAnswers {
   readonly hold: Hold;
   /** Centre of mass in the rig's frame, of all whose mass is known. */
   readonly centreMm: Vec3 | undefined;
-  /** Heaviest first. */
+  /** Heaviest first; without what the owner has set aside. */
   readonly findings: readonly Finding[];
+  /** What was found and set aside, each with what its owner said of it. */
+  readonly aside: readonly AsideFinding[];
+}
+
+/** A finding that its owner knows of and lives with. */
+export interface AsideFinding {
+  readonly finding: Finding;
+  readonly entry: SetAside;
 }
 
 /** What a report may draw on beyond the rig itself. */
@@ -71,8 +80,24 @@ export function reportOn(assembly: Assembly, parts: PartBook, options: ReportOpt
     hold,
     centreMm: measureCentreMm(assembly.mass),
     ...(answers as unknown as ReportAnswers),
-    findings: (findings as Finding[]).sort(compareFindings),
+    ...splitAside((findings as Finding[]).sort(compareFindings), assembly),
   };
+}
+
+/** What stands, and what its owner has set aside and is no worse than it was then. */
+function splitAside(
+  found: readonly Finding[],
+  assembly: Assembly,
+): Pick<Report, 'findings' | 'aside'> {
+  const entries = assembly.rig.setAside ?? [];
+  const findings: Finding[] = [];
+  const aside: AsideFinding[] = [];
+  for (const finding of found) {
+    const entry = entries.find((e) => isSetAside(e, finding, findKind(finding.code), assembly));
+    if (entry) aside.push({ finding, entry });
+    else findings.push(finding);
+  }
+  return { findings, aside };
 }
 
 /**

@@ -9,6 +9,7 @@ import type {
   KitItem,
   MountRef,
   Rig,
+  SetAside,
   Setup,
 } from './schema.js';
 
@@ -114,6 +115,13 @@ export type Edit =
       readonly type: 'set-weighing';
       readonly setupId: string;
       readonly weighing: Setup['weighing'];
+    }
+  /** Puts a finding aside with a word why; one that is aside already is put aside anew. */
+  | { readonly type: 'set-aside'; readonly entry: SetAside }
+  | {
+      readonly type: 'bring-back';
+      readonly finding: string;
+      readonly setupId: string | undefined;
     }
   | { readonly type: 'rename'; readonly name: string }
   /** Another arrangement of the same parts: what is there is copied, and changed from then on. */
@@ -246,6 +254,16 @@ function swapped(rig: Rig, edit: Extract<Edit, { type: 'swap-part' }>): Rig {
     ...next,
     kit: next.kit.filter((item) => item.id !== edit.itemId || item.owned || used.has(item.id)),
   };
+}
+
+/** What is aside but one finding of a setup, or of the whole rig. */
+function listAside(rig: Rig, finding: string, setup: string | undefined): SetAside[] {
+  return (rig.setAside ?? []).filter((a) => a.finding !== finding || a.setup !== setup);
+}
+
+function withAside(rig: Rig, list: readonly SetAside[]): Rig {
+  const { setAside: _, ...rest } = rig;
+  return list.length > 0 ? { ...rest, setAside: [...list] } : rest;
 }
 
 /** What came in the box of something that left the kit leaves with it, or is a wish of its own if it is in use. */
@@ -401,15 +419,29 @@ function change(rig: Rig, edit: Edit): Rig {
       if (!from) throw new Error(`applyEdit: no setup ${edit.setupId}`);
       // What the scale said was said of the other arrangement.
       const { weighing: _, ...rest } = from;
-      return { ...rig, setups: [...rig.setups, { ...rest, id: edit.id, name: edit.name }] };
+      // What the owner knows of the one, they know of its copy.
+      const known = (rig.setAside ?? [])
+        .filter((a) => a.setup === edit.setupId)
+        .map((a) => ({ ...a, setup: edit.id }));
+      return withAside(
+        { ...rig, setups: [...rig.setups, { ...rest, id: edit.id, name: edit.name }] },
+        [...(rig.setAside ?? []), ...known],
+      );
     }
     case 'rename-setup':
       return withSetup(rig, edit.setupId, (s) => ({ ...s, name: edit.name }));
     case 'remove-setup':
       // The last one stays: a rig has at least one.
       return rig.setups.length > 1
-        ? { ...rig, setups: rig.setups.filter((s) => s.id !== edit.setupId) }
+        ? withAside(
+            { ...rig, setups: rig.setups.filter((s) => s.id !== edit.setupId) },
+            (rig.setAside ?? []).filter((a) => a.setup !== edit.setupId),
+          )
         : rig;
+    case 'set-aside':
+      return withAside(rig, [...listAside(rig, edit.entry.finding, edit.entry.setup), edit.entry]);
+    case 'bring-back':
+      return withAside(rig, listAside(rig, edit.finding, edit.setupId));
     case 'rename':
       return { ...rig, name: edit.name };
     case 'restore':

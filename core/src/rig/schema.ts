@@ -153,6 +153,22 @@ export const Setup = z.strictObject({
 });
 export type Setup = z.infer<typeof Setup>;
 
+/** A finding that the owner knows of and lives with: kept with how bad it was, so that it comes back when it is worse. */
+export const SetAside = z.strictObject({
+  /** The finding's id, as reports give it. */
+  finding: z.string().min(1).max(600),
+  /** For this setup alone; for the whole rig where absent. */
+  setup: EntityId.optional(),
+  /** Why, in the owner's words. */
+  word: Note,
+  weight: z.enum(['risk', 'note']),
+  /** Its own figure, where its kind has one: larger is worse. */
+  figure: z.number().optional(),
+  /** The parts it was about, sorted: another in the place of one brings it back. */
+  parts: z.array(PartId).max(100),
+});
+export type SetAside = z.infer<typeof SetAside>;
+
 /** A plan for one camera: the individuals it draws on, its job, its lenses and its arrangements. */
 export const Rig = z.strictObject({
   id: EntityId,
@@ -166,6 +182,7 @@ export const Rig = z.strictObject({
   brief: Brief,
   setups: z.array(Setup).min(1, 'a rig has at least one setup').max(30),
   settings: Settings.optional(),
+  setAside: z.array(SetAside).max(300).optional(),
   /** The owner's own hold test: a known weight, held in one way, until they had to stop. */
   holdTest: z
     .strictObject({

@@ -51,6 +51,7 @@ export const overSpend = defineFinding(
   stating<{ readonly toSpend: Money; readonly limit: Money }>(),
   {
     restsOn: [],
+    bad: ({ toSpend }) => toSpend.minor,
     weight: 'risk',
     when: "over the brief's money",
     offers: 'one branch that is enough to leave out',
@@ -81,6 +82,7 @@ export const overCarry = defineFinding(
   stating<{ readonly massG: number; readonly limitG: number; readonly atLeast: boolean }>(),
   {
     restsOn: ['mass'],
+    bad: ({ massG }) => massG,
     weight: 'risk',
     when: "over the brief's carried grams",
     offers: 'one branch that is enough to leave out',

@@ -127,6 +127,10 @@ export function sayEdit(edit: Edit, names: Names): string {
       return `Call the setup “${edit.name}”`;
     case 'remove-setup':
       return 'Take the setup away';
+    case 'set-aside':
+      return 'Set it aside';
+    case 'bring-back':
+      return 'Bring it back';
     case 'rename':
       return `Call it “${edit.name}”`;
     case 'restore':

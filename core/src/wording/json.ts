@@ -47,5 +47,14 @@ export function toReportJson(report: Report, parts: PartBook): object {
       facts: f.facts,
       remedies: f.remedies.map((r) => ({ label: sayEdit(r.edit, names), edit: r.edit })),
     })),
+    setAside: report.aside.map(({ finding: f, entry }) => ({
+      id: f.id,
+      code: f.code,
+      question: questionOf(f.code),
+      weight: f.weight,
+      sentence: tellFinding(f, names).sentence,
+      word: entry.word,
+      wholeRig: entry.setup === undefined,
+    })),
   };
 }

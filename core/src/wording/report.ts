@@ -48,5 +48,10 @@ export function sayReport(report: Report, parts: PartBook): string {
     for (const remedy of finding.remedies) lines.push(`    → ${sayEdit(remedy.edit, names)}`);
     if (finding.remedies.length === 0) lines.push(`    → ${told.todo}`);
   }
+  if (report.aside.length > 0) lines.push('', 'Set aside');
+  for (const { finding, entry } of report.aside) {
+    const { sentence } = tellFinding(finding, names);
+    lines.push(`· ${findQuestion(questionOf(finding.code)).name}: ${sentence} — “${entry.word}”`);
+  }
   return lines.join('\n');
 }

@@ -5,6 +5,7 @@ import { announce } from '../../shared/announce';
 import AppButton from '../../shared/AppButton.vue';
 import WeightMark from '../../shared/WeightMark.vue';
 import MateQuestion from '../../mates/MateQuestion.vue';
+import AsideForm from './AsideForm.vue';
 import { useBench } from '../../desk/benchStore';
 import { useRemedies } from '../remedies/remedyStore';
 
@@ -19,7 +20,6 @@ const remedies = computed(() => {
   const edits = mending.found.get(props.finding.id);
   return edits?.map((edit) => ({ edit, label: sayEdit(edit, bench.names!) }));
 });
-const isLooking = computed(() => mending.state === 'working' && remedies.value === undefined);
 
 /** What the verdict rests on that nobody has stated or measured. */
 const guesses = computed(() => listGuesses(props.finding, bench.report!.assembly));
@@ -54,16 +54,21 @@ function take(remedy: { edit: Finding['remedies'][number]['edit']; label: string
       <p class="mt-1">{{ told.why }} {{ told.todo }}</p>
     </details>
     <p v-else class="text-faint mt-1 text-xs">{{ told.why }}</p>
-    <p v-if="guessText" class="text-faint mt-1 text-xs">
-      {{ guessText }}
-      <RouterLink
-        v-for="g in guesses.slice(0, 2)"
-        :key="g.itemId"
-        class="mr-2 underline"
-        :to="{ name: 'part', params: { id: g.partId } }"
-        >Correct {{ bench.names!.part(g.partId) }}</RouterLink
-      >
-    </p>
+    <details v-if="guesses.length > 0" class="text-faint mt-0.5 text-xs">
+      <summary class="w-fit underline decoration-dotted">
+        ≈ rests on {{ guesses.length }} {{ guesses.length === 1 ? 'guess' : 'guesses' }}
+      </summary>
+      <p class="mt-1">
+        {{ guessText }}
+        <RouterLink
+          v-for="g in guesses.slice(0, 2)"
+          :key="g.itemId"
+          class="mr-2 underline"
+          :to="{ name: 'part', params: { id: g.partId } }"
+          >Correct {{ bench.names!.part(g.partId) }}</RouterLink
+        >
+      </p>
+    </details>
     <MateQuestion
       v-if="mates && !bench.readOnly"
       class="mt-2"
@@ -78,9 +83,7 @@ function take(remedy: { edit: Finding['remedies'][number]['edit']; label: string
         r.label
       }}</AppButton>
     </div>
-    <p v-else-if="finding.weight !== 'note'" class="mt-1 text-xs">
-      {{ told.todo }}
-      <span v-if="isLooking" class="text-faint">Looking for a way out …</span>
-    </p>
+    <p v-else-if="finding.weight !== 'note'" class="mt-1 text-xs">{{ told.todo }}</p>
+    <AsideForm v-if="finding.weight !== 'stops' && !bench.readOnly" :finding="finding" />
   </li>
 </template>

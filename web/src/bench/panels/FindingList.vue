@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { questionOf, type Question } from '@zucchini/core';
+import { questionOf, tellFinding, type Question } from '@zucchini/core';
 import { computed } from 'vue';
 import { useBench } from '../../desk/benchStore';
+import { announce } from '../../shared/announce';
 import AppButton from '../../shared/AppButton.vue';
 import { useRemedies } from '../remedies/remedyStore';
 import FindingItem from './FindingItem.vue';
@@ -10,6 +11,14 @@ import FindingItem from './FindingItem.vue';
 const props = defineProps<{ question: Question; nothing: string }>();
 const bench = useBench();
 const mending = useRemedies();
+const aside = computed(() =>
+  bench.report!.aside.filter(({ finding }) => questionOf(finding.code) === props.question),
+);
+
+function bringBack({ finding, entry }: (typeof aside.value)[number]): void {
+  bench.apply({ type: 'bring-back', finding: finding.id, setupId: entry.setup });
+  announce('Brought back. Z sets it aside again.');
+}
 const findings = computed(() =>
   bench.report!.findings.filter((f) => questionOf(f.code) === props.question),
 );
@@ -44,4 +53,18 @@ const findings = computed(() =>
   <p v-else class="text-leaf mt-3 flex items-baseline gap-2">
     <span aria-hidden="true">✓</span>{{ nothing }}
   </p>
+  <details v-if="aside.length > 0" class="rule mt-2 pt-2" data-list="aside">
+    <summary class="text-faint text-xs">{{ aside.length }} set aside</summary>
+    <ul class="mt-1" aria-label="Set aside">
+      <li v-for="a in aside" :key="a.finding.id" class="py-1.5 text-xs">
+        <p>{{ tellFinding(a.finding, bench.names!).sentence }}</p>
+        <p class="text-faint italic">
+          “{{ a.entry.word }}”{{ a.entry.setup === undefined ? ', for the whole rig' : '' }}
+        </p>
+        <AppButton v-if="!bench.readOnly" class="mt-1" small @click="bringBack(a)"
+          >Bring it back</AppButton
+        >
+      </li>
+    </ul>
+  </details>
 </template>

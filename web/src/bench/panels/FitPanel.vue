@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { hasTrait, sayMm, sayNm, toggleLens } from '@zucchini/core';
+import { hasTrait, purposeWords, sayMm, sayNm, toggleLens } from '@zucchini/core';
 import { computed } from 'vue';
 import TickField from '../../form/TickField.vue';
 import AppButton from '../../shared/AppButton.vue';
@@ -12,6 +12,13 @@ import SlipWorking from './SlipWorking.vue';
 const bench = useBench();
 const fit = computed(() => bench.report!.fit);
 const order = computed(() => fit.value.solidity?.order);
+
+const without = computed(() =>
+  (fit.value.solidity?.doesWithout ?? []).map(
+    ({ owner, keep, intruder }) =>
+      `The ${purposeWords[keep.purpose]} of ${bench.names!.item(owner.item.id)}, where ${bench.names!.item(intruder.item.id)} stands.`,
+  ),
+);
 
 const lenses = computed(() => {
   const inSet = new Set((bench.rig!.lenses ?? []).map((l) => l.item));
@@ -104,6 +111,13 @@ function sayTroubles(id: string): string {
         </li>
       </ul>
     </section>
+
+    <details v-if="without.length > 0" class="rule mt-5 pt-2">
+      <summary class="font-serif text-base">What this setup does without</summary>
+      <ul class="mt-1">
+        <li v-for="line in without" :key="line" class="py-0.5">{{ line }}</li>
+      </ul>
+    </details>
 
     <details v-if="order" class="rule mt-5 pt-2">
       <summary class="font-serif text-base">Order of assembly</summary>
