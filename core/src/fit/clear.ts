@@ -5,7 +5,7 @@ import {
   defineFinding,
   stating,
 } from '../finding/index.js';
-import { sayNumber, sayMm } from '../words/index.js';
+import { sayDeg, sayNumber, sayMm } from '../words/index.js';
 import { defineSolidCheck, type SolidAsked } from './asked.js';
 import type { Hold } from '../hold/index.js';
 import {
@@ -22,7 +22,7 @@ import {
   isEntered,
   listFans,
   listIntrusions,
-  measureAllowances,
+  goesThrough,
   measureGapMm,
   placeHandRoom,
   placeKeepClear,
@@ -105,7 +105,7 @@ function isWanted(
 /** A door that opens this far lets out what is behind it, in degrees. */
 export const doorEnoughDeg = 90;
 
-/** How far a leaf opens before anything stands in its way, in whole degrees of its sweep. */
+/** How far a leaf opens before anything stands in its way: to a tenth of a degree, and never more than it does. */
 export function measureOpensDeg(
   space: Space,
   owner: PlacedItem,
@@ -121,14 +121,14 @@ export function measureOpensDeg(
       listFans(shape, deg).map((s) => spaceSolid(s, compose(frame, partFromSolid(s)))),
       isAsked,
     );
-  // Halving a range of at most 360° to below 1° takes nine steps.
+  // Halving a range of at most 360° to below 0.1° takes twelve steps.
   let [clear, met] = [0, shape.sweepDeg];
-  while (met - clear > 1) {
+  while (met - clear > 0.1) {
     const middle = (clear + met) / 2;
     if (isOpenTo(middle)) clear = middle;
     else met = middle;
   }
-  return Math.floor(clear);
+  return Math.floor(clear * 10 + 1e-9) / 10;
 }
 
 function weigh(purpose: KeepClear['purpose'], opensDeg: number | undefined): Weight {
@@ -142,12 +142,11 @@ function isAskedOf(
   owner: PlacedItem,
   keep: KeepClear,
 ): (placed: PlacedItem) => boolean {
-  const allowed = measureAllowances(space.assembly);
   return (placed) =>
     placed.item.id !== owner.item.id &&
     !keep.except?.includes(placed.part.kind) &&
     // What goes through its partner, as a cell in its bay, is what the space is there for.
-    allowed(owner.item.id, placed.item.id) !== Infinity;
+    !goesThrough(space.assembly, owner.item.id, placed.item.id);
 }
 
 export const keepClearEntered = defineFinding(
@@ -172,7 +171,7 @@ export const keepClearEntered = defineFinding(
       const what = `The ${purposeWords[facts.purpose]} of ${n.item(facts.itemId)}`;
       const lost = `: ${lostWords[facts.purpose]}`;
       return facts.opensDeg !== undefined && facts.sweepDeg !== undefined
-        ? `${what} opens ${sayNumber(facts.sweepDeg)}° and meets ${n.item(intruder!)} at ${sayNumber(facts.opensDeg)}°${facts.opensDeg >= doorEnoughDeg ? '' : lost}.`
+        ? `${what} opens ${sayNumber(facts.sweepDeg)}° and meets ${n.item(intruder!)} at ${sayDeg(facts.opensDeg)}${facts.opensDeg >= doorEnoughDeg ? '' : lost}.`
         : `${what} is entered ${sayMm(facts.depthMm)} deep by ${n.item(intruder!)}${lost}.`;
     },
     why: 'What must move, be reached or breathe needs its room while it is wanted.',
@@ -270,7 +269,7 @@ function findFirstMet(
 ): Intrusion | undefined {
   if (keep.shape.type !== 'sector' || opensDeg === undefined) return undefined;
   const frame = rigFromThing(owner, keep.id);
-  const fans = listFans(keep.shape, Math.min(keep.shape.sweepDeg, opensDeg + 2));
+  const fans = listFans(keep.shape, Math.min(keep.shape.sweepDeg, opensDeg + 0.5));
   return listIntrusions(
     space,
     fans.map((s) => spaceSolid(s, compose(frame, partFromSolid(s)))),

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { cube, mountAt } from '../testing/rigs.js';
-import { measureMate, mountKinds, Part, type Mount } from './index.js';
+import { measureMate, mountKinds, Part, toInterface, type Mount } from './index.js';
 
 const at = (kind: Mount['kind'], side: Mount['side'], more: Partial<Mount> = {}) =>
   mountAt('m', kind, side, [0, 0, 0], [0, 0, 1], [1, 0, 0], more);
@@ -128,5 +128,26 @@ describe('how far a gimbal takes the weight', () => {
       false,
       false,
     ]);
+  });
+});
+
+describe('rods and what holds a pair of them', () => {
+  const rods = (side: 'rods' | 'clamp', apartMm?: number) =>
+    mountAt('m', 'rod-15-pair', side, [0, 0, 0], [0, 0, 1], [1, 0, 0], {
+      ...(apartMm === undefined ? {} : { apartMm }),
+    });
+  it('are 60 mm apart where nobody says otherwise, within half a millimetre', () => {
+    expect(measureMate(rods('rods'), rods('clamp'))).toMatchObject({ state: 'mates' });
+    expect(measureMate(rods('rods'), rods('clamp', 60.5))).toMatchObject({ state: 'mates' });
+    expect(measureMate(rods('rods'), rods('clamp', 60.6))).toEqual({
+      state: 'refuses',
+      reason: 'size',
+      aMm: 60,
+      bMm: 60.6,
+    });
+  });
+  it('of another spacing go together among themselves', () => {
+    expect(measureMate(rods('rods', 104), rods('clamp', 104))).toMatchObject({ state: 'mates' });
+    expect(toInterface(rods('rods', 104))).not.toBe(toInterface(rods('rods')));
   });
 });

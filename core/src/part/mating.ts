@@ -21,6 +21,9 @@ const crossMates: readonly {
   { carried: ['rod-pad', 'pad'], by: ['rod-15-pair', 'rods'], as: 'rod-pad' },
 ];
 
+/** The usual pair, by the lightweight rods standard. */
+const rodsApartMm = 60;
+
 /** Why two mounts do not go together. */
 export type Mismatch =
   | { readonly reason: 'kinds' }
@@ -85,6 +88,11 @@ function findKey(a: Mount, b: Mount): 'none' | 'fits' | 'enters-only' | 'unknown
   return aTaken && bTaken ? 'fits' : 'unknown';
 }
 
+/** How far apart a pair of rods is, or the rods that a clamp takes: 60 mm where a mount does not say otherwise. */
+export function measureRodsApartMm(mount: Pick<Mount, 'apartMm'>): number {
+  return mount.apartMm ?? rodsApartMm;
+}
+
 /**
  * Whether two mounts join, how the joint resists turning, and why not otherwise. The order of the two
  * does not matter. Threads of different size never mate; a key that nobody has stated is `unknown`,
@@ -96,6 +104,12 @@ export function measureMate(a: Mount, b: Mount): Mate {
   const table = mountKinds[kind];
   if (table.sameSize && (a.sizeMm === undefined || a.sizeMm !== b.sizeMm)) {
     return { state: 'refuses', reason: 'size', aMm: a.sizeMm, bMm: b.sizeMm };
+  }
+  if (kind === 'rod-15-pair') {
+    const [aMm, bMm] = [measureRodsApartMm(a), measureRodsApartMm(b)];
+    if (Math.abs(aMm - bMm) > tolerances.rodsApartMm) {
+      return { state: 'refuses', reason: 'size', aMm, bMm };
+    }
   }
   if (table.sameFamily && (a.family === undefined || a.family !== b.family)) {
     return { state: 'refuses', reason: 'family', a: a.family, b: b.family };
@@ -141,14 +155,26 @@ const interfaces = new WeakMap<Mount, string>();
 export function toInterface(mount: Mount): string {
   let text = interfaces.get(mount);
   if (text === undefined) {
-    const { kind, side, sizeMm, family, keys, takes, refuses, entersOnly, locating, formFit } =
-      mount;
+    const {
+      kind,
+      side,
+      sizeMm,
+      apartMm,
+      family,
+      keys,
+      takes,
+      refuses,
+      entersOnly,
+      locating,
+      formFit,
+    } = mount;
     const hasLength = mount.lengthwise !== undefined;
     text = JSON.stringify([
       ...[
         kind,
         side,
         sizeMm,
+        apartMm,
         family,
         keys,
         takes,

@@ -124,6 +124,8 @@ export const Mount = z
     toothPhaseDeg: z.number().min(0).max(6).optional(),
     /** Nominal size: filter thread, ring, tray; the pitch diameter of a gear. */
     sizeMm: LengthMm.optional(),
+    /** Of a pair of rods or what holds one: from middle to middle of the rods; 60 mm where absent. */
+    apartMm: LengthMm.optional(),
     /** Width of a gear along its axis. */
     gearWidthMm: LengthMm.optional(),
     /** Lens mounts: from the mounting face to the sensor, for which body or lens is made. */

@@ -1,8 +1,14 @@
-import { describe, expect, it } from '@jest/globals';
+import { beforeAll, describe, expect, it } from '@jest/globals';
+import { loadCollider, type Collider } from '../clash/index.js';
 import type { Mount, Part } from '../part/index.js';
 import { placeSetup } from '../rig/index.js';
 import { body, createTestRig, cube, handle, joint, mountAt } from '../testing/rigs.js';
-import { createProbe, measureAllowances } from './index.js';
+import { createProbe, createSpace, listOverlaps } from './index.js';
+
+let collider: Collider;
+beforeAll(async () => {
+  collider = await loadCollider();
+});
 
 const geared = (id: string, side: Mount['side']): Part =>
   cube(id, 50, {
@@ -13,63 +19,121 @@ const geared = (id: string, side: Mount['side']): Part =>
   });
 
 describe('how deep two parts may reach into each other', () => {
-  const { rig, parts } = createTestRig(
-    [
-      body,
-      handle,
-      geared('ring', 'ring'),
-      geared('ring-2', 'ring'),
-      geared('wheel', 'drive'),
-      geared('wheel-2', 'drive'),
+  type Triple = [number, number, number];
+  const block = (id: string, atMm: Triple, sizeMm: Triple) => ({
+    id,
+    type: 'box' as const,
+    atMm,
+    sizeMm,
+  });
+  const depthsOf = (made: ReturnType<typeof createTestRig>) =>
+    listOverlaps(createSpace(placeSetup(made.rig, made.rig.setups[0]!, made.parts), collider)).map(
+      (o) => `${o.b.item.id} ${o.solidB} in ${o.a.item.id} ${o.solidA} ${o.depthMm.toFixed(1)}`,
+    );
+
+  // A plate of 10 mm with a wall beside it, and a clamp round the plate whose jaw goes 6 mm down into it.
+  const plate: Part = {
+    ...cube('plate', 100, { kind: 'plate' }),
+    solids: [block('plate', [0, 0, 45], [100, 38, 10]), block('wall', [40, 0, 60], [10, 38, 40])],
+    mounts: [
+      mountAt('tail', 'dovetail-38', 'plate', [0, 0, 50], [0, 0, 1], [1, 0, 0], {
+        lengthwise: { axis: [1, 0, 0], fromMm: -50, toMm: 50 },
+      }),
     ],
-    [
-      joint('h', 'handle.base', 'body.rail'),
-      joint('r', 'ring.base', 'body.plain'),
-      joint('r2', 'ring-2.base', 'body.holes'),
-      joint('w', 'wheel.base', 'body.blind'),
-      joint('w2', 'wheel-2.base', 'body.teeth'),
+  };
+  const clamp = (jawMm: number, extra: ReturnType<typeof block>[] = []): Part => ({
+    ...cube('clamp', 60),
+    solids: [block('jaw', [0, 0, 10 - jawMm / 2], [40, 50, 20 + jawMm]), ...extra],
+    mounts: [
+      mountAt('jaws', 'dovetail-38', 'clamp', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+        clampLengthMm: 40,
+        carrier: true,
+      }),
     ],
-    {
-      setup: {
-        braces: [
-          {
-            id: 'pad',
-            kind: 'stop',
-            a: { item: 'handle', mount: 'base' },
-            b: { item: 'ring', mount: 'gear' },
-          },
-          {
-            id: 'through',
-            kind: 'rods',
-            a: { item: 'handle', mount: 'base' },
-            b: { item: 'wheel', mount: 'gear' },
-          },
+  });
+  const clamped = (slideMm: number, part: Part) =>
+    createTestRig(
+      [{ ...plate, kind: 'body', id: 'body' }, part],
+      [joint('c', 'clamp.jaws', 'body.tail', { slideMm })],
+    );
+
+  it('is what their mates take in at the mate’s own place', () => {
+    expect(depthsOf(clamped(0, clamp(6)))).toEqual([]);
+    expect(depthsOf(clamped(0, clamp(14)))).toEqual([
+      expect.stringContaining('clamp jaw in body plate'),
+    ]);
+  });
+
+  it('is not granted to a wall beside it, nor to another solid of the clamp', () => {
+    // Slid so far that the jaw stands 8 mm deep in the wall, which begins at x = 35.
+    expect(depthsOf(clamped(23, clamp(6)))).toEqual(['clamp jaw in body wall 8.0']);
+    const finger = block('finger', [30, 0, -3], [8, 8, 8]);
+    expect(depthsOf(clamped(-20, clamp(6, [finger])))).toEqual(['clamp finger in body plate 7.0']);
+  });
+
+  it('rods go through their clamp, and through nothing else of it', () => {
+    const rods: Part = {
+      ...cube('rods', 150, { kind: 'rod' }),
+      solids: [30, -30].map((y, i) => ({
+        id: `rod-${i}`,
+        type: 'cylinder' as const,
+        atMm: [0, y, 0] as Triple,
+        axis: [1, 0, 0] as Triple,
+        radiusMm: 7.5,
+        lengthMm: 200,
+      })),
+      mounts: [
+        mountAt('pair', 'rod-15-pair', 'rods', [0, 0, 0], [0, 0, 1], [1, 0, 0], {
+          lengthwise: { axis: [1, 0, 0], fromMm: -100, toMm: 100 },
+          carrier: true,
+        }),
+      ],
+    };
+    const base = (extra: ReturnType<typeof block>[]): Part => ({
+      ...cube('body', 900, { kind: 'body' }),
+      solids: [block('clamp', [0, 0, 0], [40, 90, 30]), ...extra],
+      mounts: [
+        mountAt('rods', 'rod-15-pair', 'clamp', [0, 0, 0], [0, 0, 1], [1, 0, 0], {
+          clampLengthMm: 40,
+        }),
+      ],
+    });
+    const made = (extra: ReturnType<typeof block>[]) =>
+      createTestRig([base(extra), rods], [joint('r', 'rods.pair', 'body.rods')]);
+    expect(depthsOf(made([]))).toEqual([]);
+    expect(depthsOf(made([block('shield', [70, 0, 10], [4, 90, 20])]))).toHaveLength(1);
+  });
+
+  it('is what teeth take in between a ring and a wheel, and little at a stop', () => {
+    const toothed = (id: string, side: Mount['side'], at: Triple): Part => ({
+      ...geared(id, side),
+      solids: [block(id, at, [10, 10, 10])],
+    });
+    const made = (apartMm: number) =>
+      createTestRig(
+        [
+          body,
+          toothed('ring', 'ring', [0, 0, 20]),
+          toothed('wheel', 'drive', [-30 + apartMm, 0, 20]),
         ],
-      },
-    },
-  );
-  const allowance = measureAllowances(placeSetup(rig, rig.setups[0]!, parts));
-
-  it('is what their mounts take in where they mate, whichever comes first', () => {
-    expect([allowance('body', 'handle'), allowance('handle', 'body')]).toEqual([8, 8]);
-    expect(allowance('ring', 'body')).toBe(0.5);
+        [joint('r', 'ring.base', 'body.plain'), joint('w', 'wheel.base', 'body.holes')],
+      );
+    expect(depthsOf(made(7.1))).toEqual([]);
+    expect(depthsOf(made(6.9))).toEqual(['wheel wheel in ring ring 3.1']);
   });
 
-  it('is nothing where they do not mate, or nothing joins them', () => {
-    // A screw in a face of teeth.
-    expect(allowance('body', 'wheel-2')).toBe(0);
-    expect(allowance('handle', 'ring-2')).toBe(0);
-  });
-
-  it('is what teeth take in between a ring and a wheel, not between two of either', () => {
-    expect([allowance('ring', 'wheel'), allowance('wheel-2', 'ring-2')]).toEqual([3, 3]);
-    expect([allowance('ring', 'ring-2'), allowance('wheel', 'wheel-2')]).toEqual([0, 0]);
-  });
-
-  it('is little at a stop, and any depth for rods through a clamp', () => {
-    expect(allowance('handle', 'ring')).toBeGreaterThan(0);
-    expect(allowance('handle', 'ring')).toBeLessThan(5);
-    expect(allowance('handle', 'wheel')).toBe(Infinity);
+  it('what is soft gives way', () => {
+    const strap = (kind: Part['kind']) =>
+      createTestRig(
+        [
+          body,
+          cube('a', 5, { mounts: [geared('x', 'ring').mounts[0]!] }),
+          { ...geared('b', 'ring'), kind, solids: [block('b', [-30, 0, 0], [10, 10, 10])] },
+        ],
+        [joint('a', 'a.base', 'body.plain'), joint('b', 'b.base', 'body.holes')],
+      );
+    expect(depthsOf(strap('other'))).toHaveLength(1);
+    expect(depthsOf(strap('strap'))).toEqual([]);
   });
 });
 

@@ -1,14 +1,16 @@
 import { meetSolids, type Collider, type Meeting } from '../clash/index.js';
-import { mountKinds } from '../part/index.js';
-import type { Vec3 } from '../placement/index.js';
+import { hasTrait, measureRodsApartMm, mountKinds, type MountKind } from '../part/index.js';
+import { place, type Vec3 } from '../placement/index.js';
 import {
   listLoose,
   placeSolids,
+  rigFromMount,
   type Assembly,
   type PlacedItem,
+  type PlacedJoint,
   type PlacedSolid,
 } from '../rig/index.js';
-import { mayMeet, noBounds, uniteBounds, type Bounds } from '../solid/index.js';
+import { isInsideSolid, mayMeet, noBounds, uniteBounds, type Bounds } from '../solid/index.js';
 import { tolerances } from '../units/index.js';
 import { spaceSolid, type SpacedSolid } from './spaced.js';
 
@@ -79,17 +81,23 @@ export function createSpace(assembly: Assembly, collider: Collider): Space {
   return { assembly, collider, items, byId: new Map(items.map((i) => [i.placed.item.id, i])) };
 }
 
+/** How deep two solids may stand in each other: the same for all, or by which they are. */
+type Over = number | ((probe: SpacedSolid, own: SpacedSolid) => number);
+
 function deepest(
   space: Space,
   probes: readonly SpacedSolid[],
   item: SpacedItem,
-  overMm: number,
+  over: Over,
 ): { meeting: Meeting; solidId: string; probe: SpacedSolid } | undefined {
+  const leastMm = typeof over === 'number' ? over : tolerances.lengthMm;
   let best: { meeting: Meeting; solidId: string; probe: SpacedSolid } | undefined;
   for (const probe of probes) {
-    if (!mayMeet(probe.bounds, item.bounds, overMm)) continue;
+    if (!mayMeet(probe.bounds, item.bounds, leastMm)) continue;
     for (const own of item.solids) {
-      if (!mayMeet(probe.bounds, own.bounds, overMm)) continue;
+      if (!mayMeet(probe.bounds, own.bounds, leastMm)) continue;
+      const overMm = typeof over === 'number' ? over : over(probe, own);
+      if (overMm === Infinity) continue;
       const meeting = meetSolids(
         space.collider,
         probe.solid,
@@ -172,22 +180,79 @@ function nameOfPair(a: string, b: string): string {
   return a < b ? `${a} ${b}` : `${b} ${a}`;
 }
 
-/**
- * How deep two items may stand in each other, in mm, where they are joined or braced: what their mates
- * take in. 0 for all others.
- */
-export function measureAllowances(assembly: Assembly): (a: string, b: string) => number {
-  const allowed = new Map<string, number>();
-  const allow = (a: string, b: string, mm: number) => {
+/** What two items that are joined, braced or geared together take in of each other, in mm. */
+interface Mated {
+  /** By the solids at the mate's own place. */
+  readonly mateMm: number;
+  /** By any other solids of the two: what play and paint forgive. */
+  readonly whole: number;
+  /** The solids at the mate's place, of both. */
+  readonly solids: ReadonlySet<SpacedSolid>;
+}
+
+/** Joined parts may press into each other by so much anywhere, in mm: play, paint and rounded corners (estimate). */
+const pressMm = 0.5;
+/** How near to a solid a mount lies that belongs to it, in mm (estimate). */
+const ownMm = 2;
+/** Mates that parts go into as a whole, or that their maker has tried: what stands beside the mate may stand in it too. */
+const wholeMates: readonly MountKind[] = ['cell-bay', 'lens-mount'];
+
+/** Where a mate is in the rig: at the child's mount; of a pair of rods, at both. */
+function listMatePlaces(space: Space, joint: PlacedJoint): Vec3[] {
+  const child = space.assembly.byId.get(joint.child)!;
+  const frame = rigFromMount(child, joint.childMount);
+  if (joint.mate.state !== 'mates' || joint.mate.as !== 'rod-15-pair') return [frame.originMm];
+  const half = measureRodsApartMm(joint.childMount) / 2;
+  return [half, -half].map((y) => place(frame, [0, y, 0]));
+}
+
+/** The solids of two joined items that hold the mate: those at its place. */
+function listMateSolids(space: Space, joint: PlacedJoint): Set<SpacedSolid> {
+  const places = listMatePlaces(space, joint);
+  return new Set(
+    [joint.parent, joint.child].flatMap((id) =>
+      (space.byId.get(id)?.solids ?? []).filter(({ solid, rigFromSolid }) =>
+        places.some((p) => solid.type === 'hull' || isInsideSolid(solid, rigFromSolid, p, ownMm)),
+      ),
+    ),
+  );
+}
+
+/** What pairs of items that belong together take in of each other, by the pair's name. */
+function listMated(space: Space): Map<string, Mated> {
+  const { assembly } = space;
+  const mated = new Map<string, Mated>();
+  const add = (a: string, b: string, more: Mated) => {
     const key = nameOfPair(a, b);
-    allowed.set(key, Math.max(allowed.get(key) ?? 0, mm));
+    const known = mated.get(key);
+    mated.set(
+      key,
+      known
+        ? {
+            mateMm: Math.max(known.mateMm, more.mateMm),
+            whole: Math.max(known.whole, more.whole),
+            solids: new Set([...known.solids, ...more.solids]),
+          }
+        : more,
+    );
   };
   for (const joint of assembly.joints) {
     if (joint.mate.state !== 'mates') continue;
-    allow(joint.parent, joint.child, mountKinds[joint.mate.as].takesInMm);
+    const { takesInMm } = mountKinds[joint.mate.as];
+    const isWhole = wholeMates.includes(joint.mate.as);
+    add(joint.parent, joint.child, {
+      mateMm: takesInMm,
+      whole: isWhole ? takesInMm : Math.min(pressMm, takesInMm),
+      solids: isWhole ? new Set() : listMateSolids(space, joint),
+    });
   }
+  const whole = (mm: number): Mated => ({ mateMm: mm, whole: mm, solids: new Set() });
   for (const brace of assembly.setup.braces ?? []) {
-    allow(brace.a.item, brace.b.item, brace.kind === 'rods' ? Infinity : tolerances.braceGapMm);
+    add(
+      brace.a.item,
+      brace.b.item,
+      whole(brace.kind === 'rods' ? Infinity : tolerances.braceGapMm),
+    );
   }
   const geared = (side: 'ring' | 'drive') =>
     assembly.items.filter((p) =>
@@ -195,10 +260,26 @@ export function measureAllowances(assembly: Assembly): (a: string, b: string) =>
     );
   for (const ring of geared('ring')) {
     for (const drive of geared('drive')) {
-      allow(ring.item.id, drive.item.id, mountKinds['gear-08'].takesInMm);
+      add(ring.item.id, drive.item.id, whole(mountKinds['gear-08'].takesInMm));
     }
   }
-  return (a, b) => allowed.get(nameOfPair(a, b)) ?? 0;
+  return mated;
+}
+
+/** Whether one item goes through the other, as a cell through its door or rods through a clamp. */
+export function goesThrough(assembly: Assembly, a: string, b: string): boolean {
+  const isPair = (x: string, y: string) => (x === a && y === b) || (x === b && y === a);
+  return (
+    assembly.joints.some(
+      (j) =>
+        j.mate.state === 'mates' &&
+        mountKinds[j.mate.as].takesInMm === Infinity &&
+        isPair(j.parent, j.child),
+    ) ||
+    (assembly.setup.braces ?? []).some(
+      (brace) => brace.kind === 'rods' && isPair(brace.a.item, brace.b.item),
+    )
+  );
 }
 
 /**
@@ -209,7 +290,7 @@ export function listOverlaps(
   space: Space,
   isAsked: (a: PlacedItem, b: PlacedItem) => boolean = () => true,
 ): Overlap[] {
-  const allowed = measureAllowances(space.assembly);
+  const allowed = listMated(space);
   const sorted = [...space.items].sort((a, b) => a.bounds.lowMm[0] - b.bounds.lowMm[0]);
   const found: Overlap[] = [];
   sorted.forEach((one, i) => {
@@ -219,10 +300,16 @@ export function listOverlaps(
       if (!mayMeet(one.bounds, other.bounds, tolerances.lengthMm)) continue;
       // The order of a pair is the tree's, so that a finding about it keeps its name.
       const [a, b] = one.placed.number < other.placed.number ? [one, other] : [other, one];
+      // What is soft gives way.
+      if (hasTrait(a.placed.part, 'soft') || hasTrait(b.placed.part, 'soft')) continue;
       if (!isAsked(a.placed, b.placed)) continue;
-      const overMm = allowed(a.placed.item.id, b.placed.item.id) + tolerances.lengthMm;
-      if (overMm === Infinity) continue;
-      const best = deepest(space, a.solids, b, overMm);
+      const mated = allowed.get(nameOfPair(a.placed.item.id, b.placed.item.id));
+      if (mated?.whole === Infinity) continue;
+      const best = deepest(space, a.solids, b, (probe, own) => {
+        if (!mated) return tolerances.lengthMm;
+        const isMate = mated.solids.has(probe) && mated.solids.has(own);
+        return (isMate ? mated.mateMm : mated.whole) + tolerances.lengthMm;
+      });
       if (!best) continue;
       found.push({
         a: a.placed,

@@ -2,6 +2,8 @@
  * Every tolerance of the core in one place, each with its reason.
  */
 export const tolerances = {
+  /** Rods that are off their spacing by more than this do not go into a clamp for two (lightweight rods standard). */
+  rodsApartMm: 0.5,
   /** Lengths closer than this are the same place: a hundred times finer than a part can be measured by hand. */
   lengthMm: 0.01,
   /** Unit vectors in files are rounded to a few digits; this is what four digits can be off by. */
