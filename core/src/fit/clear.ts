@@ -145,6 +145,8 @@ function isAskedOf(
   return (placed) =>
     placed.item.id !== owner.item.id &&
     !keep.except?.includes(placed.part.kind) &&
+    // What the eye rests on stands where the eye comes.
+    !(keep.purpose === 'eyepiece' && hasTrait(placed.part, 'eye-rest')) &&
     // What goes through its partner, as a cell in its bay, is what the space is there for.
     !goesThrough(space.assembly, owner.item.id, placed.item.id);
 }

@@ -131,7 +131,7 @@ describe('what acts on a screw joint', () => {
     expect(slip!.turning).toBe('picture');
     // Rolled over, the screw lies level: the hand lifts, it does not twist.
     const rolled = createTestRig([body, screwHandle], [joint('h', 'handle.base', 'body.plain')], {
-      setup: { attitude: 'rolled-left' },
+      setup: { attitude: 'rolled-left', hold: 'one-grip' },
     });
     expect(measureReport(rolled.rig, 'low', rolled.parts).fit.slips[0]!.handsMomentNm).toBe(0);
   });

@@ -2,6 +2,7 @@ import { createFinding, defineFinding, stating, defineCheck } from '../finding/i
 import { sayMm, sayDeg } from '../words/index.js';
 import { defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
 import type { Hold } from '../hold/index.js';
+import { hasTrait, type Control } from '../part/index.js';
 import {
   add,
   dot,
@@ -12,7 +13,13 @@ import {
   toUnit,
   type Vec3,
 } from '../placement/index.js';
-import { measureSetting, placeRay, type Assembly, type PlacedItem } from '../rig/index.js';
+import {
+  measureSetting,
+  placeRay,
+  type Assembly,
+  type HoldKind,
+  type PlacedItem,
+} from '../rig/index.js';
 import { createProbe, listIntrusions } from '../space/index.js';
 import { toDeg } from '../units/index.js';
 import type { Geometry } from './asked.js';
@@ -41,16 +48,32 @@ export const outOfReach = defineFinding(
   },
 );
 
+/** Whether a hand can work a control: a motor's wheel is turned by its motor, and a trigger is of use once it is plugged in. */
+function isWorked(assembly: Assembly, placed: PlacedItem, control: Control): boolean {
+  if (hasTrait(placed.part, 'camera') || hasTrait(placed.part, 'optic')) return true;
+  const isDriven = (placed.part.ports ?? []).some((p) => p.direction !== 'out');
+  if (control.use === 'focus' || control.use === 'zoom' || control.use === 'iris') return !isDriven;
+  const plugged = (assembly.setup.cables ?? []).some((c) =>
+    [c.from.item, c.to.item].includes(placed.item.id),
+  );
+  return plugged || (placed.part.ports ?? []).length === 0;
+}
+
 /**
- * Record, dials, focus, zoom and iris that no finger reaches from where both hands hold. Where a hand is
- * free it reaches all of a rig. Just as far as a finger goes is within reach.
+ * Record, dials, focus, zoom and iris that no finger reaches from where both hands hold: of those that do the same the
+ * nearest counts. Where a hand is free it reaches all of a rig. Just as far as a finger goes is within reach.
  */
 export const reachCheck = defineCheck([outOfReach], ({ assembly, hold }: FitAsked) => {
   if (hold.state !== 'held' || !bothHandsBusy.includes(hold.kind)) return [];
   const reachMm = measureSetting(assembly.rig.settings, 'handReachMm');
-  return assembly.items.flatMap((placed) =>
-    (placed.part.controls ?? []).flatMap((control) => {
-      if (control.use === 'lever' || control.use === 'knob') return [];
+  const nearest = new Map<
+    Control['use'],
+    { placed: PlacedItem; control: Control; farMm: number }
+  >();
+  for (const placed of assembly.items) {
+    for (const control of placed.part.controls ?? []) {
+      if (control.use === 'lever' || control.use === 'knob') continue;
+      if (!isWorked(assembly, placed, control)) continue;
       const at = placeRay(placed, control.id, control.atMm, [1, 0, 0]).atMm;
       const farMm = Math.min(
         ...hold.contacts.flatMap((c) =>
@@ -61,17 +84,20 @@ export const reachCheck = defineCheck([outOfReach], ({ assembly, hold }: FitAske
               : [],
         ),
       );
-      if (farMm <= reachMm) return [];
-      return [
-        createFinding(
-          outOfReach,
-          'risk',
-          { items: [placed.item.id], key: control.id },
-          { itemId: placed.item.id, controlId: control.id, farMm, reachMm },
-        ),
-      ];
-    }),
-  );
+      const known = nearest.get(control.use);
+      if (!known || farMm < known.farMm) nearest.set(control.use, { placed, control, farMm });
+    }
+  }
+  return [...nearest.values()]
+    .filter(({ farMm }) => farMm > reachMm)
+    .map(({ placed, control, farMm }) =>
+      createFinding(
+        outOfReach,
+        'risk',
+        { items: [placed.item.id], key: control.id },
+        { itemId: placed.item.id, controlId: control.id, farMm, reachMm },
+      ),
+    );
 });
 
 /** How far a point is from where a hand holds: the palm lies 20 mm to either side along the grip. */
@@ -166,6 +192,22 @@ export const unevenCheck = defineCheck([gripsUneven], ({ assembly, hold }: FitAs
   ];
 });
 
+/** From the lens mount to the back of a body, in mm (estimate). */
+const bodyDeepMm = 60;
+/** From the middle of the pad on the right shoulder to the eye, in mm (estimate from body proportions). */
+const shoulderEyeMm = { aside: 130, up: 170, ahead: 70 };
+/** Where the eye is behind the back of a body and above its axis, in shares of `uprightEyeMm` (estimates). */
+const uprightEyes: Partial<Record<HoldKind, { readonly back: number; readonly up: number }>> = {
+  grips: { back: 1, up: 0.3 },
+  'one-grip': { back: 1, up: 0.3 },
+  tripod: { back: 1, up: 0.3 },
+  monopod: { back: 1, up: 0.3 },
+  slider: { back: 1, up: 0.3 },
+  // Held against the chest the eye is near and looks down; on the lap it is farther above.
+  chest: { back: 0.5, up: 0.8 },
+  lap: { back: 0.7, up: 1.5 },
+};
+
 /** Where the operator's eye is in a way of holding, in the rig's frame (estimates that can be set). */
 export function findEye(assembly: Assembly, hold: Hold): Vec3 | undefined {
   const { settings } = assembly.rig;
@@ -182,10 +224,27 @@ export function findEye(assembly: Assembly, hold: Hold): Vec3 | undefined {
       ),
     );
   }
-  if (['grips', 'one-grip', 'chest', 'tripod', 'monopod', 'slider', 'lap'].includes(hold.kind)) {
-    const body = assembly.rigFromBody.originMm;
+  if (hold.kind === 'shoulder') {
+    const pad =
+      hold.state === 'held' ? hold.contacts.find((c) => c.role === 'shoulder') : undefined;
+    if (!pad) return undefined;
+    const { left } = hold.axes;
+    // The rig lies on the right shoulder, the head is beside it.
+    return add(
+      pad.pointMm,
+      add(
+        scale(left, shoulderEyeMm.aside),
+        add(scale(up, shoulderEyeMm.up), scale(back, -shoulderEyeMm.ahead)),
+      ),
+    );
+  }
+  const place = uprightEyes[hold.kind];
+  if (place) {
     const from = measureSetting(settings, 'uprightEyeMm');
-    return add(body, add(scale(back, from + 60), scale(up, 0.3 * from)));
+    return add(
+      assembly.rigFromBody.originMm,
+      add(scale(back, place.back * from + bodyDeepMm), scale(up, place.up * from)),
+    );
   }
   return undefined;
 }

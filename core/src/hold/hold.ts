@@ -90,21 +90,120 @@ function holdGrip(placed: PlacedItem, grip: Grip, alongMm: number | undefined): 
   };
 }
 
-function listGrips(assembly: Assembly, places: readonly Grip['place'][]): HeldGrip[] {
-  const stated = assembly.setup.heldBy ?? [];
-  const chosen = stated.flatMap((ref) => {
+/** The cosine of how far a part may lean and still stand as it was made (estimate). */
+const standsCosine = 0.7;
+
+/**
+ * Whether a hand takes a grip from above, or from the side. Upright, a grip is what its part calls it. Rolled or turned
+ * over, what lies on top is a top grip, whatever the part calls it; what was made for the side stays for two hands, one
+ * above the other.
+ */
+export function isGripFor(
+  assembly: Assembly,
+  placed: PlacedItem,
+  grip: Grip,
+  place: 'top' | 'side',
+  axes: Axes,
+): boolean {
+  if (grip.place === 'other') return false;
+  if (-dot(placed.rigFromPart.rotation.z, axes.down) > standsCosine) return grip.place === place;
+  const [from, to] = placeGrip(placed, grip);
+  const root = placed.carriedBy?.rigFromParentMount.originMm ?? measureCentreMm(assembly.mass);
+  if (!root) return grip.place === place;
+  const out = subtract(scale(add(from, to), 0.5), root);
+  const isOnTop = -dot(out, axes.down) > Math.abs(dot(out, axes.left));
+  return place === 'top' ? isOnTop : grip.place === 'side' || !isOnTop;
+}
+
+/** Where the weight of all that is borne lies, seen from above; undefined where nothing has been weighed. */
+function findWeight(assembly: Assembly): Vec3 | undefined {
+  const ground = assembly.items.find((p) => hasTrait(p.part, 'grounded'));
+  const mass = ground
+    ? {
+        massG: assembly.mass.massG - ground.branchMass.massG,
+        momentGmm: subtract(assembly.mass.momentGmm, ground.branchMass.momentGmm),
+      }
+    : assembly.mass;
+  return measureCentreMm(mass);
+}
+
+/** How far a hand is from under or over the weight, seen along gravity, in mm. */
+function measureOffMm(grip: HeldGrip, weight: Vec3 | undefined, axes: Axes): number {
+  if (!weight) return 0;
+  const apart = subtract(grip.pointMm, weight);
+  return measureLength(subtract(apart, scale(axes.down, dot(apart, axes.down))));
+}
+
+/** The grips for one hand or two: the owner's choice first, then in tree order. */
+function listGrips(assembly: Assembly, place: 'top' | 'side', axes: Axes): HeldGrip[] {
+  const chosen = (assembly.setup.heldBy ?? []).flatMap((ref) => {
     const placed = assembly.byId.get(ref.item);
     const grip = placed?.part.grips?.find((g) => g.id === ref.grip);
-    if (!placed || !grip || !places.includes(grip.place)) return [];
+    if (!placed || !grip || !isGripFor(assembly, placed, grip, place, axes)) return [];
     return [holdGrip(placed, grip, ref.alongMm)];
   });
   const others = assembly.items.flatMap((placed) =>
     (placed.part.grips ?? [])
-      .filter((g) => g.use === 'carry' && places.includes(g.place))
+      .filter((g) => g.use === 'carry' && isGripFor(assembly, placed, g, place, axes))
       .filter((g) => !chosen.some((c) => c.itemId === placed.item.id && c.gripId === g.id))
       .map((g) => holdGrip(placed, g, undefined)),
   );
   return [...chosen, ...others];
+}
+
+const isChosen = (assembly: Assembly, grip: HeldGrip): boolean =>
+  assembly.setup.heldBy?.some((h) => h.item === grip.itemId && h.grip === grip.gripId) === true;
+
+/** The grip that one hand takes: the owner's choice, else the one nearest to the weight; alike ones in tree order. */
+function chooseOne(
+  assembly: Assembly,
+  grips: readonly HeldGrip[],
+  axes: Axes,
+): HeldGrip | undefined {
+  const [first] = grips;
+  if (!first || isChosen(assembly, first)) return first;
+  const weight = findWeight(assembly);
+  return grips.reduce((best, grip) =>
+    measureOffMm(grip, weight, axes) < measureOffMm(best, weight, axes) - handWideMm ? grip : best,
+  );
+}
+
+/** Distances that differ by less than this are alike to a hand, in mm (estimate). */
+const handWideMm = 40;
+
+/** How awkward two hands are together: off level, one before the other, close together, the weight not between them. */
+function measureAwkward(a: HeldGrip, b: HeldGrip, weight: Vec3 | undefined, axes: Axes): number {
+  const between = subtract(b.pointMm, a.pointMm);
+  const height = Math.abs(dot(between, axes.down)) / unevenMm;
+  const depth = Math.abs(dot(between, axes.forward)) / unevenMm;
+  const spread = Math.abs(dot(between, axes.left));
+  const close = Math.max(0, leastSpreadMm - spread) / unevenMm;
+  const [first] = weight ? measureShares(weight, a.pointMm, b.pointMm, axes.down) : [0.5];
+  return height + depth + close + Math.abs(first - 0.5) * 4;
+}
+
+/** Hands farther off level or depth than this twist the wrists, and nearer together than that do not steady, in mm (estimates). */
+const unevenMm = 25;
+const leastSpreadMm = 120;
+
+/** The pair of side grips that two hands take: the owner's choice, else the least awkward; ties in tree order. */
+function choosePair(
+  grips: readonly HeldGrip[],
+  chosen: number,
+  weight: Vec3 | undefined,
+  axes: Axes,
+): readonly HeldGrip[] {
+  if (grips.length < 3 || chosen >= 2) return grips.slice(0, 2);
+  let best: readonly HeldGrip[] = [];
+  let least = Infinity;
+  grips.forEach((a, i) => {
+    if (chosen === 1 && i > 0) return;
+    for (const b of grips.slice(i + 1)) {
+      const awkward = measureAwkward(a, b, weight, axes);
+      if (awkward < least - 1e-9) [best, least] = [[a, b], awkward];
+    }
+  });
+  return best;
 }
 
 const byHand = (grip: HeldGrip): Bearer => ({
@@ -238,8 +337,16 @@ export function findHold(assembly: Assembly): Hold {
     itemIds: [...new Set(contacts.map((c) => c.itemId))],
   });
   const needs = (need: HoldNeed): Hold => ({ state: 'needs', kind, axes, need });
-  const sides = () => listGrips(assembly, ['side']).map(byHand);
-  const tops = () => listGrips(assembly, ['top']).map(byHand);
+  const sides = () => {
+    const grips = listGrips(assembly, 'side', axes);
+    const chosen = grips.filter((g) => isChosen(assembly, g)).length;
+    return choosePair(grips, chosen, findWeight(assembly), axes).map(byHand);
+  };
+  const oneOf = (place: 'top' | 'side') => {
+    const grip = chooseOne(assembly, listGrips(assembly, place, axes), axes);
+    return grip ? [byHand(grip)] : [];
+  };
+  const tops = () => oneOf('top');
   /** Two hands as people find them: side grips, else one and the lens, else the top handle and the lens. */
   const twoHands = (): readonly Bearer[] => {
     const [first, second] = sides();
@@ -261,7 +368,7 @@ export function findHold(assembly: Assembly): Hold {
       return under ? held(grip, under) : needs('lens');
     }
     case 'one-grip': {
-      const [grip] = sides();
+      const [grip] = oneOf('side');
       return grip ? held(grip) : needs('side-grip');
     }
     case 'grips': {
@@ -331,4 +438,15 @@ export function measureBorne(
     : assembly.mass.momentGmm;
   const centreMm = measureCentreMm({ massG, momentGmm });
   return centreMm && massG > 0 ? { massG, centreMm } : undefined;
+}
+
+/** Every grip that a hand could take in a way of holding, the hands in use among them; empty where no hand holds a grip. */
+export function listGripChoices(assembly: Assembly, hold: Hold): readonly HeldGrip[] {
+  if (hold.state !== 'held' || hold.grips.length === 0) return [];
+  const isTop = ['low', 'carried', 'low-two'].includes(hold.kind);
+  const grips = listGrips(assembly, isTop ? 'top' : 'side', hold.axes);
+  const isAmong = (grip: HeldGrip) =>
+    grips.some((g) => g.itemId === grip.itemId && g.gripId === grip.gripId);
+  // A top handle that stands in for a side grip is among the choices as well.
+  return [...hold.grips.filter((g) => !isAmong(g)), ...grips];
 }

@@ -11,6 +11,7 @@ import {
   sayNm,
   type HeldGrip,
   type Setup,
+  listGripChoices,
 } from '@zucchini/core';
 import { computed } from 'vue';
 import EffortSection from '../../hang/EffortSection.vue';
@@ -67,6 +68,39 @@ const grips = computed(() => {
   const { hold } = bench.report!;
   return hold.state === 'held' ? hold.grips.filter((g) => g.lengthMm > 0) : [];
 });
+/** The hands on grips, and every grip that they could take instead. */
+const hands = computed(() => {
+  const { hold } = bench.report!;
+  return hold.state === 'held' ? hold.grips : [];
+});
+const possible = computed(() => listGripChoices(bench.report!.assembly, bench.report!.hold));
+const nameGrip = (g: { itemId: string; gripId: string }) => `${g.itemId} ${g.gripId}`;
+const choices = computed(() =>
+  possible.value.map((g) => {
+    const own = possible.value.filter((other) => other.itemId === g.itemId);
+    const more = own.length > 1 ? `, ${g.gripId}` : '';
+    return [nameGrip(g), `${bench.names!.item(g.itemId)}${more}`] as const;
+  }),
+);
+
+/** One hand takes another grip; the other stays where it is, or takes the one that this one let go. */
+function takeGrip(index: number, name: string): void {
+  const grip = possible.value.find((g) => nameGrip(g) === name);
+  if (!grip) return;
+  const now = hands.value;
+  const next = now.map((g, i) => (i === index ? grip : nameGrip(g) === name ? now[index]! : g));
+  bench.apply({
+    type: 'all',
+    // The one that is named last leads.
+    edits: [...next].reverse().map((g) => ({
+      type: 'hold-at',
+      setupId: bench.setupId,
+      item: g.itemId,
+      grip: g.gripId,
+      alongMm: g.alongMm,
+    })),
+  });
+}
 /** Every joint that holds by friction, the weakest first, and how much of what the lens mount bears is used. */
 const joints = computed(() =>
   [...bench.report!.fit.slips].sort((x, y) => y.ratio - x.ratio).slice(0, 8),
@@ -122,6 +156,19 @@ function holdAt(g: HeldGrip, event: Event): void {
         :model-value="setup.motion"
         @update:model-value="(motion) => setHold({ motion })"
       />
+      <template v-if="choices.length > hands.length">
+        <ChoiceField
+          v-for="(g, i) in hands"
+          :key="i"
+          :label="
+            hands.length === 1 ? 'Your hand on' : i === 0 ? 'First hand on' : 'Second hand on'
+          "
+          :options="choices"
+          :disabled="bench.readOnly"
+          :model-value="nameGrip(g)"
+          @update:model-value="(name) => takeGrip(i, name)"
+        />
+      </template>
     </div>
 
     <FindingList question="hang" :nothing="nothing" />

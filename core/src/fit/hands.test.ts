@@ -1,0 +1,127 @@
+import { beforeAll, describe, expect, it } from '@jest/globals';
+import { loadCollider, type Collider } from '../clash/index.js';
+import { findHold } from '../hold/index.js';
+import type { Control, Part, Port } from '../part/index.js';
+import { measureReport } from '../report/index.js';
+import { placeSetup, type Setup } from '../rig/index.js';
+import { gripAt, pad, sits } from '../testing/hold-findings.js';
+import { cube, joint, mountAt } from '../testing/rigs.js';
+import { findEye } from './index.js';
+
+let collider: Collider;
+beforeAll(async () => {
+  collider = await loadCollider();
+});
+
+type Triple = [number, number, number];
+const control = (use: Control['use'], atMm: Triple): Control => ({ id: `own-${use}`, use, atMm });
+const base = mountAt('base', 'quarter-20', 'screw', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+  thread: { lengthMm: 6 },
+  carrier: true,
+});
+const usb = (direction: Port['direction']): Port => ({
+  id: 'usb',
+  connector: 'usb-c',
+  direction,
+  carries: ['trigger'],
+  originMm: [0, 5, 0],
+  normal: [0, 1, 0],
+});
+
+describe('what a hand reaches while both hold', () => {
+  const grips = [gripAt('left', [0, 60, 0]), gripAt('right', [0, -60, 0])];
+  const farOf = (
+    controls: Control[],
+    other: Partial<Part> = {},
+    cables: NonNullable<Setup['cables']> = [],
+  ) => {
+    const { rig, parts } = sits(
+      'grips',
+      { grips, controls, ports: [usb('both')] },
+      [cube('other', 20, { mounts: [base], ...other })],
+      [joint('o', 'other.base', 'body.plain')],
+      { cables },
+    );
+    return measureReport(rig, 'low', parts)
+      .findings.filter((f) => f.code === 'out-of-reach')
+      .map((f) => f.items[0]);
+  };
+  const run = {
+    id: 'run',
+    item: 'other',
+    from: { item: 'other', port: 'usb' },
+    to: { item: 'body', port: 'usb' },
+  };
+  // 200 mm ahead no finger comes; above the right hand one does.
+  const far = control('record', [200, 0, 0]);
+  const trigger = { controls: [control('record', [0, -60, 40])] };
+
+  it('is the nearest control that does the same: a trigger that is plugged in will do', () => {
+    expect(farOf([far])).toEqual(['body']);
+    expect(farOf([far], { ...trigger, ports: [usb('out')] }, [run])).toEqual([]);
+    expect(farOf([far], { ...trigger, ports: [usb('out')] })).toEqual(['body']);
+    // One without a socket is a lever on the camera's own button.
+    expect(farOf([far], trigger)).toEqual([]);
+  });
+
+  it('is no wheel of a motor, which its motor turns', () => {
+    const wheel = { controls: [control('focus', [200, 0, 0])] };
+    expect(farOf([], wheel)).toEqual(['other']);
+    expect(farOf([], { ...wheel, ports: [usb('in')] })).toEqual([]);
+  });
+});
+
+describe('where the eye is', () => {
+  const eyeOf = (hold: Setup['hold'], made = sits(hold, { grips: [gripAt('g', [0, 60, 0])] })) => {
+    const assembly = placeSetup(made.rig, made.rig.setups[0]!, made.parts);
+    return findEye(assembly, findHold(assembly));
+  };
+
+  it('is behind and above the camera, nearer and higher at the chest and on the lap', () => {
+    const upright = eyeOf('one-grip')!;
+    expect(upright.map(Math.round)).toEqual([-410, 0, 105]);
+    const [chest, lap] = [eyeOf('chest')!, eyeOf('lap')!];
+    expect(chest[0]).toBeGreaterThan(upright[0]);
+    expect(chest[2]).toBeGreaterThan(upright[2]);
+    expect(lap[2]).toBeGreaterThan(chest[2]);
+    expect(eyeOf('tripod')).toEqual(upright);
+    expect(eyeOf('set-down')).toBeUndefined();
+  });
+
+  it('is beside and above the pad on the shoulder', () => {
+    const made = sits(
+      'shoulder',
+      { grips: [gripAt('g', [0, 60, 0])] },
+      [pad(0)],
+      [joint('p', 'pad.base', 'body.plain')],
+    );
+    const eye = eyeOf('shoulder', made)!;
+    const assembly = placeSetup(made.rig, made.rig.setups[0]!, made.parts);
+    const hold = findHold(assembly);
+    const at = hold.state === 'held' ? hold.contacts[0]!.pointMm : undefined;
+    expect(eye.map((v, i) => Math.round(v - at![i]!))).toEqual([70, 130, 170]);
+  });
+});
+
+describe('the room for the eye', () => {
+  it('is not taken by what the eye rests on', () => {
+    const room = {
+      id: 'eye-room',
+      purpose: 'eyepiece' as const,
+      shape: { type: 'box' as const, atMm: [-30, 0, 0] as Triple, sizeMm: [30, 20, 20] as Triple },
+    };
+    const enteredBy = (kind: Part['kind']) => {
+      const { rig, parts } = sits(
+        'eye',
+        { keepClear: [room], grips: [gripAt('g', [0, 60, 0])] },
+        [cube('cup', 20, { kind, mounts: [base] }, [-30, 0, -50])],
+        [joint('c', 'cup.base', 'body.plain')],
+      );
+      return measureReport(rig, 'low', parts, { collider }).findings.some(
+        (f) => f.code === 'keep-clear-entered',
+      );
+    };
+    expect(enteredBy('recorder')).toBe(true);
+    expect(enteredBy('loupe')).toBe(false);
+  });
+});
