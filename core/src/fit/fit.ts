@@ -77,7 +77,7 @@ function prepareFit({ assembly, hold, brief, parts, options }: Asking): FitConte
     replacements: catalogue && new Map([...catalogue, ...parts]),
     slips: measureSlips(assembly, hold, solid),
     size: measureSize(assembly, hold.axes),
-    lensLoads: measureLensLoads(assembly),
+    lensLoads: measureLensLoads(assembly, hold, solid?.space),
     solid,
   };
 }

@@ -33,7 +33,10 @@ import { measureReachMm } from '../solid/index.js';
 import { createHull, listIntrusions, type Space } from '../space/index.js';
 import { placeSolids } from '../rig/index.js';
 import { toWeightN } from '../units/index.js';
+import type { Hold } from '../hold/index.js';
 import { isBraced } from './brace.js';
+import { isBorneBy } from './contact.js';
+import { cutAt } from './cut.js';
 
 /** The moment that a lens and all that hangs on it put on a lens mount, and what it bears. */
 export interface LensLoad {
@@ -41,6 +44,8 @@ export interface LensLoad {
   readonly momentNm: number;
   readonly focusNm: number;
   readonly massG: number;
+  /** Which side hangs on the flange: the lens, or the camera where the lens stands on a foot of its own. */
+  readonly hanging: 'lens' | 'camera';
   readonly limitNm: number;
   readonly limitStated: boolean;
   /** Borne by a support under the lens. */
@@ -69,26 +74,46 @@ function measureExtension(placed: PlacedItem): number {
     .reduce((sum, m) => sum + Math.max(0, m.to - m.rest), 0);
 }
 
+/** Whether a pad of another part reaches the lens or what it carries: nobody needs to say so. */
+function isOnPad(assembly: Assembly, space: Space | undefined, joint: PlacedJoint): boolean {
+  if (!space) return false;
+  const branch = assembly.byId.get(joint.child)!;
+  const inside = assembly.items.filter((p) => isInBranch(branch, p));
+  return assembly.items.some(
+    (pad) =>
+      hasTrait(pad.part, 'lens-foot') &&
+      !isInBranch(branch, pad) &&
+      inside.some((p) => isBorneBy(space, pad.item.id, p.item.id)),
+  );
+}
+
 /**
  * Moment across the optical axis about the flange, N·m: weight of the lens and all it carries, with its
  * zoom drawn out (taken as moving half of the lens), plus the focus hand at the ring farthest out.
  */
-export function measureLensLoads(assembly: Assembly): LensLoad[] {
+export function measureLensLoads(
+  assembly: Assembly,
+  hold: Hold,
+  space: Space | undefined,
+): LensLoad[] {
   return assembly.joints.flatMap((joint): LensLoad[] => {
     if (joint.mate.state !== 'mates' || joint.mate.as !== 'lens-mount') return [];
     const branch = assembly.byId.get(joint.child)!;
-    const { branchMass } = branch;
-    const centre = measureCentreMm(branchMass);
-    if (!centre) return [];
+    const cut = cutAt(assembly, joint, hold);
+    // Where the lens stands on a foot of its own, or a hand has it alone, the camera hangs on the flange instead.
+    const isCameraHanging = !cut.bothHeld && !cut.isAway(branch);
+    const hanging = isCameraHanging ? cut.awayMass : branch.branchMass;
+    const centre = measureCentreMm(hanging);
+    if (!centre || hanging.massG <= 0) return [];
     const flange = joint.rigFromParentMount;
     const axis = flange.rotation.z;
     const own = branch.mass?.massG ?? 0;
-    const drawnMm = (measureExtension(branch) * own) / 2 / branchMass.massG;
+    const drawnMm = isCameraHanging ? 0 : (measureExtension(branch) * own) / 2 / hanging.massG;
     const arm = scale(subtract(add(centre, scale(axis, drawnMm)), flange.originMm), 1 / 1000);
     // Whatever the attitude, the worst is weight square to the axis.
     const along = Math.abs(dot(arm, axis));
     const off = measureLength(cross(arm, axis));
-    const weightNm = toWeightN(branchMass.massG) * Math.hypot(along, off);
+    const weightNm = toWeightN(hanging.massG) * Math.hypot(along, off);
     const focus = assembly.items
       .filter((p) => isInBranch(branch, p))
       .flatMap((p) =>
@@ -104,10 +129,11 @@ export function measureLensLoads(assembly: Assembly): LensLoad[] {
         joint,
         momentNm: weightNm + focusNm,
         focusNm,
-        massG: branchMass.massG,
+        massG: hanging.massG,
+        hanging: isCameraHanging ? 'camera' : 'lens',
         limitNm: limit.nm,
         limitStated: limit.stated,
-        supported: isBraced(assembly, joint),
+        supported: isBraced(assembly, joint) || isOnPad(assembly, space, joint),
       },
     ];
   });
@@ -120,6 +146,7 @@ export const lensMountOverloaded = defineFinding(
     readonly limitNm: number;
     readonly limitStated: boolean;
     readonly massG: number;
+    readonly hanging: 'lens' | 'camera';
     readonly focusNm: number;
   }>(),
   {
@@ -130,7 +157,9 @@ export const lensMountOverloaded = defineFinding(
     when: 'moment across the optical axis about the flange, zoom drawn out, focus hand included; not where a support bears it',
     offers: '',
     sentence: ({ items: [lens, body], facts }, n) =>
-      `${n.item(lens!)}, ${sayG(facts.massG)} with all that hangs on it, puts ≈ ${sayNm(facts.momentNm)} on the mount of ${n.item(body!)}, which bears ${facts.limitStated ? '' : '≈ '}${sayNm(facts.limitNm)}.`,
+      facts.hanging === 'camera'
+        ? `${n.item(body!)}, ${sayG(facts.massG)} with all that hangs on it, hangs on the mount of ${n.item(lens!)} with ≈ ${sayNm(facts.momentNm)}; it bears ${facts.limitStated ? '' : '≈ '}${sayNm(facts.limitNm)}.`
+        : `${n.item(lens!)}, ${sayG(facts.massG)} with all that hangs on it, puts ≈ ${sayNm(facts.momentNm)} on the mount of ${n.item(body!)}, which bears ${facts.limitStated ? '' : '≈ '}${sayNm(facts.limitNm)}.`,
     why: 'A lens mount shows play from about a third of what it bears, long before it gives way.',
     todo: 'Put a support under the lens, or take the weight onto rods.',
   },
@@ -152,13 +181,14 @@ export const lensLoadCheck = defineCheck(
     loads.flatMap(({ joint, supported, ...load }) => {
       const ratio = load.momentNm / load.limitNm;
       if (supported || ratio <= lensMountRiskShare) return [];
-      const { momentNm, limitNm, limitStated, massG, focusNm } = load;
+      const { momentNm, limitNm, limitStated, massG, focusNm, hanging } = load;
       return [
         createFinding(lensMountOverloaded, weighLensLoad(ratio, assembly), aboutJoint(joint), {
           momentNm,
           limitNm,
           limitStated,
           massG,
+          hanging,
           focusNm,
         }),
       ];

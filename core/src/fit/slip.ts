@@ -29,6 +29,7 @@ import {
 import { listCornersMm } from '../solid/index.js';
 import { toWeightN } from '../units/index.js';
 import { isBraced } from './brace.js';
+import { findStop } from './contact.js';
 import { cutAt, type Cut } from './cut.js';
 import { listMoves } from './moves.js';
 import { listSwaps } from './swaps.js';
@@ -315,6 +316,21 @@ function measureHeldMomentNm(
   return Math.abs(twisted.reduce((sum, t) => sum + dot(t.momentNm, axis), moment));
 }
 
+/** Whether something lies against what would turn; looked at only where it would. */
+function isStopped(
+  assembly: Assembly,
+  joint: PlacedJoint,
+  pivot: Pivot,
+  ratio: number,
+  around: TurnSpace | undefined,
+): boolean {
+  if (!around || ratio <= slipLimits.watch) return false;
+  // The two that are screwed together touch anyway.
+  const own = new Set([joint.parent, joint.child]);
+  const isAsked = (a: PlacedItem, b: PlacedItem) => !own.has(a.item.id) || !own.has(b.item.id);
+  return findStop(around.space, pivot, pivot.cut.isAway, isAsked) !== undefined;
+}
+
 function measureSlip(
   assembly: Assembly,
   joint: PlacedJoint,
@@ -357,6 +373,7 @@ function measureSlip(
   const push = measurePush(touches, pivot);
   const weightRatio = weightMomentNm / resisting.slipMomentNm;
   const handsRatio = push.momentNm / resisting.slipMomentNm;
+  const ratio = Math.max(weightRatio, handsRatio);
   return {
     jointId: joint.joint.id,
     ...resisting,
@@ -368,13 +385,13 @@ function measureSlip(
     handAtItem: push.itemId,
     weightRatio,
     handsRatio,
-    ratio: Math.max(weightRatio, handsRatio),
+    ratio,
     turning:
       handsRatio > slipLimits.creeps
         ? findTurning(assembly, joint, cut, pivot, hold, around)
         : 'nothing',
     awayMassG: cut.awayMass.massG,
-    braced: isBraced(assembly, joint),
+    braced: isBraced(assembly, joint) || isStopped(assembly, joint, pivot, ratio, around),
   };
 }
 
