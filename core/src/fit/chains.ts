@@ -286,17 +286,22 @@ export function createChainEdit(
 /**
  * The edit that puts a chain between the two halves of a joint that do not go together: the adaptors onto the
  * parent, then the child with all that it carries onto the last of them. New individuals are named after their
- * parts; whoever applies the edit gives them ids of their own. Undefined where a rail on the way has no room.
+ * parts, unless `takeItem` says which they are; whoever applies the edit gives them ids of their own. Undefined where a rail on the way has no room.
  */
 export function createChainBetween(
   assembly: Assembly,
   parts: PartBook,
   joint: PlacedJoint,
   chain: Chain,
+  takeItem: (part: Part) => KitItem = (part) => ({
+    id: proposeId(part.id),
+    partId: part.id,
+    owned: false,
+  }),
 ): Edit | undefined {
   const growing = new Growing(assembly, parts, joint.joint.parent);
   for (const { part, carriedBy, carriesBy } of chain.links) {
-    const own = { id: proposeId(part.id), partId: part.id, owned: false };
+    const own = takeItem(part);
     if (!growing.add(own, proposeId(`joint-${part.id}`), carriedBy, carriesBy)) return undefined;
   }
   const child = assembly.byId.get(joint.child)!;

@@ -22,6 +22,7 @@ import { z } from 'zod';
  * - `turned-to-aim`: is pointed by turning it on its joint, so that it is no fault when a hand turns it
  * - `ballast`: weighs, and can as well stand elsewhere
  * - `soft`: gives way: it takes no hand's room and clashes with nothing
+ * - `set-by-lens`: is set anew for each lens: its height, its place along the rods
  * - `exchanged`: often comes in several weights: what if it were another one?
  */
 export type PartTrait =
@@ -50,6 +51,7 @@ export type PartTrait =
   | 'turned-to-aim'
   | 'ballast'
   | 'soft'
+  | 'set-by-lens'
   | 'exchanged';
 
 /** Every kind of part with its traits: a new kind is one entry here, and one beside its template. */
@@ -75,11 +77,11 @@ const table = {
   'battery-plate': ['ballast'],
   'dummy-battery': ['fed-from-outside', 'exchanged'],
   tap: ['device'],
-  'matte-box': ['aimed'],
+  'matte-box': ['aimed', 'set-by-lens'],
   ring: ['bridges', 'loose'],
   filter: ['front-glass', 'loose'],
-  'follow-focus': ['placed-by-picture'],
-  'lens-support': ['lens-foot', 'placed-by-picture'],
+  'follow-focus': ['placed-by-picture', 'set-by-lens'],
+  'lens-support': ['lens-foot', 'placed-by-picture', 'set-by-lens'],
   cable: ['loose', 'unasked'],
   'cable-clamp': ['loose'],
   support: ['grounded', 'placed-by-picture'],

@@ -1,8 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import type { Mount, Part } from '../part/index.js';
-import { applyEdit, placeSetup } from '../rig/index.js';
+import { applyEdit, placeSetup, tryEdit, type Rig, type Setup } from '../rig/index.js';
 import { body, createTestRig, cube, handle, joint, mountAt } from '../testing/rigs.js';
-import { exchangeLens } from './lenses.js';
+import { exchangeLens, readLensSetting } from './lenses.js';
+import { measureReport } from './report.js';
 
 const family = 'Gannet bayonet';
 const flange = mountAt('flange', 'lens-mount', 'body', [5, 0, 0], [1, 0, 0], [0, 0, 1], { family });
@@ -39,6 +40,7 @@ function exchange(part: Part) {
     assembly.byId.get('zoom')!,
     { id: part.id, partId: part.id, owned: true },
     part,
+    made.parts,
   );
   const rig = applyEdit(made.rig, edit);
   const parts = new Map([...made.parts, [part.id, part] as const]);
@@ -82,5 +84,125 @@ describe('another lens in the place of the one on the rig', () => {
       { items: ['body', 'prime'], joints: ['l'], facts: { mismatch: { reason: 'family' } } },
     ]);
     expect(ids).toContain('prime');
+  });
+});
+
+describe('the set of lenses of a setup', () => {
+  const step: Part = cube('step', 10, {
+    kind: 'ring',
+    mounts: [
+      mountAt('back', 'front-thread', 'male', [0, 0, 0], [-1, 0, 0], [0, 0, 1], {
+        sizeMm: 67,
+        carrier: true,
+      }),
+      mountAt('front', 'front-thread', 'female', [5, 0, 0], [1, 0, 0], [0, 0, 1], { sizeMm: 77 }),
+    ],
+  });
+  const parts = new Map([
+    ...made.parts,
+    ['prime', lens('prime', 67)] as const,
+    ['step', step] as const,
+  ]);
+  const rigOf = (kit: readonly string[], more: Partial<Setup> = {}): Rig => ({
+    ...made.rig,
+    kit: [...made.rig.kit, ...kit.map((id) => ({ id, partId: id, owned: true }))],
+    lenses: ['zoom', 'prime'].map((item) => ({ item, share: 0.5 })),
+    setups: [{ ...made.rig.setups[0]!, ...more }],
+  });
+  const lensTroubles = (rig: Rig) =>
+    measureReport(rig, 'low', parts)
+      .findings.filter((f) => f.lens !== undefined)
+      .map((f) => `${f.code} ${f.lens}`);
+
+  it('knows the ring in the kit: what its thread is too small for goes on by that', () => {
+    expect(lensTroubles(rigOf(['prime']))).toEqual(['kinds-do-not-mate prime']);
+    expect(lensTroubles(rigOf(['prime', 'step']))).toEqual([]);
+    // The ring stands between, and what was on the thread is on it.
+    const rig = rigOf(['prime', 'step']);
+    const now = placeSetup(rig, rig.setups[0]!, parts);
+    const { edit } = exchangeLens(
+      now,
+      now.byId.get('zoom')!,
+      { id: 'prime', partId: 'prime', owned: true },
+      parts.get('prime')!,
+      parts,
+    );
+    const after = tryEdit(now, edit, parts);
+    expect(after.joints.map((j) => `${j.child} on ${j.parent}`)).toEqual(
+      expect.arrayContaining(['step on prime', 'filter on step']),
+    );
+  });
+
+  it('is the setup’s own where it has one', () => {
+    expect(lensTroubles(rigOf(['prime'], { lenses: [{ item: 'zoom', share: 1 }] }))).toEqual([]);
+    const own = applyEdit(rigOf(['prime']), {
+      type: 'set-lenses',
+      setupId: 'low',
+      lenses: [{ item: 'zoom', share: 1 }],
+    });
+    expect(lensTroubles(own)).toEqual([]);
+    const back = applyEdit(own, { type: 'set-lenses', setupId: 'low', lenses: undefined });
+    expect(back.setups[0]).not.toHaveProperty('lenses');
+    expect(lensTroubles(back)).toEqual(['kinds-do-not-mate prime']);
+  });
+
+  it('keeps for each lens how the rig is set while it is on', () => {
+    // A support on a rail that rises by 0 to 20 mm: 4 mm for this lens, 12 for the other.
+    const support: Part = cube('support', 60, {
+      kind: 'lens-support',
+      mounts: [
+        mountAt('base', 'nato-rail', 'clamp', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+          clampLengthMm: 8,
+          carrier: true,
+        }),
+      ],
+      movements: [
+        {
+          id: 'lift',
+          name: 'raised',
+          type: 'shift',
+          originMm: [0, 0, 0],
+          axis: [0, 0, 1],
+          from: 0,
+          to: 20,
+          rest: 0,
+          carries: ['solid'],
+        },
+      ],
+    });
+    const rig = createTestRig(
+      [{ ...body, mounts: [...body.mounts, flange] }, lens('zoom', 77), support, lens('prime', 77)],
+      [
+        joint('l', 'zoom.rear', 'body.flange'),
+        joint('s', 'support.base', 'body.rail', { slideMm: 30 }),
+      ],
+      {
+        setup: {
+          stances: { support: { lift: 4 } },
+          lenses: [
+            { item: 'zoom', share: 0.5 },
+            {
+              item: 'prime',
+              share: 0.5,
+              set: { stances: { support: { lift: 12 } }, slides: { s: -20 } },
+            },
+          ],
+        },
+      },
+    );
+    const now = placeSetup(rig.rig, rig.rig.setups[0]!, rig.parts);
+    expect(readLensSetting(now)).toEqual({ stances: { support: { lift: 4 } }, slides: { s: 30 } });
+    const { edit } = exchangeLens(
+      now,
+      now.byId.get('zoom')!,
+      rig.rig.kit.find((i) => i.id === 'prime')!,
+      rig.parts.get('prime')!,
+      rig.parts,
+    );
+    const after = tryEdit(now, edit, rig.parts);
+    expect(readLensSetting(after)).toEqual({
+      stances: { support: { lift: 12 } },
+      slides: { s: -20 },
+    });
   });
 });

@@ -1,32 +1,65 @@
 import { createFinding, type AnyFinding } from '../finding/index.js';
-import { findChain, kindsDoNotMate, listAdaptors, measureReachOver } from '../fit/index.js';
-import { measureMate, type Mount, type Part, type PartBook } from '../part/index.js';
+import {
+  createChainBetween,
+  findChain,
+  kindsDoNotMate,
+  listAdaptors,
+  measureReachOver,
+} from '../fit/index.js';
+import { hasTrait, measureMate, type Mount, type Part, type PartBook } from '../part/index.js';
 import {
   findStandIns,
+  listLenses,
+  tryEdit,
   type Assembly,
   type Edit,
   type KitItem,
+  type LensUse,
   type PlacedItem,
 } from '../rig/index.js';
 
 /**
  * The edit that puts another lens in the place of the present one, with all that is fastened to it as far
- * as the other takes it; what it does not take is left off, and told as a joint that does not mate, with the
- * step ring or adaptor of the catalogue that would mend it.
+ * as the other takes it, by a ring of the kit where one lies there, and with the rig set as it is kept for that lens.
+ * What it does not take is left off, and told as a joint that does not mate, with the step ring or adaptor of the
+ * catalogue that would mend it.
  */
 export function exchangeLens(
   assembly: Assembly,
   present: PlacedItem,
   item: KitItem,
   part: Part,
+  parts: PartBook,
   catalogue?: PartBook,
 ): { edit: Edit; lost: AnyFinding[] } {
   const standIns = findStandIns(assembly, present, part);
   const mounts: Record<string, string> = { ...standIns.mounts };
   const lost: AnyFinding[] = [];
   const off: Edit[] = [];
+  const bridged: (() => Edit | undefined)[] = [];
+  const lone = listLone(assembly, parts);
   for (const { joint, own, partner, otherId } of standIns.lacking) {
     const nearest = part.mounts.find((m) => m.kind === own.kind && m.side === own.side);
+    const fastened = assembly.byId.get(otherId)?.part;
+    const ring =
+      nearest && fastened && joint.parent === present.item.id
+        ? findChain(measureReachOver(nearest, lone.adaptors, 'joints'), fastened)
+        : undefined;
+    if (nearest && ring) {
+      // Joined to the thread that does not fit for a moment, then carried onto the ring.
+      mounts[own.id] = nearest.id;
+      bridged.push(() =>
+        bridgeBy(
+          assembly,
+          swapTo(assembly, present, item, mounts, off),
+          joint.joint.id,
+          ring,
+          lone,
+          parts,
+        ),
+      );
+      continue;
+    }
     const mate = nearest && measureMate(nearest, partner);
     const { state: _, ...mismatch } =
       mate?.state === 'refuses' ? mate : { state: 'refuses' as const, reason: 'kinds' as const };
@@ -42,22 +75,114 @@ export function exchangeLens(
       off.push({ type: 'remove-item', setupId: assembly.setup.id, itemId: joint.child });
     } else mounts[own.id] = nearest?.id ?? part.mounts[0]?.id ?? own.id;
   }
+  const swap = swapTo(assembly, present, item, mounts, off);
+  const rings = bridged.flatMap((make) => make() ?? []);
+  const gone = new Set(off.flatMap((e) => (e.type === 'remove-item' ? [e.itemId] : [])));
   return {
-    edit: {
-      type: 'all',
-      edits: [
-        ...off,
-        {
-          type: 'swap-part',
-          setupId: assembly.setup.id,
-          itemId: present.item.id,
-          item,
-          mounts,
-        },
-      ],
-    },
+    edit: { type: 'all', edits: [swap, ...rings, ...listKept(assembly, item.id, gone)] },
     lost,
   };
+}
+
+function swapTo(
+  assembly: Assembly,
+  present: PlacedItem,
+  item: KitItem,
+  mounts: Readonly<Record<string, string>>,
+  off: readonly Edit[],
+): Edit {
+  return {
+    type: 'all',
+    edits: [
+      ...off,
+      {
+        type: 'swap-part',
+        setupId: assembly.setup.id,
+        itemId: present.item.id,
+        item,
+        mounts: { ...mounts },
+      },
+    ],
+  };
+}
+
+/** Rings and adaptors of the kit that lie in no place of this setup, each once. */
+interface Lone {
+  readonly adaptors: ReturnType<typeof listAdaptors>;
+  readonly items: ReadonlyMap<string, KitItem>;
+}
+
+function listLone(assembly: Assembly, parts: PartBook): Lone {
+  const free = assembly.rig.kit.filter((i) => !assembly.byId.has(i.id));
+  const items = new Map(free.map((i) => [i.partId, i]));
+  const book = new Map(
+    [...items.keys()].flatMap((id) => {
+      const part = parts.get(id);
+      return part ? [[id, part] as const] : [];
+    }),
+  );
+  return { adaptors: listAdaptors(book), items };
+}
+
+/** The edit that puts rings of the kit between the other lens and what is fastened to it. */
+function bridgeBy(
+  assembly: Assembly,
+  swap: Edit,
+  jointId: string,
+  ring: NonNullable<ReturnType<typeof findChain>>,
+  lone: Lone,
+  parts: PartBook,
+): Edit | undefined {
+  const after = tryEdit(assembly, swap, parts);
+  const joint = after.joints.find((j) => j.joint.id === jointId);
+  return joint && createChainBetween(after, parts, joint, ring, (p) => lone.items.get(p.id)!);
+}
+
+/** How the rig is set while a lens is on it, as its set keeps it; of what is still there. */
+function listKept(assembly: Assembly, lensId: string, gone: ReadonlySet<string>): Edit[] {
+  const { rig, setup } = assembly;
+  const kept = listLenses(rig, setup).find((l) => l.item === lensId)?.set;
+  const isThere = (id: string) => assembly.byId.has(id) && !gone.has(id);
+  return [
+    ...Object.entries(kept?.stances ?? {}).flatMap(([itemId, stance]): Edit[] =>
+      isThere(itemId)
+        ? Object.entries(stance).map(([movementId, value]) => ({
+            type: 'set-stance',
+            setupId: setup.id,
+            itemId,
+            movementId,
+            value,
+          }))
+        : [],
+    ),
+    ...Object.entries(kept?.slides ?? {}).flatMap(([jointId, slideMm]): Edit[] => {
+      const joint = setup.joints.find((j) => j.id === jointId);
+      return joint && isThere(joint.child.item)
+        ? [{ type: 'slide', setupId: setup.id, jointId, slideMm }]
+        : [];
+    }),
+  ];
+}
+
+/**
+ * How the rig stands now, as far as it depends on the lens: the height of its support, the place of the gear that drives
+ * it, the matte box before it. What `LensUse.set` keeps.
+ */
+export function readLensSetting(assembly: Assembly): NonNullable<LensUse['set']> {
+  const stances: Record<string, Record<string, number>> = {};
+  const slides: Record<string, number> = {};
+  for (const placed of assembly.items) {
+    if (!hasTrait(placed.part, 'set-by-lens')) continue;
+    const movements = placed.part.movements ?? [];
+    const now = assembly.setup.stances?.[placed.item.id] ?? {};
+    if (movements.length > 0) {
+      stances[placed.item.id] = Object.fromEntries(
+        movements.map((m) => [m.id, now[m.id] ?? m.rest]),
+      );
+    }
+    if (placed.carriedBy?.slide) slides[placed.carriedBy.joint.id] = placed.carriedBy.joint.slideMm;
+  }
+  return { stances, slides };
 }
 
 /** The cheapest adaptors from a mount of the other lens to what is fastened to the present one. */

@@ -4,7 +4,14 @@ import { findHold, type Hold } from '../hold/index.js';
 import { hasTrait, measureCentreMm, type PartBook } from '../part/index.js';
 import type { Placement, Vec3 } from '../placement/index.js';
 import { ask, type AskOptions, type Asking, type Count } from '../question/index.js';
-import { placeSetup, tryEdit, type Assembly, type Rig, type SetAside } from '../rig/index.js';
+import {
+  listLenses,
+  placeSetup,
+  tryEdit,
+  type Assembly,
+  type Rig,
+  type SetAside,
+} from '../rig/index.js';
 import { exchangeLens } from './lenses.js';
 import {
   compareFindings,
@@ -101,7 +108,7 @@ function splitAside(
 }
 
 /**
- * What comes up only with the other lenses of the rig's set: each is put in the place of the one on the rig
+ * What comes up only with the other lenses of the setup's set: each is put in the place of the one on the rig
  * and the question is asked again. A finding that is there with the first lens too is not told twice.
  */
 function findOtherLensFindings(
@@ -111,13 +118,14 @@ function findOtherLensFindings(
 ): AnyFinding[] {
   const { rig } = assembly;
   const present = assembly.items.find((p) => hasTrait(p.part, 'optic') && p.carriedBy);
-  if (!present || !rig.lenses) return [];
+  const lenses = listLenses(rig, assembly.setup);
+  if (!present || lenses.length === 0) return [];
   const known = new Set(findings.map((f) => f.id.replace(present.item.id, '')));
-  return rig.lenses.flatMap((one) => {
+  return lenses.flatMap((one) => {
     const item = rig.kit.find((i) => i.id === one.item);
     const part = item && parts.get(item.partId);
     if (!item || !part || assembly.byId.has(item.id)) return [];
-    const { edit, lost } = exchangeLens(assembly, present, item, part, options.catalogue);
+    const { edit, lost } = exchangeLens(assembly, present, item, part, parts, options.catalogue);
     const other = tryEdit(assembly, edit, parts);
     const { findings: found } = ask(entry as never, {
       assembly: other,

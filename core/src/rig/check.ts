@@ -1,5 +1,5 @@
 import { hasTrait, type Part, type PartBook } from '../part/index.js';
-import type { Joint, KitItem, MountRef, Rig, Setup } from './schema.js';
+import type { Joint, KitItem, LensUse, MountRef, Rig, Setup } from './schema.js';
 
 /** Something in a document that cannot be read as a rig, and where. */
 export interface Issue {
@@ -171,11 +171,19 @@ export function findRigIssues(rig: Rig, parts: PartBook, path: string): Issue[] 
       list.add(`${path}.kit[${i}].comesWith`, `“${item.comesWith}” is not in the rig's kit`);
     }
   });
-  rig.lenses?.forEach((lens, i) => {
-    if (!kit.has(lens.item)) {
-      list.add(`${path}.lenses[${i}].item`, `“${lens.item}” is not in the rig's kit`);
-    }
-  });
+  const checkLenses = (lenses: readonly LensUse[] | undefined, at: string) =>
+    lenses?.forEach((lens, i) => {
+      if (!kit.has(lens.item)) {
+        list.add(`${at}[${i}].item`, `“${lens.item}” is not in the rig's kit`);
+      }
+      for (const itemId of Object.keys(lens.set?.stances ?? {})) {
+        if (!kit.has(itemId)) {
+          list.add(`${at}[${i}].set.stances.${itemId}`, `“${itemId}” is not in the rig's kit`);
+        }
+      }
+    });
+  checkLenses(rig.lenses, `${path}.lenses`);
+  rig.setups.forEach((setup, i) => checkLenses(setup.lenses, `${path}.setups[${i}].lenses`));
   addDuplicates(list, rig.setups, `${path}.setups`);
   rig.setups.forEach((setup, i) => {
     new SetupCheck(list, kit, parts, `${path}.setups[${i}]`).check(setup);

@@ -1,6 +1,6 @@
 import type { Brief } from '../brief/index.js';
 import { hasTrait, type Part } from '../part/index.js';
-import type { Rig } from './schema.js';
+import type { LensUse, Rig, Setup } from './schema.js';
 
 /** A rig that is nothing yet but a body in the hands. */
 export function createRig(
@@ -29,12 +29,19 @@ export function createRig(
   };
 }
 
+/** The lenses that are used in a setup: its own set, or else the rig's. */
+export function listLenses(
+  rig: Pick<Rig, 'lenses'>,
+  setup: Pick<Setup, 'lenses'>,
+): readonly LensUse[] {
+  return setup.lenses ?? rig.lenses ?? [];
+}
+
 /**
  * The set of lenses with one more, or without one that is in it. A new lens is used as much as the others on
  * average; the shares of the others keep their proportion, and all sum to 1.
  */
-export function toggleLens(rig: Rig, itemId: string): NonNullable<Rig['lenses']> {
-  const now = rig.lenses ?? [];
+export function toggleLens(now: readonly LensUse[], itemId: string): LensUse[] {
   const rest = now.filter((l) => l.item !== itemId);
   const own = rest.length === now.length ? [{ item: itemId, share: 1 / (now.length + 1) }] : [];
   const left = own.reduce((sum, l) => sum - l.share, 1);

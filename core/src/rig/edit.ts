@@ -7,6 +7,7 @@ import type {
   HoldKind,
   Joint,
   KitItem,
+  LensUse,
   MountRef,
   Rig,
   SetAside,
@@ -104,7 +105,12 @@ export type Edit =
   | { readonly type: 'remove-cable'; readonly setupId: string; readonly cableId: string }
   | { readonly type: 'add-brace'; readonly setupId: string; readonly brace: Brace }
   | { readonly type: 'remove-brace'; readonly setupId: string; readonly braceId: string }
-  | { readonly type: 'set-lenses'; readonly lenses: NonNullable<Rig['lenses']> }
+  /** The set of the rig, or of one setup; without lenses that setup uses the rig's again. */
+  | {
+      readonly type: 'set-lenses';
+      readonly setupId?: string | undefined;
+      readonly lenses: readonly LensUse[] | undefined;
+    }
   /** Several edits as one step, in this order. */
   | { readonly type: 'all'; readonly edits: readonly Edit[] }
   | { readonly type: 'set-item'; readonly item: KitItem }
@@ -390,8 +396,13 @@ function change(rig: Rig, edit: Edit): Rig {
         braces: (s.braces ?? []).filter((b) => b.id !== edit.braceId),
       }));
     case 'set-lenses':
-      for (const lens of edit.lenses) requireItem(rig, lens.item);
-      return { ...rig, lenses: edit.lenses };
+      for (const lens of edit.lenses ?? []) requireItem(rig, lens.item);
+      if (edit.setupId !== undefined) {
+        return withSetup(rig, edit.setupId, ({ lenses: _, ...rest }) =>
+          edit.lenses ? { ...rest, lenses: [...edit.lenses] } : rest,
+        );
+      }
+      return { ...rig, lenses: [...(edit.lenses ?? [])] };
     case 'all':
       return edit.edits.reduce(applyEdit, rig);
     case 'set-item':

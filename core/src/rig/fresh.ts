@@ -100,7 +100,7 @@ function mapEditIds(edit: Edit, id: (id: string) => string): Edit {
     case 'remove-brace':
       return { ...edit, braceId: id(edit.braceId) };
     case 'set-lenses':
-      return { ...edit, lenses: edit.lenses.map(end) };
+      return { ...edit, lenses: edit.lenses?.map(end) };
     case 'all':
       return { ...edit, edits: edit.edits.map((one) => mapEditIds(one, id)) };
     case 'set-item':

@@ -1,4 +1,4 @@
-import type { MountRef, Rig, Setup } from './schema.js';
+import type { LensUse, MountRef, Rig, Setup } from './schema.js';
 
 /** What the id of an individual does where it stands in a rig. */
 export type ItemUse =
@@ -24,6 +24,33 @@ export interface ItemRef {
 }
 
 type Rewrite = (ref: ItemRef) => string;
+
+function mapLenses(lenses: readonly LensUse[], at: string, f: Rewrite): LensUse[] {
+  return lenses.map((lens, i) => {
+    const stances = lens.set?.stances;
+    return {
+      ...lens,
+      item: f({ itemId: lens.item, use: 'lens', path: `${at}[${i}].item` }),
+      ...(lens.set
+        ? {
+            set: {
+              ...lens.set,
+              ...(stances
+                ? {
+                    stances: Object.fromEntries(
+                      Object.entries(stances).map(([itemId, stance]) => [
+                        f({ itemId, use: 'stance', path: `${at}[${i}].set.stances.${itemId}` }),
+                        stance,
+                      ]),
+                    ),
+                  }
+                : {}),
+            },
+          }
+        : {}),
+    };
+  });
+}
 
 function mapSetup(setup: Setup, at: string, f: Rewrite): Setup {
   const id = (itemId: string, use: ItemUse, path: string) =>
@@ -70,6 +97,7 @@ function mapSetup(setup: Setup, at: string, f: Rewrite): Setup {
       to: { ...c.to, item: id(c.to.item, 'lead-end', `cables[${i}].to.item`) },
     }));
   }
+  if (setup.lenses) next.lenses = mapLenses(setup.lenses, `${at}.lenses`, f);
   if (setup.worn) next.worn = setup.worn.map((w, i) => id(w, 'worn', `worn[${i}]`));
   return next;
 }
@@ -91,10 +119,7 @@ export function mapItemRefs(rig: Rig, f: Rewrite): Rig {
     setups: rig.setups.map((setup, i) => mapSetup(setup, `setups[${i}]`, f)),
   };
   if (rig.lenses) {
-    next.lenses = rig.lenses.map((lens, i) => ({
-      ...lens,
-      item: f({ itemId: lens.item, use: 'lens', path: `lenses[${i}].item` }),
-    }));
+    next.lenses = mapLenses(rig.lenses, 'lenses', f);
   }
   return next;
 }

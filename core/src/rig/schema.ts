@@ -120,6 +120,20 @@ export const Weighing = z.strictObject({
 });
 export type Weighing = z.infer<typeof Weighing>;
 
+/** A lens of a set: its share of use, and how the rig is set while it is on. */
+export const LensUse = z.strictObject({
+  item: EntityId,
+  share: z.number().min(0).max(1),
+  /** What is set otherwise for it: the height of a support, the place of a gear, an arm. Found by itself where absent. */
+  set: z
+    .strictObject({
+      stances: z.record(EntityId, z.record(LocalId, z.number().min(-5000).max(5000))).optional(),
+      slides: z.record(EntityId, z.number().min(-5000).max(5000)).optional(),
+    })
+    .optional(),
+});
+export type LensUse = z.infer<typeof LensUse>;
+
 /** One arrangement of a rig: a tree of joints from the body outwards, and how it is held. */
 export const Setup = z.strictObject({
   id: EntityId,
@@ -148,6 +162,8 @@ export const Setup = z.strictObject({
   cables: z.array(CableRun).max(100).optional(),
   /** What the operator carries elsewhere than on the rig. */
   worn: z.array(EntityId).max(60).optional(),
+  /** The lenses that are used in this setup, where they are not those of the rig. */
+  lenses: z.array(LensUse).max(30).optional(),
   brief: BriefOverrides.optional(),
   weighing: Weighing.optional(),
 });
@@ -175,10 +191,7 @@ export const Rig = z.strictObject({
   name: Name,
   note: Note.optional(),
   kit: z.array(KitItem).min(1).max(500),
-  lenses: z
-    .array(z.strictObject({ item: EntityId, share: z.number().min(0).max(1) }))
-    .max(30)
-    .optional(),
+  lenses: z.array(LensUse).max(30).optional(),
   brief: Brief,
   setups: z.array(Setup).min(1, 'a rig has at least one setup').max(30),
   settings: Settings.optional(),

@@ -1,7 +1,17 @@
 <script setup lang="ts">
-import { hasTrait, purposeWords, sayMm, sayNm, toggleLens } from '@zucchini/core';
+import {
+  hasTrait,
+  listLenses,
+  purposeWords,
+  readLensSetting,
+  sayMm,
+  sayNm,
+  toggleLens,
+  type LensUse,
+} from '@zucchini/core';
 import { computed } from 'vue';
 import TickField from '../../form/TickField.vue';
+import { announce } from '../../shared/announce';
 import AppButton from '../../shared/AppButton.vue';
 import { useBench } from '../../desk/benchStore';
 import FindingList from './FindingList.vue';
@@ -21,7 +31,7 @@ const without = computed(() =>
 );
 
 const lenses = computed(() => {
-  const inSet = new Set((bench.rig!.lenses ?? []).map((l) => l.item));
+  const inSet = new Map(listLenses(bench.rig!, bench.setup!).map((l) => [l.item, l]));
   return bench
     .rig!.kit.filter((i) => {
       const part = bench.parts.get(i.partId);
@@ -31,9 +41,41 @@ const lenses = computed(() => {
       id: i.id,
       name: bench.names!.item(i.id),
       inSet: inSet.has(i.id),
+      kept: inSet.get(i.id)?.set !== undefined,
       onRig: bench.report!.assembly.byId.has(i.id),
     }));
 });
+
+/** Whether this setup has a set of its own; its lenses are changed then, the rig's otherwise. */
+const hasOwn = computed(() => bench.setup!.lenses !== undefined);
+const isSetByLens = computed(() =>
+  bench.report!.assembly.items.some((p) => hasTrait(p.part, 'set-by-lens')),
+);
+
+function setLenses(lenses: readonly LensUse[] | undefined): void {
+  bench.apply({
+    type: 'set-lenses',
+    ...(hasOwn.value || lenses === undefined ? { setupId: bench.setupId } : {}),
+    lenses,
+  });
+}
+
+function giveOwn(own: boolean): void {
+  bench.apply({
+    type: 'set-lenses',
+    setupId: bench.setupId,
+    lenses: own ? [...listLenses(bench.rig!, bench.setup!)] : undefined,
+  });
+}
+
+/** Keeps support, gear and matte box as they stand for the lens that is on. */
+function keepSetting(itemId: string): void {
+  const set = readLensSetting(bench.report!.assembly);
+  const now = listLenses(bench.rig!, bench.setup!);
+  const list = now.some((l) => l.item === itemId) ? now : toggleLens(now, itemId);
+  setLenses(list.map((l) => (l.item === itemId ? { ...l, set } : l)));
+  announce('Kept for this lens. Z takes it back.');
+}
 
 function sayTroubles(id: string): string {
   const count = bench.report!.findings.filter((f) => f.lens === id).length;
@@ -94,20 +136,40 @@ function sayTroubles(id: string): string {
 
     <section class="mt-5">
       <h3 class="font-serif text-base">Set of lenses</h3>
-      <p class="text-faint text-xs">Everything is checked with each lens of the set.</p>
+      <p class="text-faint text-xs">
+        Everything is checked with each lens of the set, with the rings of the kit, and set as it is
+        kept for that lens.
+      </p>
+      <TickField
+        v-if="bench.rig!.setups.length > 1"
+        label="A set of this setup’s own"
+        :model-value="hasOwn"
+        :disabled="bench.readOnly"
+        @update:model-value="giveOwn"
+      />
       <ul class="mt-1">
-        <li v-for="l in lenses" :key="l.id" class="rule flex items-center justify-between">
+        <li v-for="l in lenses" :key="l.id" class="rule flex items-center justify-between gap-2">
           <TickField
             :label="l.name"
             :model-value="l.inSet"
             :disabled="bench.readOnly"
-            @update:model-value="
-              bench.apply({ type: 'set-lenses', lenses: toggleLens(bench.rig!, l.id) })
-            "
+            @update:model-value="setLenses(toggleLens(listLenses(bench.rig!, bench.setup!), l.id))"
           />
           <span class="text-faint text-xs">{{
-            l.onRig ? 'on the rig' : l.inSet ? sayTroubles(l.id) : ''
+            [
+              l.onRig ? 'on the rig' : l.inSet ? sayTroubles(l.id) : '',
+              l.kept ? 'its setting is kept' : '',
+            ]
+              .filter((t) => t !== '')
+              .join(', ')
           }}</span>
+          <AppButton
+            v-if="l.onRig && isSetByLens && !bench.readOnly"
+            small
+            title="Keeps support, gear and matte box as they stand now for this lens"
+            @click="keepSetting(l.id)"
+            >Keep how it stands</AppButton
+          >
         </li>
       </ul>
     </section>
