@@ -33,6 +33,7 @@ import { leadLengthCheck, plugCheck } from './plugs.js';
 import { axisCheck, gearCheck, supportCheck } from './rods.js';
 import { screwCheck } from './screw.js';
 import { sizeCheck } from './size.js';
+import { openDoorCheck, servedCheck, socketCheck } from './served.js';
 import { slipCheck } from './slip.js';
 import { supplyCheck } from './supply.js';
 import { spareCheck, spareScrewCheck } from './spare.js';
@@ -89,6 +90,9 @@ export const fitChecks = [
   toolCheck,
   boxCheck,
   chargerCheck,
+  servedCheck,
+  openDoorCheck,
+  socketCheck,
   playCheck,
   throughCheck,
   sizeCheck,

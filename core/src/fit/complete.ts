@@ -182,7 +182,9 @@ export function listUnplaced(
   assembly: Assembly,
   parts: PartBook,
 ): { item: KitItem; places: { itemId: string; mountId: string }[] }[] {
-  const used = new Set(assembly.rig.setups.flatMap((s) => [...listSetupItems(s)]));
+  const used = new Set(
+    assembly.rig.setups.flatMap((s) => [...listSetupItems(s), ...(s.worn ?? [])]),
+  );
   return listKit(assembly, parts)
     .filter(({ item, part }) => !used.has(item.id) && !hasTrait(part, 'loose'))
     .map(({ item, part }) => ({ item, places: listPlaces(assembly, part) }));

@@ -328,7 +328,7 @@ export const screenNotSeen = defineFinding(
 
 /**
  * Screens that the operator's eye does not see from this way of holding: turned away, too far for their
- * size, or hidden by another part. Where one screen is seen well, the others are not asked for.
+ * size, or hidden by another part. Where one screen is seen well, the others are not asked for; where none is, one is told.
  */
 export const screenCheck = defineSolidCheck([screenNotSeen], ({ geometry, hold }: SolidAsked) => {
   const { assembly } = geometry.space;
@@ -336,19 +336,26 @@ export const screenCheck = defineSolidCheck([screenNotSeen], ({ geometry, hold }
   if (!eye) return [];
   const sights = assembly.items.flatMap((placed) => lookAt(geometry, eye, placed));
   if (sights.some((s) => s.trouble === undefined)) return [];
-  return sights.flatMap(({ placed, screenId, trouble, angleDeg, farMm, hiddenBy }) =>
-    trouble === undefined
-      ? []
-      : [
-          createFinding(
-            screenNotSeen,
-            'risk',
-            {
-              items: [placed.item.id, ...(hiddenBy === undefined ? [] : [hiddenBy])],
-              key: screenId,
-            },
-            { screenId, why: trouble, angleDeg, farMm },
-          ),
-        ],
+  // One picture is what is asked for: of those that are not seen the one that was put there to be looked at speaks.
+  const [first] = [...sights].sort(
+    (a, b) =>
+      Number(hasTrait(b.placed.part, 'wants-picture')) -
+        Number(hasTrait(a.placed.part, 'wants-picture')) ||
+      a.angleDeg - b.angleDeg ||
+      a.placed.number - b.placed.number,
   );
+  if (!first?.trouble) return [];
+  const { placed, screenId, trouble, angleDeg, farMm, hiddenBy } = first;
+  return [
+    createFinding(
+      screenNotSeen,
+      'risk',
+      {
+        items: [placed.item.id, ...(hiddenBy === undefined ? [] : [hiddenBy])],
+        named: 1,
+        key: screenId,
+      },
+      { screenId, why: trouble, angleDeg, farMm },
+    ),
+  ];
 });

@@ -18,6 +18,7 @@ export * from './rods.js';
 export * from './load.js';
 export * from './complete.js';
 export * from './supply.js';
+export * from './served.js';
 export * from './plugs.js';
 export * from './hands.js';
 export * from './stand.js';

@@ -23,6 +23,7 @@ import { z } from 'zod';
  * - `ballast`: weighs, and can as well stand elsewhere
  * - `soft`: gives way: it takes no hand's room and clashes with nothing
  * - `set-by-lens`: is set anew for each lens: its height, its place along the rods
+ * - `holds-leads`: keeps a pull at a lead from its socket
  * - `exchanged`: often comes in several weights: what if it were another one?
  */
 export type PartTrait =
@@ -51,6 +52,7 @@ export type PartTrait =
   | 'turned-to-aim'
   | 'ballast'
   | 'soft'
+  | 'holds-leads'
   | 'set-by-lens'
   | 'exchanged';
 
@@ -83,7 +85,7 @@ const table = {
   'follow-focus': ['placed-by-picture', 'set-by-lens'],
   'lens-support': ['lens-foot', 'placed-by-picture', 'set-by-lens'],
   cable: ['loose', 'unasked'],
-  'cable-clamp': ['loose'],
+  'cable-clamp': ['loose', 'holds-leads'],
   support: ['grounded', 'placed-by-picture'],
   'shoulder-pad': ['shoulder-rest'],
   strap: ['loose', 'soft'],

@@ -47,7 +47,7 @@ describe('what the app says of rigs that careful strangers build', () => {
     const sum = countFindings(all.flat());
     // The stops are what the templates of cages still get wrong: doors and sockets behind their bars.
     expect(sum.stops / many).toBeLessThan(0.6);
-    expect(sum.risk / many).toBeLessThan(1.1);
+    expect(sum.risk / many).toBeLessThan(1.3);
     expect(sum.note / many).toBeLessThan(1.8);
     const stopped = all.filter((findings) => findings.some((f) => f.weight === 'stops'));
     expect(stopped.length / many).toBeLessThan(0.35);

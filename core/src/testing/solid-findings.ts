@@ -398,6 +398,10 @@ const waiting = (highMm: number): Made => {
   );
 };
 
+const wishing: Parameters<typeof on>[2] = {
+  brief: { currency: 'EUR', limits: {}, wishes: [{ need: 'monitor', weight: 'must' }] },
+};
+
 /** The handle held by a foot in the shoe. */
 const inShoe = (more: Partial<Mount>) =>
   createTestRig(
@@ -626,11 +630,30 @@ export const solidFixtures = {
     hasNot: wished(post('spare', [0, 0, 30], { soldOnlyWith: ['kit'] }), cube('kit', 1)),
   },
   'no-charger': { has: charged(false), hasNot: charged(true) },
+  'need-unserved': {
+    has: onPlain(post('block', [0, 0, 30]), wishing),
+    hasNot: onPlain(
+      post('block', [0, 0, 30], { serves: [{ need: 'monitor', nits: 400 }] }),
+      wishing,
+    ),
+  },
+  'door-stays-open': {
+    has: onPlain(post('block', [0, 0, 30], { opensDoor: true })),
+    hasNot: onPlain(post('block', [0, 0, 30], { opensDoor: false })),
+  },
+  'socket-wears': { has: worn('fragile'), hasNot: worn('ordinary') },
   'joint-plays': {
     has: onPlain(post('block', [0, 0, 30]), {}, { playMm: 0.2 }),
     hasNot: onPlain(post('block', [0, 0, 30])),
   },
 } satisfies Partial<Record<FindingCode, { readonly has: Made; readonly hasNot: Made }>>;
+
+function worn(wear: NonNullable<Port['wear']>): Made {
+  const made = plugged(leadOf('hdmi-a'));
+  const camera = made.parts.get('body')!;
+  const ports = camera.ports!.map((p) => ({ ...p, wear }));
+  return { rig: made.rig, parts: new Map([...made.parts, ['body', { ...camera, ports }]]) };
+}
 
 function viewed(z: number): Made {
   return on(

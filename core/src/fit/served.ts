@@ -1,0 +1,93 @@
+import { createFinding, defineCheck, defineFinding, stating } from '../finding/index.js';
+import { hasTrait, type PartBook, type Serves } from '../part/index.js';
+import { listSetupItems, type Assembly } from '../rig/index.js';
+import { needNames } from '../words/index.js';
+import type { FitAsked } from './asked.js';
+
+export const needUnserved = defineFinding(
+  'need-unserved',
+  stating<{ readonly need: Serves['need'] }>(),
+  {
+    restsOn: [],
+    weight: 'risk',
+    when: 'the brief says it must be there, and no part that any setup uses serves it',
+    offers: '',
+    sentence: ({ facts }) =>
+      `You said that you must have ${needNames[facts.need]}, and nothing that this rig uses serves that.`,
+    why: 'What must be there is what the job was taken for.',
+    todo: 'Look for it by need, or take it out of what must be there.',
+  },
+);
+
+/** Needs that a brief calls a must and that nothing in any setup serves. */
+export const servedCheck = defineCheck([needUnserved], ({ assembly, brief, parts }: FitAsked) => {
+  const served = listServed(assembly, parts);
+  return (brief.wishes ?? [])
+    .filter((w) => w.weight === 'must' && !served.has(w.need))
+    .map(({ need }) => createFinding(needUnserved, 'risk', { items: [], key: need }, { need }));
+});
+
+/** Every need that a part in use in any setup serves, worn ones and leads included. */
+function listServed(assembly: Assembly, parts: PartBook): Set<Serves['need']> {
+  const kit = new Map(assembly.rig.kit.map((i) => [i.id, i.partId]));
+  const used = new Set(
+    assembly.rig.setups.flatMap((s) => [...listSetupItems(s), ...(s.worn ?? [])]),
+  );
+  return new Set(
+    [...used].flatMap((id) => parts.get(kit.get(id) ?? '')?.serves?.map((s) => s.need) ?? []),
+  );
+}
+
+export const doorStaysOpen = defineFinding('door-stays-open', stating(), {
+  restsOn: [],
+  weight: 'note',
+  when: 'a part that keeps its device’s door open, as the lead of a dummy cell does',
+  offers: '',
+  sentence: ({ items: [part, device] }, n) =>
+    `With ${n.item(part!)} in it the door of ${n.item(device!)} stays open.`,
+  why: 'Dust and water get in where a door stays open.',
+  todo: 'Tape it over in rain and sand, or feed it another way.',
+});
+
+/** Parts that keep the door of what they stand in open. */
+export const openDoorCheck = defineCheck([doorStaysOpen], ({ assembly }: FitAsked) =>
+  assembly.items.flatMap(({ item, part, carriedBy }) =>
+    part.opensDoor && carriedBy
+      ? [createFinding(doorStaysOpen, 'note', { items: [item.id, carriedBy.parent] }, {})]
+      : [],
+  ),
+);
+
+export const socketWears = defineFinding(
+  'socket-wears',
+  stating<{ readonly itemId: string; readonly portId: string }>(),
+  {
+    restsOn: ['ports'],
+    weight: 'note',
+    when: 'a lead in a fragile socket, and no clamp in the setup that holds it',
+    offers: '',
+    sentence: ({ facts }, n) =>
+      `A lead pulls at ${n.port(facts.itemId, facts.portId)} of ${n.item(facts.itemId)}, a socket that wears fast, and nothing holds the lead.`,
+    why: 'A small socket breaks with the first pull at its lead, and is soldered to the board.',
+    todo: 'Hold the lead by a clamp or a tie near the socket, or leave a short adaptor in it for good.',
+  },
+);
+
+/** Fragile sockets with a lead in them and no clamp on the setup. */
+export const socketCheck = defineCheck([socketWears], ({ assembly }: FitAsked) => {
+  if (assembly.items.some((p) => hasTrait(p.part, 'holds-leads'))) return [];
+  return (assembly.setup.cables ?? []).flatMap((run) =>
+    [run.from, run.to].flatMap((end) => {
+      const port = assembly.byId.get(end.item)?.part.ports?.find((p) => p.id === end.port);
+      if (port?.wear !== 'fragile') return [];
+      return [
+        createFinding(
+          socketWears,
+          'note',
+          { items: [end.item, run.item], named: 1, key: end.port },
+          { itemId: end.item, portId: end.port },
+        ),
+      ];
+    }),
+  );
+});
