@@ -17,6 +17,8 @@ import { listMoves } from './moves.js';
 const slideTriesMm = [1, 2, 3, 5, 8, 12, 16, 20, 25, 30, 40, 50, 65, 80, 100, 130];
 /** Turns tried for one joint: the nearest ones. */
 const mostTurns = 8;
+/** Ways round a rod that are tried: upright, hanging, to either side, and between. */
+const rollTriesDeg = [0, 180, 90, -90, 45, -45, 135, -135];
 /** How many joints from the clash towards the body are tried. */
 const mostJoints = 3;
 
@@ -53,6 +55,12 @@ function listTries(space: Space, joint: PlacedJoint): Edit[] {
       .sort((a, b) => apart(a) - apart(b) || a - b)
       .slice(0, mostTurns);
     for (const turnDeg of turns) edits.push({ type: 'turn', setupId, jointId, turnDeg });
+    if (joint.mate.as === 'rod-15-single') {
+      const now = joint.joint.rollDeg ?? 0;
+      for (const rollDeg of rollTriesDeg.filter((deg) => deg !== now)) {
+        edits.push({ type: 'roll', setupId, jointId, rollDeg });
+      }
+    }
   }
   return edits;
 }

@@ -76,14 +76,16 @@ export function wouldBuild(
       return old !== undefined && !stays(old.part) && parts.has(edit.item.partId);
     }
     case 'turn':
+    case 'roll':
     case 'move': {
       const joint = before.joints.find((j) => j.joint.id === edit.jointId);
       const was = joint && before.byId.get(joint.child);
       const is = joint && after.byId.get(joint.child);
       if (!was || !is) return false;
       const up = dot(was.rigFromPart.rotation.z, is.rigFromPart.rotation.z);
-      if (up < sameWayUp) return false;
-      if (edit.type === 'turn') return true;
+      // Round a rod a clamp hangs as well as it stands.
+      if (edit.type !== 'roll' && up < sameWayUp) return false;
+      if (edit.type !== 'move') return true;
       const onto = after.byId.get(edit.parent.item);
       return onto !== undefined && !stays(was.part) && mayCarry(onto.part, was.part);
     }

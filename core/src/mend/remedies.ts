@@ -32,6 +32,7 @@ function rank(edit: Edit, assembly: Assembly): number {
       return 0;
     case 'slide':
     case 'turn':
+    case 'roll':
     case 'hold-at':
       return 1;
     case 'set-spacer':
@@ -63,6 +64,7 @@ function nameKind(edit: Edit): string {
   switch (edit.type) {
     case 'slide':
     case 'turn':
+    case 'roll':
     case 'move':
     case 'set-screw':
     case 'set-spacer':

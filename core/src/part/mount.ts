@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { PointMm } from '../placement/index.js';
-import { Direction, LengthMm, isSquare } from '../solid/index.js';
+import { Direction, LengthMm, isAlong, isSquare } from '../solid/index.js';
 import { LocalId, Name } from './ids.js';
 import { MountKind, MountSide } from './mount-kinds.js';
 
@@ -20,7 +20,8 @@ export const Tool = z.enum([
 export type Tool = z.infer<typeof Tool>;
 
 /**
- * The length along which a mount holds: a rail, a shoe bar, a rod pair. Positions are measured from
+ * The length along which a mount holds: a rail, a shoe bar, a rod pair across its face; a post or a riser along its own
+ * normal. Positions are measured from
  * the mount's origin along the axis; `fromMm` and `toMm` are its two ends.
  */
 export const Lengthwise = z
@@ -151,11 +152,12 @@ export const Mount = z
         message: 'is not square to the normal',
       });
     }
-    if (mount.lengthwise && !isSquare(mount.normal, mount.lengthwise.axis)) {
+    const axis = mount.lengthwise?.axis;
+    if (axis && !isSquare(mount.normal, axis) && !isAlong(mount.normal, axis)) {
       context.addIssue({
         code: 'custom',
         path: ['lengthwise', 'axis'],
-        message: 'is not square to the normal',
+        message: 'is neither square to the normal, as a rail is, nor along it, as a post is',
       });
     }
   });

@@ -12,6 +12,7 @@ import {
   weightAhead,
 } from '../testing/rigs.js';
 import {
+  applyEdit,
   listTurnsDeg,
   measureOccupancy,
   placeAlong,
@@ -157,5 +158,96 @@ describe('lengthwise mounts', () => {
     expect(
       suggestSlideMm(assembly, assembly.items[0]!, rail, { ...clamp, clampLengthMm: 26 }),
     ).toBeUndefined();
+  });
+});
+
+describe('a clamp on one rod', () => {
+  const rods = cube('body', 500, {
+    kind: 'body',
+    mounts: [
+      mountAt('rod', 'rod-15-single', 'rods', [0, 30, 0], [0, 0, 1], [1, 0, 0], {
+        lengthwise: { axis: [1, 0, 0], fromMm: -100, toMm: 100 },
+      }),
+    ],
+  });
+  // Its middle 40 mm out from the rod.
+  const clamp = cube(
+    'clamp',
+    50,
+    {
+      mounts: [
+        mountAt('grip', 'rod-15-single', 'clamp', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+          clampLengthMm: 20,
+          carrier: true,
+        }),
+      ],
+    },
+    [0, 0, 40],
+  );
+  const middleOf = (rollDeg: number | undefined) => {
+    const { rig, parts } = createTestRig(
+      [rods, clamp],
+      [
+        joint('c', 'clamp.grip', 'body.rod', {
+          slideMm: 20,
+          ...(rollDeg === undefined ? {} : { rollDeg }),
+        }),
+      ],
+    );
+    const placed = placeSetup(rig, rig.setups[0]!, parts).byId.get('clamp')!;
+    return place(placed.rigFromPart, [0, 0, 40]).map((v) => Math.round(v * 1e6) / 1e6 + 0);
+  };
+
+  it('is rolled round it, right-handed about the rod, and hangs below it at 180°', () => {
+    expect(middleOf(undefined)).toEqual([20, 30, 40]);
+    // About x forward, up goes to the right.
+    expect(middleOf(90)).toEqual([20, -10, 0]);
+    expect(middleOf(-90)).toEqual([20, 70, 0]);
+    expect(middleOf(180)).toEqual([20, 30, -40]);
+  });
+
+  it('is rolled by an edit, and stands upright again elsewhere', () => {
+    const { rig } = createTestRig([rods, clamp], [joint('c', 'clamp.grip', 'body.rod')]);
+    const rolled = applyEdit(rig, { type: 'roll', setupId: 'low', jointId: 'c', rollDeg: 180 });
+    expect(rolled.setups[0]!.joints[0]).toMatchObject({ rollDeg: 180 });
+    expect(applyEdit(rolled, { type: 'roll', setupId: 'low', jointId: 'c', rollDeg: 0 })).toEqual(
+      rig,
+    );
+    const moved = applyEdit(rolled, {
+      type: 'move',
+      setupId: 'low',
+      jointId: 'c',
+      childMount: 'grip',
+      parent: { item: 'body', mount: 'rod' },
+      slideMm: 5,
+      turnDeg: 0,
+    });
+    expect(moved.setups[0]!.joints[0]).not.toHaveProperty('rollDeg');
+  });
+});
+
+describe('a post', () => {
+  it('slides along its own normal', () => {
+    const riser = cube('body', 500, {
+      kind: 'body',
+      mounts: [
+        mountAt('post', 'device-clamp', 'device', [0, 0, 5], [0, 0, 1], [1, 0, 0], {
+          lengthwise: { axis: [0, 0, 1], fromMm: 0, toMm: 60 },
+        }),
+      ],
+    });
+    const ring = cube('ring', 50, {
+      mounts: [
+        mountAt('hold', 'device-clamp', 'clamp', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+          carrier: true,
+        }),
+      ],
+    });
+    const { rig, parts } = createTestRig(
+      [riser, ring],
+      [joint('r', 'ring.hold', 'body.post', { slideMm: 25 })],
+    );
+    const placed = placeSetup(rig, rig.setups[0]!, parts).byId.get('ring')!;
+    expect(placed.rigFromPart.originMm).toEqual([0, 0, 30].map((v) => expect.closeTo(v, 9)));
   });
 });

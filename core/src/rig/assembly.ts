@@ -145,7 +145,7 @@ export function placeAt(
   childMount: Mount,
   childMoved: ReadonlyMap<string, Placement>,
   slide: SlideRange | undefined,
-  at: Pick<Joint, 'slideMm' | 'turnDeg' | 'spacerMm'>,
+  at: Pick<Joint, 'slideMm' | 'turnDeg' | 'spacerMm' | 'rollDeg'>,
 ): { rigFromParentMount: Placement; rigFromChild: Placement } {
   let parentFrame = partFromMount(parentMount);
   let childFrame = partFromMount(childMount);
@@ -160,10 +160,17 @@ export function placeAt(
     parent.rigFromPart,
     composeMoved(parent, parentMount.id, parentFrame),
   );
-  const turn: Placement = {
+  const turned: Placement = {
     rotation: createRotation([0, 0, 1], toRad(at.turnDeg)),
     originMm: [0, 0, at.spacerMm ?? 0],
   };
+  // Round the rod first: its axis is the reference of the mount, and runs through its origin.
+  const turn: Placement = at.rollDeg
+    ? compose(
+        { rotation: createRotation([1, 0, 0], toRad(at.rollDeg)), originMm: [0, 0, 0] },
+        turned,
+      )
+    : turned;
   const movedChildFrame = composeMoved({ moved: childMoved }, childMount.id, childFrame);
   return {
     rigFromParentMount,

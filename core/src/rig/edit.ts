@@ -37,6 +37,13 @@ export type Edit =
       readonly jointId: string;
       readonly turnDeg: number;
     }
+  /** Rolls a clamp round its one rod. */
+  | {
+      readonly type: 'roll';
+      readonly setupId: string;
+      readonly jointId: string;
+      readonly rollDeg: number;
+    }
   | {
       readonly type: 'move';
       readonly setupId: string;
@@ -312,11 +319,15 @@ function change(rig: Rig, edit: Edit): Rig {
       return withJoint(rig, edit.setupId, edit.jointId, (j) => ({ ...j, slideMm: edit.slideMm }));
     case 'turn':
       return withJoint(rig, edit.setupId, edit.jointId, (j) => ({ ...j, turnDeg: edit.turnDeg }));
+    case 'roll':
+      return withJoint(rig, edit.setupId, edit.jointId, ({ rollDeg: _, ...j }) =>
+        edit.rollDeg === 0 ? j : { ...j, rollDeg: edit.rollDeg },
+      );
     case 'move': {
       const setup = rig.setups.find((s) => s.id === edit.setupId);
       const moved = setup?.joints.find((j) => j.id === edit.jointId);
       if (setup && moved) requireParent(setup, edit.parent.item, moved.child.item);
-      return withJoint(rig, edit.setupId, edit.jointId, (j) => ({
+      return withJoint(rig, edit.setupId, edit.jointId, ({ rollDeg: _, ...j }) => ({
         ...j,
         child: { ...j.child, mount: edit.childMount },
         parent: edit.parent,

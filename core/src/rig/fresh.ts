@@ -63,6 +63,7 @@ function mapEditIds(edit: Edit, id: (id: string) => string): Edit {
       return { ...edit, itemId: id(edit.itemId) };
     case 'slide':
     case 'turn':
+    case 'roll':
     case 'set-screw':
     case 'set-spacer':
     case 'set-play':

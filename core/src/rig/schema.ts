@@ -43,6 +43,8 @@ export const Joint = z.strictObject({
   slideMm: z.number().min(-5000).max(5000).default(0),
   /** Turn of the child about the parent's outward normal, right-handed. */
   turnDeg: z.number().min(-360).max(360).default(0),
+  /** A clamp on one rod: how far it is rolled round that, right-handed about the rod; hanging below it at 180. */
+  rollDeg: z.number().min(-360).max(360).optional(),
   /** Washers or pads laid between the two faces. */
   spacerMm: z.number().min(0).max(100).optional(),
   /** The screw in use, where it is not the one the part came with. */

@@ -18,6 +18,11 @@ export function isSquare(normal: Vec3, reference: Vec3): boolean {
   return Math.abs(dot(normal, reference)) <= tolerances.unitVector;
 }
 
+/** Whether two unit vectors lie along each other, either way, as exactly as files write them. */
+export function isAlong(a: Vec3, b: Vec3): boolean {
+  return Math.abs(dot(a, b)) >= 1 - tolerances.unitVector;
+}
+
 /** What a surface looks like in the drawing, and what it feels like to a neighbour. */
 export const Surface = z.enum([
   'metal',

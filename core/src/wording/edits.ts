@@ -74,6 +74,8 @@ export function sayEdit(edit: Edit, names: Names): string {
       return saySlide(edit, names);
     case 'turn':
       return `Turn ${child(edit.jointId)} to ${sayDeg(edit.turnDeg)}`;
+    case 'roll':
+      return `Roll ${child(edit.jointId)} round its rod to ${sayDeg(edit.rollDeg)}`;
     case 'move':
       return sayMove(edit, names);
     case 'set-screw':

@@ -200,6 +200,21 @@ function setMass(massG: number | undefined): void {
         @update:model-value="(turnDeg) => bench.apply({ type: 'turn', ...at, turnDeg })"
       />
 
+      <SlideField
+        v-if="joint.mate.state === 'mates' && joint.mate.as === 'rod-15-single'"
+        class="rule mt-2 pt-2"
+        label="Rolled round its rod"
+        unit="°"
+        :min="-180"
+        :max="180"
+        :step="1"
+        :model-value="joint.joint.rollDeg ?? 0"
+        :disabled="bench.readOnly"
+        @update:model-value="(rollDeg) => bench.apply({ type: 'roll', ...at, rollDeg })"
+        @try="(rollDeg) => bench.tryOut({ type: 'roll', ...at, rollDeg })"
+        @keep="bench.keep()"
+      />
+
       <template v-if="isScrew && joint.mate.state === 'mates'">
         <FigureField
           v-if="screw?.thread?.exchangeable"
