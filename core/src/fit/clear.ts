@@ -5,7 +5,7 @@ import {
   defineFinding,
   stating,
 } from '../finding/index.js';
-import { sayDeg, sayNumber, sayMm } from '../words/index.js';
+import { sayNumber, sayMm } from '../words/index.js';
 import { defineSolidCheck, type SolidAsked } from './asked.js';
 import type { Hold } from '../hold/index.js';
 import {
@@ -173,7 +173,7 @@ export const keepClearEntered = defineFinding(
       const what = `The ${purposeWords[facts.purpose]} of ${n.item(facts.itemId)}`;
       const lost = `: ${lostWords[facts.purpose]}`;
       return facts.opensDeg !== undefined && facts.sweepDeg !== undefined
-        ? `${what} opens ${sayNumber(facts.sweepDeg)}° and meets ${n.item(intruder!)} at ${sayDeg(facts.opensDeg)}${facts.opensDeg >= doorEnoughDeg ? '' : lost}.`
+        ? `${what} opens ${sayNumber(facts.sweepDeg)}° and meets ${n.item(intruder!)} at ${sayNumber(facts.opensDeg, Number.isInteger(facts.opensDeg) ? 0 : 1)}°${facts.opensDeg >= doorEnoughDeg ? '' : lost}.`
         : `${what} is entered ${sayMm(facts.depthMm)} deep by ${n.item(intruder!)}${lost}.`;
     },
     why: 'What must move, be reached or breathe needs its room while it is wanted.',

@@ -10,7 +10,7 @@ import {
   type PlacedItem,
   type PlacedJoint,
 } from '../rig/index.js';
-import { listIntrusions, sweepSolid, type Space } from '../space/index.js';
+import { listIntrusions, sweepSolid, type Overlap, type Space } from '../space/index.js';
 import { tolerances } from '../units/index.js';
 import { isThereBefore } from './access.js';
 
@@ -97,10 +97,24 @@ export const cannotBringOn = defineFinding(
  */
 export const entryCheck = defineSolidCheck(
   [cannotBringOn],
-  ({ space, entries }: SolidAsked & { readonly entries: readonly EndEntry[] }) =>
+  ({
+    space,
+    entries,
+    overlaps,
+  }: SolidAsked & {
+    readonly entries: readonly EndEntry[];
+    readonly overlaps: readonly Overlap[];
+  }) =>
     entries.flatMap(({ joint, ways }) => {
       const child = space.assembly.byId.get(joint.child)!;
-      const lasting = ways.map((way) => way.blockers.filter((b) => isThereBefore(b, child)));
+      // What it stands in where it ends closes its way as well: that is told already.
+      const isIn = (b: PlacedItem) =>
+        overlaps.some(
+          (o) => (o.a === b && isInBranch(child, o.b)) || (o.b === b && isInBranch(child, o.a)),
+        );
+      const lasting = ways.map((way) =>
+        way.blockers.filter((b) => isThereBefore(b, child) && !isIn(b)),
+      );
       if (lasting.some((list) => list.length === 0)) return [];
       const items = [...new Set(lasting.flat().map((b) => b.item.id))];
       const edits: Edit[] = [

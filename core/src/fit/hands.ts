@@ -127,7 +127,7 @@ export const notWithGloves = defineFinding(
     when: 'a control smaller than a gloved finger, on a cold job',
     offers: '',
     sentence: ({ facts }, n) =>
-      `The ${n.control(facts.itemId, facts.controlId)} of ${n.item(facts.itemId)} is ${sayMm(facts.sizeMm)} across; a gloved finger wants ≈ ${sayMm(facts.neededMm)}, and you plan for ${facts.temperatureC} °C.`,
+      `The ${n.control(facts.itemId, facts.controlId)} of ${n.item(facts.itemId)}: ${sayMm(facts.sizeMm)} across; a gloved finger wants ≈ ${sayMm(facts.neededMm)}, and you plan for ${facts.temperatureC} °C.`,
     why: 'Cold hands wear gloves.',
     todo: 'Try it with your gloves on, or set it before you go out.',
   },
@@ -172,7 +172,7 @@ export const gripsUneven = defineFinding(
     when: 'two hands more than 25 mm apart in height or depth',
     offers: '',
     sentence: ({ items: [a, b], facts }, n) =>
-      `Your hands on ${n.item(a!)} and ${n.item(b!)} are ${sayMm(facts.heightMm)} apart in height and ${sayMm(facts.depthMm)} in depth.`,
+      `Your hands on ${a === b ? n.item(a!) : `${n.item(a!)} and ${n.item(b!)}`} are ${sayMm(facts.heightMm)} apart in height and ${sayMm(facts.depthMm)} in depth.`,
     why: 'Uneven grips twist the wrists and tilt the horizon.',
     todo: 'Slide one of them until both are level.',
   },

@@ -5,7 +5,7 @@ import {
   stating,
   defineCheck,
 } from '../finding/index.js';
-import { sayDeg, sayMismatch, sayMm } from '../words/index.js';
+import { sayDeg, sayKind, sayMismatch, sayMm } from '../words/index.js';
 import { aboutJoint, type FitAsked } from './asked.js';
 import {
   listTurnsDeg,
@@ -16,7 +16,14 @@ import {
   type PlacedItem,
   type PlacedJoint,
 } from '../rig/index.js';
-import { toAllowedValue, type Mismatch, type Mount, type PartBook } from '../part/index.js';
+import {
+  mountKinds,
+  toAllowedValue,
+  type Mismatch,
+  type MountKind,
+  type Mount,
+  type PartBook,
+} from '../part/index.js';
 import { findNearestDeg, measureApartDeg, tolerances } from '../units/index.js';
 import { createChainBetween, findChain, listAdaptors, measureReachOver } from './chains.js';
 import { listMoves } from './moves.js';
@@ -63,13 +70,13 @@ export const kindsDoNotMate = defineFinding(
   },
 );
 
-export const keyUnknown = defineFinding('key-unknown', stating(), {
+export const keyUnknown = defineFinding('key-unknown', stating<{ readonly as: MountKind }>(), {
   restsOn: [],
   weight: 'risk',
   when: 'made-for-each-other mounts, and nobody has stated that these two are',
   offers: '',
-  sentence: ({ items: [child, parent] }, n) =>
-    `Nobody has stated whether ${n.item(child!)} fits ${n.item(parent!)}; the screw alone would go in.`,
+  sentence: ({ items: [child, parent], facts }, n) =>
+    `Nobody has stated whether ${n.item(child!)} fits ${n.item(parent!)}; ${mountKinds[facts.as].threadMm === undefined ? `as far as the ${sayKind(facts.as)} goes it would` : 'the screw alone would go in'}.`,
   why: 'Some parts are made for each other, and sizes on a shop page do not prove it.',
   todo: 'Ask the maker, or try it in the shop, before you pay.',
 });
@@ -107,7 +114,9 @@ export const keyCheck = defineCheck([keyUnknown, entersNotLatches], ({ assembly 
   assembly.joints.flatMap((joint): AnyFinding[] => {
     if (joint.mate.state === 'refuses') return [];
     const about = aboutJoint(joint);
-    if (joint.mate.key === 'unknown') return [createFinding(keyUnknown, 'risk', about, {})];
+    if (joint.mate.key === 'unknown') {
+      return [createFinding(keyUnknown, 'risk', about, { as: joint.mate.as })];
+    }
     return joint.mate.key === 'enters-only'
       ? [createFinding(entersNotLatches, 'risk', about, {})]
       : [];
@@ -257,8 +266,10 @@ export const offTheRail = defineFinding(
     weight: 'stops',
     when: "the clamp stands beyond the rail's end",
     offers: 'slide it back',
-    sentence: ({ items: [child], facts }, n) =>
-      `${n.item(child!)} stands ${sayMm(facts.overMm)} beyond the end of ${n.mount(facts.itemId, facts.mountId)} of ${n.item(facts.itemId)}.`,
+    sentence: ({ items: [child, parent], facts }, n) =>
+      facts.itemId === child
+        ? `${n.item(child)} is slid ${sayMm(facts.overMm)} too far: ${n.item(parent!)} would hold it beyond its end.`
+        : `${n.item(child!)} stands ${sayMm(facts.overMm)} beyond the end of ${n.mount(facts.itemId, facts.mountId)} of ${n.item(facts.itemId)}.`,
     why: 'A clamp holds what lies within it.',
     todo: 'Slide it back onto the rail.',
   },

@@ -127,7 +127,7 @@ export const leadWrongEnd = defineFinding(
     when: 'the lead has no plug for the port',
     offers: '',
     sentence: ({ items: [item, lead], facts }, n) =>
-      `${n.item(lead!)} has no plug for ${n.port(item!, facts.portId)} of ${n.item(item!)} (${sayConnector(facts.connector)}).`,
+      `${n.item(lead!)} has no plug of ${sayConnector(facts.connector)} for ${n.port(item!, facts.portId)} of ${n.item(item!)}.`,
     why: 'Plugs that look alike do not go into each other.',
     todo: 'Take a lead with the right ends.',
   },

@@ -54,7 +54,7 @@ export const longerThanNeeded = defineFinding(
     sentence: ({ items: [part], joints, facts }, n) =>
       joints.length > 0
         ? `The screw of ${n.item(part!)} is ${sayMm(facts.lengthMm)} long where its hole is ${sayMm(facts.usedMm)} deep.`
-        : `${n.item(part!)} is ${sayMm(facts.lengthMm)} long and your setups use ${sayMm(facts.usedMm)} of it${facts.savesG === undefined ? '' : `; cut to that it saves ≈ ${sayG(facts.savesG)}`}.`,
+        : `Of ${n.item(part!)}, ${sayMm(facts.lengthMm)} long, your setups use ${sayMm(facts.usedMm)}${facts.savesG === undefined ? '' : `; cut to that it saves ≈ ${sayG(facts.savesG)}`}.`,
     why: 'Length that nothing uses is weight, and sticks out.',
     todo: 'Take a shorter one.',
   },

@@ -59,7 +59,7 @@ const ways = {
 const balanced = { forward: 'fore and aft', left: 'sideways', up: 'in height' } as const;
 const sides = { length: 'long', width: 'wide', height: 'tall' } as const;
 const ends = { from: 'rear or lower', to: 'front or upper' } as const;
-const sayN = (value: number) => `${sayNumber(Math.abs(value))} N`;
+const sayN = (value: number) => `${sayNumber(Math.abs(value), Math.abs(value) < 9.95 ? 1 : 0)} N`;
 
 /** A head's axis this near to the weight is near enough, in mm: half a small plate's slot (estimate). */
 const offAxisMm = 5;

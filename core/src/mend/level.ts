@@ -159,6 +159,8 @@ export function findAim(
 export interface LevelOption {
   readonly edit: Edit;
   readonly moves: number;
+  /** Whether no fewer moves and no less way would do: with three moves or more it is the best so far. */
+  readonly proven: boolean;
   readonly sizeMm: number;
   readonly sway: Sway;
   /** Findings of Fit that stop the build or are a risk, beyond those there already; none of what is offered first. */
@@ -206,6 +208,9 @@ const toEdit = (balance: Balance): Edit => {
   return edits.length === 1 ? edits[0]! : { type: 'all', edits };
 };
 
+/** Up to so many moves together every way is searched; more are found step by step. */
+const searchedWhole = 2;
+
 /** How many ways are looked at again with the whole of Fit, and how many are offered. */
 const most = { tried: 12, offered: 4 };
 
@@ -241,7 +246,10 @@ function tryOption(
   const aim = findAim(assembly, hold, context.limitDeg ?? tolerances.levelDeg);
   if (!sway || !aim) return undefined;
   const newTroubles = Math.max(0, countTroubles(after) - countTroubles(before));
-  return { option: { edit, moves, sizeMm, sway, newTroubles }, miss: aim.aim.miss(...aim.at) };
+  return {
+    option: { edit, moves, proven: moves <= searchedWhole, sizeMm, sway, newTroubles },
+    miss: aim.aim.miss(...aim.at),
+  };
 }
 
 function listElsewhere(context: Levelled) {

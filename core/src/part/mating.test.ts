@@ -151,3 +151,21 @@ describe('rods and what holds a pair of them', () => {
     expect(toInterface(rods('rods', 104))).not.toBe(toInterface(rods('rods')));
   });
 });
+
+describe('a bushing in a larger hole', () => {
+  it('takes a screw with pins, which stand beside it and hold nothing', () => {
+    const screw = at('quarter-20', 'screw', pins);
+    expect(measureMate(at('quarter-20', 'socket'), screw)).toMatchObject({
+      state: 'refuses',
+      reason: 'pins-without-holes',
+    });
+    expect(measureMate(at('quarter-20', 'socket', { pinsClear: true }), screw)).toMatchObject({
+      state: 'mates',
+      pinned: false,
+      resists: 'friction',
+    });
+    expect(toInterface(at('quarter-20', 'socket', { pinsClear: true }))).not.toBe(
+      toInterface(at('quarter-20', 'socket')),
+    );
+  });
+});

@@ -125,6 +125,8 @@ export const Mount = z
     toothPhaseDeg: z.number().min(0).max(6).optional(),
     /** Nominal size: filter thread, ring, tray; the pitch diameter of a gear. */
     sizeMm: LengthMm.optional(),
+    /** A bushing in a larger hole: the pins of what is screwed in stand beside it and hold nothing. */
+    pinsClear: z.boolean().optional(),
     /** Of a pair of rods or what holds one: from middle to middle of the rods; 60 mm where absent. */
     apartMm: LengthMm.optional(),
     /** Width of a gear along its axis. */

@@ -1,6 +1,6 @@
 import type { Brief } from '../brief/index.js';
 import { hasTrait, type Part, type PartBook } from '../part/index.js';
-import type { Assembly } from '../rig/index.js';
+import { listSetupItems, type Assembly } from '../rig/index.js';
 import { convertMoney, type ExchangeRate, type Money } from '../units/index.js';
 
 /** What one wished part costs, and where that price is from. */
@@ -74,14 +74,17 @@ function measureCarriedG(assembly: Assembly): number {
   );
 }
 
-/** Money still to spend on the whole rig, and grams carried in this setup. */
+/** Money still to spend on the whole rig, or on this setup where its brief limits that; grams carried in this setup. */
 export function measureSpend(assembly: Assembly, brief: Brief, parts: PartBook): Spend {
   const { currency } = brief;
   const rates = brief.rates ?? [];
   const lines: SpendLine[] = [];
   const unpriced: string[] = [];
   const withoutRate: { itemId: string; price: Money }[] = [];
+  // A setup with a limit of money of its own is judged by what it uses; else the whole rig is.
+  const stage = assembly.setup.brief?.limits?.spend ? listSetupItems(assembly.setup) : undefined;
   for (const item of assembly.rig.kit) {
+    if (stage && !stage.has(item.id)) continue;
     if (item.owned || item.comesWith !== undefined) continue;
     const part = parts.get(item.partId);
     if (!part) continue;

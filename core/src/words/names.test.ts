@@ -11,7 +11,16 @@ import {
   mountAt,
   weightAhead,
 } from '../testing/rigs.js';
-import { createNames, sayFastening, sayFree, sayJoint, sayMismatch, sayMount } from './index.js';
+import {
+  createNames,
+  nameMountOf,
+  namePortOf,
+  sayFastening,
+  sayFree,
+  sayJoint,
+  sayMismatch,
+  sayMount,
+} from './index.js';
 
 const device: Part = cube('device', 50, {
   name: 'Device',
@@ -193,4 +202,65 @@ describe('why two do not go together', () => {
     [{ reason: 'pins-without-holes' }, 'does not seat'],
     [{ reason: 'pin-spacing', aMm: 19, bMm: 20 }, '19 mm apart and the holes 20 mm'],
   ] as const)('%j', (mismatch, words) => expect(sayMismatch(mismatch)).toContain(words));
+});
+
+describe('twins', () => {
+  const lug = (id: string, normal: [number, number, number]) =>
+    mountAt(id, 'strap-lug', 'lug', [0, 0, 0], normal, [0, 0, 1]);
+  const port = (id: string, direction: 'in' | 'out', normal: [number, number, number]) => ({
+    id,
+    connector: 'hdmi-a' as const,
+    direction,
+    carries: ['video' as const],
+    originMm: [0, 0, 0] as [number, number, number],
+    normal,
+  });
+
+  it('on a part are told apart by their faces, and two on one face by number', () => {
+    const part = cube('p', 1, {
+      mounts: [
+        lug('l', [0, 1, 0]),
+        lug('r', [0, -1, 0]),
+        mountAt('a', 'quarter-20', 'socket', [0, 0, 5], [0, 0, 1], [1, 0, 0]),
+        mountAt('b', 'quarter-20', 'socket', [9, 0, 5], [0, 0, 1], [1, 0, 0]),
+        mountAt('own', 'quarter-20', 'socket', [9, 0, 5], [0, 0, -1], [1, 0, 0], { name: 'foot' }),
+      ],
+    });
+    expect(part.mounts.map((m) => nameMountOf(part, m.id))).toEqual([
+      'left strap lug',
+      'right strap lug',
+      'upper ¼″-20',
+      'second upper ¼″-20',
+      'foot',
+    ]);
+  });
+
+  it('among sockets are told by which way they go before where they are', () => {
+    const part = cube('p', 1, {
+      ports: [port('i', 'in', [0, 1, 0]), port('o', 'out', [0, 1, 0])],
+    });
+    expect(['i', 'o'].map((id) => namePortOf(part, id))).toEqual(['HDMI A in', 'HDMI A out']);
+    const same = cube('q', 1, {
+      ports: [port('l', 'in', [0, 1, 0]), port('r', 'in', [0, -1, 0])],
+    });
+    expect(['l', 'r'].map((id) => namePortOf(same, id))).toEqual(['left HDMI A', 'right HDMI A']);
+  });
+
+  it('in the kit are counted, the first keeps its name', () => {
+    const off = cube('stand-off', 5, { name: 'Stand-off' });
+    const { rig, parts } = createTestRig([body, off], [], {
+      kit: [
+        { id: 'body', partId: 'body', owned: true },
+        { id: 'one', partId: 'stand-off', owned: true },
+        { id: 'two', partId: 'stand-off', owned: true },
+        { id: 'own', partId: 'stand-off', owned: true, label: 'The bent one' },
+      ],
+    });
+    const names = createNames(placeSetup(rig, rig.setups[0]!, parts), parts);
+    expect(['one', 'two', 'own'].map(names.item)).toEqual([
+      'Stand-off',
+      'Stand-off, second',
+      'The bent one',
+    ]);
+  });
 });

@@ -175,13 +175,16 @@ export interface Names {
 const ordinals = ['', 'second', 'third', 'fourth', 'fifth', 'sixth'];
 
 /** Tells twins apart: the first keeps its name, the others are counted. */
-function countTwins(names: readonly (readonly [id: string, name: string])[]): Map<string, string> {
+function countTwins(
+  names: readonly (readonly [id: string, name: string])[],
+  say = (name: string, ordinal: string) => `${name}, ${ordinal}`,
+): Map<string, string> {
   const seen = new Map<string, number>();
   return new Map(
     names.map(([id, name]) => {
       const before = seen.get(name) ?? 0;
       seen.set(name, before + 1);
-      return [id, before === 0 ? name : `${name}, ${ordinals[before] ?? `${before + 1}th`}`];
+      return [id, before === 0 ? name : say(name, ordinals[before] ?? `${before + 1}th`)];
     }),
   );
 }
@@ -213,6 +216,7 @@ function nameThings(
       const side = !t.own && isTwin(t.name) ? saySide(t.normal) : undefined;
       return [t.id, side ? `${side} ${t.name}` : t.name];
     }),
+    (name, ordinal) => `${ordinal} ${name}`,
   );
 }
 

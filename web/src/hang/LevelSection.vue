@@ -87,8 +87,9 @@ const rows = computed<readonly LevelOption[]>(() => found.value?.options ?? []);
           <TryRow :edit="o.edit" @take="take">
             <span class="block">{{ sayEdit(o.edit, bench.names!) }}</span>
             <span class="text-faint block text-xs tabular-nums"
-              >{{ o.moves }} {{ o.moves === 1 ? 'move' : 'moves' }}, {{ sayMm(o.sizeMm) }} in all ·
-              then {{ saySway(o.sway) }}</span
+              >{{ o.moves }} {{ o.moves === 1 ? 'move' : 'moves'
+              }}{{ o.proven ? '' : ' (best so far)' }}, {{ sayMm(o.sizeMm) }} in all · then
+              {{ saySway(o.sway) }}</span
             >
           </TryRow>
         </li>
