@@ -130,7 +130,7 @@ export function measureMate(a: Mount, b: Mount): Mate {
         bMm: holes.locating.spacingMm,
       };
     }
-  } else if (pins?.locating && !pins.locating.retracts) {
+  } else if (pins?.locating && !pins.locating.retracts && !(a.pinsClear ?? b.pinsClear)) {
     return { state: 'refuses', reason: 'pins-without-holes' };
   }
   const formFit = (a.formFit ?? false) && (b.formFit ?? false);
