@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from '@jest/globals';
 import { loadCollider, type Collider } from '../clash/index.js';
 import type { Mount, Part } from '../part/index.js';
 import { placeSetup } from '../rig/index.js';
-import { body, createTestRig, cube, handle, joint, mountAt } from '../testing/rigs.js';
+import { body, createTestRig, cube, joint, mountAt } from '../testing/rigs.js';
 import { createProbe, createSpace, listOverlaps } from './index.js';
 
 let collider: Collider;
