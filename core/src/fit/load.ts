@@ -153,10 +153,12 @@ export const oneFasteningCheck = defineCheck(
           'risk',
           { items: [id, joint.parent], joints: [joint.joint.id] },
           {},
-          [
-            ...listMoves(assembly, joint, (m) => m.mate.resists === 'blocked', 2),
-            ...(catalogue ? listSwaps(assembly, joint, catalogue, 2) : []),
-          ],
+          catalogue
+            ? [
+                ...listMoves(assembly, joint, (m) => m.mate.resists === 'blocked', 2),
+                ...listSwaps(assembly, joint, catalogue, 2),
+              ]
+            : [],
         ),
       ];
     });

@@ -127,7 +127,7 @@ export const overHeight = defineFinding(
 /** A rig taller than the brief allows. Just as tall as allowed is allowed. */
 export const sizeCheck = defineCheck(
   [overHeight],
-  ({ assembly, hold: { axes }, size, brief }: FitAsked & { readonly size: Size }) => {
+  ({ assembly, hold: { axes }, size, brief, catalogue }: FitAsked & { readonly size: Size }) => {
     const limitMm = brief.limits.heightMm;
     if (limitMm === undefined || size.heightMm <= limitMm) return [];
     return [
@@ -136,7 +136,7 @@ export const sizeCheck = defineCheck(
         'risk',
         { items: [size.topItem] },
         { heightMm: size.heightMm, limitMm, topItem: size.topItem },
-        listLower(assembly, axes, size, limitMm),
+        catalogue ? listLower(assembly, axes, size, limitMm) : [],
       ),
     ];
   },

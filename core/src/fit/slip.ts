@@ -504,13 +504,13 @@ export const slipCheck = defineCheck(
       if (!joint || weight === 'well') return [];
       if (by === 'hands' && yielding.get(slip.handAtItem ?? '') !== slip) return [];
       // What only wants a look now and then is not rebuilt for it.
-      const edits =
-        slip.ratio <= slipLimits.turns && weight === 'note'
-          ? []
-          : [
-              ...listMoves(assembly, joint, (m) => m.mate.resists === 'blocked', 2),
-              ...(catalogue ? listSwaps(assembly, joint, catalogue, 2) : []),
-            ];
+      const isMended = catalogue && (slip.ratio > slipLimits.turns || weight !== 'note');
+      const edits = isMended
+        ? [
+            ...listMoves(assembly, joint, (m) => m.mate.resists === 'blocked', 2),
+            ...listSwaps(assembly, joint, catalogue, 2),
+          ]
+        : [];
       return [createFinding(screwCanTurn, weight, aboutJoint(joint), slip, edits)];
     });
   },

@@ -96,8 +96,6 @@ function deepest(
     if (!mayMeet(probe.bounds, item.bounds, leastMm)) continue;
     for (const own of item.solids) {
       if (!mayMeet(probe.bounds, own.bounds, leastMm)) continue;
-      const overMm = typeof over === 'number' ? over : over(probe, own);
-      if (overMm === Infinity) continue;
       const meeting = meetSolids(
         space.collider,
         probe.solid,
@@ -106,9 +104,11 @@ function deepest(
         own.rigFromSolid,
         0,
       );
-      if (meeting && meeting.gapMm < -overMm && (!best || meeting.gapMm < best.meeting.gapMm)) {
-        best = { meeting, solidId: own.solid.id, probe };
-      }
+      if (!meeting || meeting.gapMm >= -leastMm) continue;
+      if (best && meeting.gapMm >= best.meeting.gapMm) continue;
+      // What the two may take in is asked only where they are in each other at all.
+      if (typeof over !== 'number' && meeting.gapMm >= -over(probe, own)) continue;
+      best = { meeting, solidId: own.solid.id, probe };
     }
   }
   return best;
@@ -186,8 +186,8 @@ interface Mated {
   readonly mateMm: number;
   /** By any other solids of the two: what play and paint forgive. */
   readonly whole: number;
-  /** The solids at the mate's place, of both. */
-  readonly solids: ReadonlySet<SpacedSolid>;
+  /** The solids at the mate's place, of both: looked for when it is asked. */
+  findSolids(): ReadonlySet<SpacedSolid>;
 }
 
 /** Joined parts may press into each other by so much anywhere, in mm: play, paint and rounded corners (estimate). */
@@ -218,6 +218,8 @@ function listMateSolids(space: Space, joint: PlacedJoint): Set<SpacedSolid> {
   );
 }
 
+const noSolids: ReadonlySet<SpacedSolid> = new Set();
+
 /** What pairs of items that belong together take in of each other, by the pair's name. */
 function listMated(space: Space): Map<string, Mated> {
   const { assembly } = space;
@@ -231,7 +233,7 @@ function listMated(space: Space): Map<string, Mated> {
         ? {
             mateMm: Math.max(known.mateMm, more.mateMm),
             whole: Math.max(known.whole, more.whole),
-            solids: new Set([...known.solids, ...more.solids]),
+            findSolids: () => new Set([...known.findSolids(), ...more.findSolids()]),
           }
         : more,
     );
@@ -243,10 +245,10 @@ function listMated(space: Space): Map<string, Mated> {
     add(joint.parent, joint.child, {
       mateMm: takesInMm,
       whole: isWhole ? takesInMm : Math.min(pressMm, takesInMm),
-      solids: isWhole ? new Set() : listMateSolids(space, joint),
+      findSolids: () => (isWhole ? noSolids : listMateSolids(space, joint)),
     });
   }
-  const whole = (mm: number): Mated => ({ mateMm: mm, whole: mm, solids: new Set() });
+  const whole = (mm: number): Mated => ({ mateMm: mm, whole: mm, findSolids: () => noSolids });
   for (const brace of assembly.setup.braces ?? []) {
     add(
       brace.a.item,
@@ -307,7 +309,8 @@ export function listOverlaps(
       if (mated?.whole === Infinity) continue;
       const best = deepest(space, a.solids, b, (probe, own) => {
         if (!mated) return tolerances.lengthMm;
-        const isMate = mated.solids.has(probe) && mated.solids.has(own);
+        const solids = mated.findSolids();
+        const isMate = solids.has(probe) && solids.has(own);
         return (isMate ? mated.mateMm : mated.whole) + tolerances.lengthMm;
       });
       if (!best) continue;
