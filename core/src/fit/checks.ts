@@ -1,7 +1,7 @@
 import type { Check } from '../finding/index.js';
 import { accessCheck } from './access.js';
 import { braceCheck } from './brace.js';
-import { clearCheck, handRoomCheck, leverCheck } from './clear.js';
+import { clearCheck, handRoomCheck, leverCheck, plugInTheWayCheck } from './clear.js';
 import {
   boxCheck,
   chargerCheck,
@@ -52,6 +52,7 @@ export const fitChecks = [
   braceCheck,
   overlapCheck,
   clearCheck,
+  plugInTheWayCheck,
   handRoomCheck,
   coverCheck,
   entryCheck,

@@ -32,6 +32,7 @@ import {
   type Space,
 } from '../space/index.js';
 import { mostMended } from './overlap.js';
+import { placePlug, type PluggedLead } from './plugs.js';
 import { hasOutsidePower } from './supply.js';
 import type { Geometry } from './asked.js';
 import { listWaysOut } from './waysout.js';
@@ -289,6 +290,77 @@ export const clearCheck = defineSolidCheck(
         createEnteredFinding(e, i < mostMended ? geometry : { ...geometry, parts: undefined }),
       ),
 );
+
+/** What swings or comes out, and so may meet a plug; a port's own room and door are where its plug is. */
+const meetsPlugs: readonly KeepClearPurpose[] = [
+  'battery-door',
+  'card-door',
+  'screen-swing',
+  'battery-swing',
+  'battery-release',
+];
+
+export const plugInTheWay = defineFinding(
+  'plug-in-the-way',
+  stating<{
+    readonly itemId: string;
+    readonly spaceId: string;
+    readonly purpose: KeepClearPurpose;
+    readonly portItem: string;
+    readonly portId: string;
+  }>(),
+  {
+    restsOn: ['shape', 'spaces', 'ports'],
+    weight: 'risk',
+    when: 'the plug of a planned lead stands in the swing of a door or a screen that this setup wants',
+    offers: 'another lead for the same two sockets',
+    sentence: ({ facts }, n) =>
+      `The plug at ${n.port(facts.portItem, facts.portId)} of ${n.item(facts.portItem)} stands in the way of the ${purposeWords[facts.purpose]} of ${n.item(facts.itemId)}: ${lostWords[facts.purpose]}.`,
+    why: 'A plug is as hard as any other part, and is bent when a door or a screen meets it.',
+    todo: 'Take a lead with an elbow that leads away, or another socket.',
+  },
+);
+
+/** Plugs of planned leads that stand where a door or a screen swings, or a battery comes out. */
+export const plugInTheWayCheck = defineSolidCheck(
+  [plugInTheWay],
+  ({ space, parts, hold, leads }: SolidAsked & { readonly leads: readonly PluggedLead[] }) =>
+    space.items.flatMap(({ placed: owner }) =>
+      (owner.part.keepClear ?? [])
+        .filter((keep) => meetsPlugs.includes(keep.purpose))
+        .filter((keep) => isWanted(space.assembly, parts, hold, owner, keep))
+        .flatMap((keep) => {
+          const swept = placeKeepClear(owner, keep);
+          return leads
+            .flatMap(({ run, from, to }) => [from, to].map((end) => ({ run, end })))
+            .filter(({ end }) => {
+              const plug = placePlug(end);
+              const alone: Space = {
+                ...space,
+                items: [{ placed: end.placed, solids: [plug], bounds: plug.bounds }],
+              };
+              return end.fits && isEntered(alone, swept, () => true, plugPlayMm);
+            })
+            .map(({ run, end }) =>
+              createFinding(
+                plugInTheWay,
+                'risk',
+                { items: [owner.item.id, run.item], named: 1, key: `${keep.id}:${end.port.id}` },
+                {
+                  itemId: owner.item.id,
+                  spaceId: keep.id,
+                  purpose: keep.purpose,
+                  portItem: end.placed.item.id,
+                  portId: end.port.id,
+                },
+              ),
+            );
+        }),
+    ),
+);
+
+/** A plug that only brushes what swings by it gives way, in mm (estimate). */
+const plugPlayMm = 0.5;
 
 export const handRoom = defineFinding(
   'hand-room',

@@ -5,7 +5,13 @@ import type { Connector, Port } from '../part/index.js';
 import { add, scale, type Vec3 } from '../placement/index.js';
 import { findWay, type Route } from '../route/index.js';
 import { placeRay, type CableRun, type PlacedItem } from '../rig/index.js';
-import { createProbe, isEntered, listIntrusions, type Space } from '../space/index.js';
+import {
+  createProbe,
+  isEntered,
+  listIntrusions,
+  type Space,
+  type SpacedSolid,
+} from '../space/index.js';
 
 /** What a plug and its cable are where nobody states it, in mm (estimates of common moulded plugs). */
 export const plugGuess = { bodyMm: 30, bodyRadiusMm: 6, bendRadiusMm: 15, cableRadiusMm: 2.5 };
@@ -133,6 +139,11 @@ export const leadWrongEnd = defineFinding(
   },
 );
 
+/** A plug in its socket: a cylinder out from the socket's face, as long as its body. */
+export function placePlug(end: PluggedEnd): SpacedSolid {
+  return createProbe(end.atMm, end.out, end.bodyRadiusMm, end.bodyMm);
+}
+
 function findEndFindings(space: Space, lead: PluggedLead, end: PluggedEnd): AnyFinding[] {
   const about = {
     items: [end.placed.item.id, lead.run.item],
@@ -145,8 +156,7 @@ function findEndFindings(space: Space, lead: PluggedLead, end: PluggedEnd): AnyF
     ];
   }
   const isOther = (p: PlacedItem) => p.item.id !== end.placed.item.id;
-  const start = add(end.atMm, scale(end.out, 0.5));
-  const plug = createProbe(start, end.out, end.bodyRadiusMm, end.bodyMm);
+  const plug = placePlug(end);
   const [first] = listIntrusions(space, [plug], isOther);
   if (first) {
     return [
@@ -158,7 +168,7 @@ function findEndFindings(space: Space, lead: PluggedLead, end: PluggedEnd): AnyF
       ),
     ];
   }
-  const tail = add(start, scale(end.out, end.bodyMm));
+  const tail = add(end.atMm, scale(end.out, end.bodyMm));
   const blocks = (mm: number) =>
     isEntered(space, [createProbe(tail, end.out, plugGuess.cableRadiusMm, mm)], isOther);
   if (!blocks(lead.bendRadiusMm)) return [];

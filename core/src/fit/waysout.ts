@@ -1,5 +1,6 @@
 import {
   tryEdit,
+  listLoose,
   listTurnsDeg,
   rigFromMount,
   toAllowedSlideMm,
@@ -80,6 +81,8 @@ export function listWaysOut(
   let before: number | undefined;
   const works = (edit: Edit): boolean => {
     const tried = createSpace(tryEdit(space.assembly, edit, parts), space.collider);
+    // What loses its place clears the way for nobody.
+    if (listLoose(tried.assembly).size > listLoose(space.assembly).size) return false;
     if (!isClear(tried)) return false;
     before ??= listOverlaps(space).length;
     return listOverlaps(tried).length <= before;

@@ -187,6 +187,7 @@ export function proposeMore(
     case 'lead-too-long':
     case 'lead-too-short':
     case 'plug-cannot-enter':
+    case 'plug-in-the-way':
     case 'lead-wrong-end':
       edits.push(...listLeads(assembly, parts, finding));
       break;

@@ -6,6 +6,7 @@ import type { Collider } from '../clash/index.js';
 import { measureMate, type Mount, type Part, type PartBook } from '../part/index.js';
 import {
   listJointsAt,
+  listLoose,
   listTurnsDeg,
   measureOccupancy,
   measureSlideRange,
@@ -148,7 +149,7 @@ export function growRig(seed: number, collider: Collider, careless = false): Gro
   const isSound = (assembly: Assembly, id: string): boolean => {
     if (careless && chance(0.35)) return true;
     const space = createSpace(assembly, collider);
-    if (listOverlaps(space).length > 0) return false;
+    if (listOverlaps(space).length > 0 || listLoose(assembly).size > 0) return false;
     const placed = assembly.byId.get(id);
     if (!placed) return false;
     // A cell fills its bay, and goes in and out by the door.

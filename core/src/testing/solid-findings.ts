@@ -442,14 +442,14 @@ export const solidFixtures = {
     hasNot: waiting(13.6),
   },
   'cannot-bring-on': { has: endStops(true), hasNot: endStops(false) },
-  // Half a millimetre, 30 mm of plug, and half of the cube from the socket at y = 5.
+  // 30 mm of plug, and half of the cube from the socket at y = 5.
   'plug-cannot-enter': {
-    has: plugged(leadOf('hdmi-a'), 40.4),
-    hasNot: plugged(leadOf('hdmi-a'), 40.6),
+    has: plugged(leadOf('hdmi-a'), 39.9),
+    hasNot: plugged(leadOf('hdmi-a'), 40.1),
   },
   'bend-too-tight': {
-    has: plugged(leadOf('hdmi-a'), 55.4),
-    hasNot: plugged(leadOf('hdmi-a'), 55.6),
+    has: plugged(leadOf('hdmi-a'), 54.9),
+    hasNot: plugged(leadOf('hdmi-a'), 55.1),
   },
   'lead-wrong-end': { has: plugged(leadOf('hdmi-c')), hasNot: plugged(leadOf('hdmi-a')) },
   'port-taken-twice': {
@@ -641,12 +641,28 @@ export const solidFixtures = {
     has: onPlain(post('block', [0, 0, 30], { opensDoor: true })),
     hasNot: onPlain(post('block', [0, 0, 30], { opensDoor: false })),
   },
+  // The plug's end is 35 mm out; the swing of a card door begins there, or just beyond.
+  'plug-in-the-way': { has: swung(34), hasNot: swung(35.1) },
   'socket-wears': { has: worn('fragile'), hasNot: worn('ordinary') },
   'joint-plays': {
     has: onPlain(post('block', [0, 0, 30]), {}, { playMm: 0.2 }),
     hasNot: onPlain(post('block', [0, 0, 30])),
   },
 } satisfies Partial<Record<FindingCode, { readonly has: Made; readonly hasNot: Made }>>;
+
+function swung(fromY: number): Made {
+  const made = plugged(leadOf('hdmi-a'));
+  const camera = made.parts.get('body')!;
+  const door: KeepClear = {
+    id: 'card-room',
+    purpose: 'card-door',
+    shape: { type: 'box', atMm: [socketOut.originMm[0], fromY + 10, 0], sizeMm: [40, 20, 40] },
+  };
+  return {
+    rig: made.rig,
+    parts: new Map([...made.parts, ['body', { ...camera, keepClear: [door] }]]),
+  };
+}
 
 function worn(wear: NonNullable<Port['wear']>): Made {
   const made = plugged(leadOf('hdmi-a'));
