@@ -1,6 +1,7 @@
 import { hasTrait } from '../part/index.js';
 import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
 import { sayMm, sayDeg } from '../words/index.js';
+import { isBorneBy } from './contact.js';
 import { defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
 import {
   add,
@@ -54,6 +55,9 @@ function findRods(
   return undefined;
 }
 
+/** So far off, a ring no longer goes round the lens and a cloth no longer closes the gap (estimates). */
+const meetsLens = { mm: 5, deg: 5 };
+
 /** How far the middle of a part on the rods is from the optical axis: up, to the left, and turned. */
 export const offOpticalAxis = defineFinding(
   'off-optical-axis',
@@ -68,7 +72,7 @@ export const offOpticalAxis = defineFinding(
   }>(),
   {
     restsOn: ['shape', 'mounts'],
-    weight: 'stops',
+    weight: 'risk; stops over 5 mm or 5°',
     when: 'a part that must stand on the optical axis is more than 1 mm or 1° off; 85 mm over the rods is the standard',
     offers: '',
     sentence: ({ items: [part], facts }, n) => {
@@ -116,7 +120,7 @@ export const axisCheck = defineCheck([offOpticalAxis], ({ assembly }: FitAsked) 
     return [
       createFinding(
         offOpticalAxis,
-        'stops',
+        Math.hypot(upMm, leftMm) > meetsLens.mm || turnDeg > meetsLens.deg ? 'stops' : 'risk',
         { items: [placed.item.id, ...(rods ? [rods.placed.item.id] : [])] },
         {
           upMm,
@@ -236,7 +240,11 @@ export const supportCheck = defineSolidCheck([supportTooShort], ({ space }: Soli
     const isLens = (p: PlacedItem) => hasTrait(p.part, 'optic');
     const reaches = (mm: number) =>
       isEntered(space, [createProbe(frame.originMm, frame.rotation.z, 1, mm)], isLens);
-    if (!reaches(supportSearchMm)) return [];
+    // Under a tapered barrel a pad may touch beside its middle.
+    const isTouching = assembly.items.some(
+      (p) => isLens(p) && isBorneBy(space, placed.item.id, p.item.id),
+    );
+    if (isTouching || !reaches(supportSearchMm)) return [];
     let [clear, met] = [0, supportSearchMm];
     // Ten halvings of 120 mm come to 0.12 mm.
     for (let i = 0; i < 10; i += 1) {

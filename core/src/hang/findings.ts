@@ -8,7 +8,9 @@ import {
   type FindingKind,
 } from '../finding/index.js';
 import type { Hold } from '../hold/index.js';
+import { dot } from '../placement/index.js';
 import {
+  listTurnsDeg,
   measureSetting,
   type Assembly,
   type Edit,
@@ -518,6 +520,47 @@ const tipsEasilyCheck = defineStateCheck('stands', [tipsEasily], ({ assembly, ho
   return [createFinding(tipsEasily, 'note', { items }, { way, tipDeg: deg, limitDeg })];
 });
 
+export const headCrosswise = defineFinding(
+  'head-crosswise',
+  stating<{ readonly asideDeg: number }>(),
+  {
+    restsOn: ['mounts'],
+    weight: 'risk',
+    when: 'the head looks more than 45° to the side of the camera',
+    offers: 'turn it',
+    bad: ({ asideDeg }) => asideDeg,
+    sentence: ({ items: [item], facts }, n) =>
+      `${n.item(item!)} stands ${sayDeg(facts.asideDeg)} aside of the way the camera looks: it tilts the horizon, and its plate slides to the side.`,
+    why: 'A head tilts and balances along its own plate; crosswise it can do neither for the lens.',
+    todo: 'Turn the plate under the camera until its length runs along the lens.',
+  },
+);
+
+/** Looking the other way round a head still tilts along the lens. */
+const crosswiseDeg = 45;
+
+const crosswiseCheck = defineStateCheck('on-head', [headCrosswise], ({ assembly, hold, hang }) => {
+  const support = assembly.byId.get(hang.itemId);
+  if (!support?.carriedBy) return [];
+  const ahead = dot(support.rigFromPart.rotation.x, hold.axes.forward);
+  const asideDeg = toDeg(Math.acos(Math.min(1, Math.abs(ahead))));
+  if (asideDeg <= crosswiseDeg) return [];
+  const { joint, mate, parentMount, childMount } = support.carriedBy;
+  // Whichever way up the head hangs: those turns that bring it along the lens either way round.
+  const asideAt = (deg: number) => Math.abs(toDeg(Math.asin(Math.sin((deg * Math.PI) / 180))));
+  const edits = listTurnsDeg(mate, parentMount, childMount)
+    .filter((turnDeg) =>
+      [1, -1].every((sign) => asideAt(asideDeg + sign * (turnDeg - joint.turnDeg)) <= crosswiseDeg),
+    )
+    .map((turnDeg): Edit => ({
+      type: 'turn',
+      setupId: assembly.setup.id,
+      jointId: joint.id,
+      turnDeg,
+    }));
+  return [createFinding(headCrosswise, 'risk', { items: [hang.itemId] }, { asideDeg }, edits)];
+});
+
 /** Every check of Hang, in the order in which findings of one weight are told. */
 export const hangChecks = [
   noHoldCheck,
@@ -532,6 +575,7 @@ export const hangChecks = [
   gimbalBalanceCheck,
   gimbalSizeCheck,
   supportUnknownCheck,
+  crosswiseCheck,
   slipsOutCheck,
   tipsEasilyCheck,
 ] as const satisfies readonly Check<HangContext>[];

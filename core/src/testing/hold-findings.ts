@@ -45,6 +45,8 @@ export const support = (offMm: number, more: Partial<Part> = {}): Part =>
 const onSupport = [joint('s', 'support.base', 'body.plain')];
 const onTripod = (offMm: number, more: Partial<Part> = {}) =>
   sits('tripod', {}, [support(offMm, more)], onSupport);
+const turned = (turnDeg: number) =>
+  sits('tripod', {}, [support(0)], [joint('s', 'support.base', 'body.plain', { turnDeg })]);
 const balance: [number, number] = [-5, 5];
 const onGimbal = (offMm: number, envelopeMm: Triple = [500, 500, 500]) =>
   sits(
@@ -91,6 +93,7 @@ export const holdFixtures: Readonly<
       | 'hand-pulls-down'
       | 'heavy-end'
       | 'off-head-axis'
+      | 'head-crosswise'
       | 'counterbalance-short'
       | 'gimbal-cannot-balance'
       | 'gimbal-too-big'
@@ -117,6 +120,7 @@ export const holdFixtures: Readonly<
     hasNot: sits('shoulder', {}, [pad(-2.4)], [joint('p', 'pad.base', 'body.plain')]),
   },
   'off-head-axis': { has: onTripod(5.1), hasNot: onTripod(4.9) },
+  'head-crosswise': { has: turned(46), hasNot: turned(44) },
   // The weight lies 50 mm below the upturned plate, the tilt axis 150 below that: 100 mm, 0.98067 N·m.
   'counterbalance-short': { has: onTripod(0, headed(0.98)), hasNot: onTripod(0, headed(0.981)) },
   'gimbal-cannot-balance': { has: onGimbal(5.1), hasNot: onGimbal(4.9) },
