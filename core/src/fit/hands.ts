@@ -38,8 +38,8 @@ export const outOfReach = defineFinding(
   {
     restsOn: ['shape', 'mounts'],
     bad: ({ farMm }) => farMm,
-    weight: 'risk',
-    when: 'both hands hold, and a control is farther than a finger reaches',
+    weight: 'risk; note for dials',
+    when: 'both hands hold, and the nearest control of its use is farther than a finger reaches',
     offers: '',
     sentence: ({ facts }, n) =>
       `The ${n.control(facts.itemId, facts.controlId)} of ${n.item(facts.itemId)} is ${sayMm(facts.farMm)} from your nearest hand; a finger reaches ≈ ${sayMm(facts.reachMm)}.`,
@@ -93,7 +93,8 @@ export const reachCheck = defineCheck([outOfReach], ({ assembly, hold }: FitAske
     .map(({ placed, control, farMm }) =>
       createFinding(
         outOfReach,
-        'risk',
+        // Dials are set before the take.
+        control.use === 'dials' ? 'note' : 'risk',
         { items: [placed.item.id], key: control.id },
         { itemId: placed.item.id, controlId: control.id, farMm, reachMm },
       ),
@@ -180,7 +181,10 @@ export const gripsUneven = defineFinding(
 
 /** Two grips whose hands are far off level, or one well before the other. */
 export const unevenCheck = defineCheck([gripsUneven], ({ assembly, hold }: FitAsked) => {
-  if (hold.state !== 'held' || hold.kind !== 'grips' || hold.grips.length < 2) return [];
+  // In portrait one hand is above the other on purpose.
+  const isLevel = assembly.setup.attitude === 'level';
+  if (hold.state !== 'held' || hold.kind !== 'grips' || hold.grips.length < 2 || !isLevel)
+    return [];
   const [a, b] = hold.grips as [(typeof hold.grips)[0], (typeof hold.grips)[0]];
   const between = subtract(b.pointMm, a.pointMm);
   const heightMm = Math.abs(dot(between, hold.axes.down));

@@ -58,7 +58,9 @@ export const standCheck = defineCheck([doesNotStand], ({ assembly, hold }: FitAs
         : standing.insideMm !== undefined && standing.insideMm < 0
           ? 'tips'
           : undefined;
-  if (why === undefined || (hold.kind !== 'set-down' && why !== 'on-the-lens')) return [];
+  // Rolled over nobody puts it down as it is held.
+  const isGlass = why === 'on-the-lens' && assembly.setup.attitude === 'level';
+  if (why === undefined || (hold.kind !== 'set-down' && !isGlass)) return [];
   return [
     createFinding(
       doesNotStand,
@@ -73,7 +75,8 @@ export const standCheck = defineCheck([doesNotStand], ({ assembly, hold }: FitAs
 export const leadStandCheck = defineSolidCheck(
   [doesNotStand],
   ({ assembly, hold, leadWays: ways }: SolidAsked & { readonly leadWays: readonly LeadWay[] }) => {
-    if (ways.length === 0 || hold.kind === 'lap') return [];
+    const isRolled = hold.kind !== 'set-down' && assembly.setup.attitude !== 'level';
+    if (ways.length === 0 || hold.kind === 'lap' || isRolled) return [];
     if (assembly.items.some((p) => hasTrait(p.part, 'grounded'))) return [];
     const { down } = hold.axes;
     const lowest = Math.max(

@@ -65,8 +65,8 @@ const sayN = (value: number) => `${sayNumber(Math.abs(value), Math.abs(value) < 
 
 /** A head's axis this near to the weight is near enough, in mm: half a small plate's slot (estimate). */
 const offAxisMm = 5;
-/** A hand that pulls down with less than this share of the weight only steadies (estimate). */
-const pullsShare = 0.02;
+/** A hand that pulls down with less than this only steadies: a share of the weight, and so many newtons (estimates). */
+const pulls = { share: 0.02, leastN: 1 };
 /** From here on a slope lets a damp hand slip, in degrees (estimate). */
 const slipperyDeg = 10;
 
@@ -217,7 +217,7 @@ export const handPullsDown = defineFinding(
     restsOn: ['mass', 'shape'],
     bad: ({ pullN }) => pullN,
     weight: 'risk',
-    when: 'the weight lies outside the two hands, so one must hold the rig down with more than 2 % of it',
+    when: 'the weight lies outside the two hands, so one must hold the rig down with more than 2 % of it and 1 N',
     offers: '',
     sentence: ({ items: [item], facts }, n) =>
       `Your hand on ${n.item(item!)} has to pull down with ${sayN(facts.pullN)}: the weight lies outside your two hands.`,
@@ -228,7 +228,7 @@ export const handPullsDown = defineFinding(
 
 const handPullsDownCheck = defineStateCheck('in-hands', [handPullsDown], ({ hang }) =>
   hang.hands
-    .filter(({ liftN }) => liftN < -pullsShare * toWeightN(hang.massG))
+    .filter(({ liftN }) => -liftN > Math.max(pulls.leastN, pulls.share * toWeightN(hang.massG)))
     .map(({ itemId, liftN, role }) =>
       createFinding(handPullsDown, 'risk', { items: [itemId], key: role }, { pullN: -liftN }),
     ),

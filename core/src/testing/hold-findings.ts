@@ -109,10 +109,10 @@ export const holdFixtures: Readonly<
     has: sits('one-grip', { grips: [gripAt('hand', [0, 204, 0])] }),
     hasNot: sits('one-grip', { grips: [gripAt('hand', [0, 203.9, 0])] }),
   },
-  // Two of 98 mm are 2.04 % of the weight, 1.9 of 98.1 are 1.94 %: from 2 % on a hand really pulls.
+  // 9.81 N · 9.4 ∕ 90.6 are 1.02 N, · 9.1 ∕ 90.9 are 0.98: from 1 N on a hand really pulls.
   'hand-pulls-down': {
-    has: sits('grips', { grips: [gripAt('a', [0, 2, 0]), gripAt('b', [0, 100, 0])] }),
-    hasNot: sits('grips', { grips: [gripAt('a', [0, 1.9, 0]), gripAt('b', [0, 100, 0])] }),
+    has: sits('grips', { grips: [gripAt('a', [0, 9.4, 0]), gripAt('b', [0, 100, 0])] }),
+    hasNot: sits('grips', { grips: [gripAt('a', [0, 9.1, 0]), gripAt('b', [0, 100, 0])] }),
   },
   // The pad's pressure wanders a quarter of its 10 mm to each side.
   'heavy-end': {
