@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from '@jest/globals';
 import { loadCollider, type Collider } from '../clash/index.js';
 import { measureReport, type FindingCode } from '../report/index.js';
 import { findingFixtures } from '../testing/findings.js';
-import { isWayOut, tryOutcome } from './index.js';
+import { tryOutcome } from './index.js';
 
 let collider: Collider;
 beforeAll(async () => {
@@ -31,22 +31,5 @@ describe('an edit that is tried', () => {
     const known = new Set(before.findings.map((f) => f.id));
     expect(appears.filter((f) => known.has(f.id))).toEqual([]);
     expect(JSON.stringify(rig)).toBe(was);
-  });
-
-  it('is no way out while the finding stays', () => {
-    const { parts, before, finding } = have('off-the-rail');
-    const nothing = tryOutcome(before, { type: 'rename', name: 'Other' }, parts, { collider });
-    expect(nothing.goes).toEqual([]);
-    expect(isWayOut(nothing, finding)).toBe(false);
-  });
-
-  it('is no way out where something new stops the build', () => {
-    const { before, finding } = have('off-the-rail');
-    const goes = [finding];
-    const stop = { ...finding, id: 'other', weight: 'stops' as const };
-    const outcome = { edit: finding.remedies[0]!.edit, after: before, goes, appears: [] };
-    expect(isWayOut(outcome, finding)).toBe(true);
-    expect(isWayOut({ ...outcome, appears: [{ ...stop, weight: 'risk' }] }, finding)).toBe(true);
-    expect(isWayOut({ ...outcome, appears: [stop] }, finding)).toBe(false);
   });
 });

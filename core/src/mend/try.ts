@@ -26,11 +26,3 @@ export function tryOutcome(
   const after = reportOn(assembly, parts, { ...options, oneLens: true, lean: true });
   return { edit, after, ...compareReports(before, after) };
 }
-
-/** Whether an edit is a way out of a finding: the finding goes, and nothing new stops the build. */
-export function isWayOut(outcome: Outcome, finding: Pick<Finding, 'id'>): boolean {
-  return (
-    outcome.goes.some((f) => f.id === finding.id) &&
-    outcome.appears.every((f) => f.weight !== 'stops')
-  );
-}
