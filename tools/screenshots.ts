@@ -153,6 +153,8 @@ await withDemo(async (browser, address) => {
     // What stands where is told once the collision library has come.
     if (shot.path.startsWith('/rigs/')) await page.getByText('Order of assembly').waitFor();
     await shot.then?.(page);
+    // Ways out are looked for in a worker: the picture is of what it found.
+    await page.getByText('Trying ways out').waitFor({ state: 'detached' });
     await page.screenshot({ path: join(root, 'docs/screenshots', `${shot.name}.png`) });
     await page.close();
   }
