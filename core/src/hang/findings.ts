@@ -112,20 +112,20 @@ const isLevel = (deg: number) => Math.round(Math.abs(deg) * 10) / 10 <= toleranc
 
 export const notLevel = defineFinding(
   'not-level',
-  stating<{ readonly tiltDeg: number; readonly leanDeg: number }>(),
+  stating<{
+    readonly tiltDeg: number;
+    readonly leanDeg: number;
+    /** Fore and aft, or to a side: two troubles, with ways out of their own. */
+    readonly way: 'tilt' | 'lean';
+  }>(),
   {
     restsOn: ['mass', 'shape'],
-    bad: ({ tiltDeg, leanDeg }) => Math.max(Math.abs(tiltDeg), Math.abs(leanDeg)),
+    bad: ({ tiltDeg, leanDeg, way }) => Math.abs(way === 'tilt' ? tiltDeg : leanDeg),
     weight: `risk over ${tolerances.tiltRiskDeg}°, note over ${tolerances.levelDeg}°`,
-    when: 'tilt or lean, hung from the handle',
+    when: 'tilt, and lean, hung from the handle',
     offers: 'the hand along the grip; one part along its rail',
-    sentence: ({ items: [grip], facts }, n) => {
-      const pieces = [
-        isLevel(facts.tiltDeg) ? undefined : `hangs ${sayTilt(facts.tiltDeg)}`,
-        isLevel(facts.leanDeg) ? undefined : `leans ${sayLean(facts.leanDeg)}`,
-      ].filter((p) => p !== undefined);
-      return `Hung from ${n.item(grip!)} your rig ${pieces.join(' and ')}.`;
-    },
+    sentence: ({ items: [grip], facts }, n) =>
+      `Hung from ${n.item(grip!)} your rig ${facts.way === 'tilt' ? `hangs ${sayTilt(facts.tiltDeg)}` : `leans ${sayLean(facts.leanDeg)}`}.`,
     why: 'Your wrist holds up what does not hang level, all day.',
     todo: 'Move weight, or your hand, towards the centre of mass.',
   },
@@ -135,17 +135,20 @@ export const notLevel = defineFinding(
 const notLevelCheck = defineStateCheck('hangs', [notLevel], ({ assembly, hold, hang }) => {
   const tiltDeg = toDeg(hang.tiltRad);
   const leanDeg = toDeg(hang.leanRad);
-  const worst = Math.max(Math.abs(tiltDeg), Math.abs(leanDeg));
-  if (isLevel(worst)) return [];
-  return [
-    createFinding(
-      notLevel,
-      worst > tolerances.tiltRiskDeg ? 'risk' : 'note',
-      { items: [hang.itemId] },
-      { tiltDeg, leanDeg },
-      isLevel(tiltDeg) ? [] : listLevelling(assembly, hold, hang),
-    ),
-  ];
+  return (['tilt', 'lean'] as const).flatMap((way) => {
+    const deg = Math.abs(way === 'tilt' ? tiltDeg : leanDeg);
+    if (isLevel(deg)) return [];
+    return [
+      createFinding(
+        notLevel,
+        deg > tolerances.tiltRiskDeg ? 'risk' : 'note',
+        { items: [hang.itemId], key: way },
+        { tiltDeg, leanDeg, way },
+        // The hand and most rails lie fore and aft.
+        way === 'tilt' ? listLevelling(assembly, hold, hang) : [],
+      ),
+    ];
+  });
 });
 
 export const massUnknown = defineFinding('mass-unknown', stating(), {

@@ -169,6 +169,41 @@ describe('ways out', () => {
     });
   });
 
+  it('end a tilt although the rig leans as well: each is a trouble of its own', () => {
+    // A weight of 300 g ahead and to the left of the hand; the hand can only go fore and aft.
+    const block = cube(
+      'block',
+      300,
+      {
+        mounts: [
+          mountAt('base', 'quarter-20', 'screw', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+            thread: { lengthMm: 6 },
+            carrier: true,
+          }),
+        ],
+      },
+      [60, 50, 0],
+    );
+    const { rig, parts } = createTestRig(
+      [body, handle, block],
+      [
+        joint('h', 'handle.base', 'body.rail', { slideMm: -10 }),
+        joint('b', 'block.base', 'body.plain'),
+      ],
+    );
+    const report = measureReport(rig, 'low', parts, { collider });
+    const ways = report.findings.flatMap((f) => (f.code === 'not-level' ? [f.facts.way] : []));
+    expect(ways).toEqual(['lean', 'tilt']);
+    const offered = [...findRemedies(report, parts, { collider, catalogue: parts })];
+    const tilt = report.findings.find((f) => f.code === 'not-level' && f.facts.way === 'tilt')!;
+    const [first] = offered.find((o) => o.findingId === tilt.id)!.edits;
+    expect(first).toMatchObject({ type: 'hold-at' });
+    const after = measureReport(applyEdit(rig, first!), 'low', parts, { collider });
+    expect(after.findings.flatMap((f) => (f.code === 'not-level' ? [f.facts.way] : []))).toEqual([
+      'lean',
+    ]);
+  });
+
   it('take the place of what was only proposed', () => {
     const { rig, parts } = findingFixtures['off-the-rail'].has;
     const report = measureReport(rig, 'low', parts, { collider });
