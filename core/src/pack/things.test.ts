@@ -213,3 +213,17 @@ describe('what is unusual', () => {
     expect(doubts(60, 192)).toEqual([[], ['massG g/cm³']]);
   });
 });
+
+describe('a device with a cell inside', () => {
+  it('is asked for, and stated in the part; without an answer it has none', () => {
+    const receiver = things.find((t) => t.kind === 'receiver')!;
+    const partOf = (more: Answers) => {
+      const size = { name: 'R', widthMm: 40, heightMm: 50, depthMm: 20 };
+      const { making } = createFromAnswers(receiver, 'r', { ...size, ...more }, bodies);
+      return making.state === 'made' ? making.part : undefined;
+    };
+    expect(partOf({ innerCell: true })).toMatchObject({ innerCell: true });
+    expect(partOf({})).not.toHaveProperty('innerCell');
+    expect(listQuestions(receiver).map((q) => q.name)).toContain('innerCell');
+  });
+});

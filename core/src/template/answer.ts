@@ -166,6 +166,7 @@ export function createFromAnswers(
       ...(isAnswered(answers['price']) ? { price: answers['price'] } : {}),
       ...(serves ? { serves } : {}),
       ...(answers['homeMade'] === true ? { homeMade: true } : {}),
+      ...(answers['innerCell'] === true ? { innerCell: true } : {}),
       figures: toFigures(thing, id, answers),
       ...(guessed.length ? { guessed } : {}),
     },

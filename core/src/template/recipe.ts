@@ -94,6 +94,7 @@ const facts = {
   /** Figures that nobody stated, by their name: marked as guesses in the part. */
   guessed: z.array(z.string().max(60)).max(60).optional(),
   homeMade: z.boolean().optional(),
+  innerCell: z.boolean().optional(),
   /** What the template does not know of: added to what it makes. */
   more: z
     .strictObject({

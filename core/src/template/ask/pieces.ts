@@ -114,6 +114,9 @@ export function device(
         fixing,
       ),
       ports,
+      flag('innerCell', 'Has a cell inside', false, {
+        words: /built-in|internal battery|inner cell/iu,
+      }),
       {
         name: 'aerialMm',
         label: 'Aerials stand up by',

@@ -42,6 +42,7 @@ export const factNames = [
   'massG',
   'price',
   'homeMade',
+  'innerCell',
   'nits',
   'stops',
   'channels',

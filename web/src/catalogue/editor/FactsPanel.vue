@@ -104,6 +104,12 @@ function approve(path: string): void {
     />
   </fieldset>
   <TickField
+    v-if="hasTrait(part, 'device') || part.innerCell"
+    label="has a cell inside, and runs without a supply for a while"
+    :model-value="part.innerCell === true"
+    @update:model-value="(v) => state({ innerCell: v || undefined })"
+  />
+  <TickField
     label="home-made"
     :model-value="part.homeMade === true"
     @update:model-value="(v) => state({ homeMade: v || undefined })"
