@@ -142,7 +142,7 @@ const notLevelCheck = defineStateCheck('hangs', [notLevel], ({ assembly, hold, h
       createFinding(
         notLevel,
         deg > tolerances.tiltRiskDeg ? 'risk' : 'note',
-        { items: [hang.itemId], key: way },
+        { items: [hang.itemId], key: way === 'tilt' ? 'fore-and-aft' : 'sideways' },
         { tiltDeg, leanDeg, way },
         // The hand and most rails lie fore and aft.
         way === 'tilt' ? listLevelling(assembly, hold, hang) : [],
@@ -377,7 +377,7 @@ const gimbalBalanceCheck = defineStateCheck('on-gimbal', [gimbalCannotBalance], 
           createFinding(
             gimbalCannotBalance,
             'stops',
-            { items: [hang.itemId], key: way },
+            { items: [hang.itemId], key: way === 'tilt' ? 'fore-and-aft' : 'sideways' },
             { way, atMm, outMm, lowMm: rangeMm[0], highMm: rangeMm[1] },
           ),
         ]

@@ -193,7 +193,7 @@ describe('ways out', () => {
     );
     const report = measureReport(rig, 'low', parts, { collider });
     const ways = report.findings.flatMap((f) => (f.code === 'not-level' ? [f.facts.way] : []));
-    expect(ways).toEqual(['lean', 'tilt']);
+    expect(ways).toEqual(['tilt', 'lean']);
     const offered = [...findRemedies(report, parts, { collider, catalogue: parts })];
     const tilt = report.findings.find((f) => f.code === 'not-level' && f.facts.way === 'tilt')!;
     const [first] = offered.find((o) => o.findingId === tilt.id)!.edits;

@@ -148,7 +148,11 @@ function sayTroubles(id: string): string {
         @update:model-value="giveOwn"
       />
       <ul class="mt-1">
-        <li v-for="l in lenses" :key="l.id" class="rule flex items-center justify-between gap-2">
+        <li
+          v-for="l in lenses"
+          :key="l.id"
+          class="rule flex flex-wrap items-center justify-between gap-x-2 pb-1"
+        >
           <TickField
             :label="l.name"
             :model-value="l.inSet"
@@ -168,7 +172,7 @@ function sayTroubles(id: string): string {
             small
             title="Keeps support, gear and matte box as they stand now for this lens"
             @click="keepSetting(l.id)"
-            >Keep how it stands</AppButton
+            >Keep how the rig is set for it</AppButton
           >
         </li>
       </ul>
