@@ -377,7 +377,7 @@ const gimbalBalanceCheck = defineStateCheck('on-gimbal', [gimbalCannotBalance], 
           createFinding(
             gimbalCannotBalance,
             'stops',
-            { items: [hang.itemId], key: way === 'tilt' ? 'fore-and-aft' : 'sideways' },
+            { items: [hang.itemId], key: way },
             { way, atMm, outMm, lowMm: rangeMm[0], highMm: rangeMm[1] },
           ),
         ]
