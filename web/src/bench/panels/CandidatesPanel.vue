@@ -203,7 +203,7 @@ function look(c: Candidate): void {
         <template v-if="c.change.appears.length + c.change.goes.length > 0">
           <button
             type="button"
-            class="text-faint px-1 pb-1 text-xs underline"
+            class="text-faint px-1 py-1 text-xs underline"
             :aria-expanded="open === c.item.id"
             @click="open = open === c.item.id ? undefined : c.item.id"
           >

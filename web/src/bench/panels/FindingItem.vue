@@ -50,12 +50,12 @@ function take(remedy: { edit: Finding['remedies'][number]['edit']; label: string
     <WeightMark :weight="finding.weight" />
     <p class="mt-1 leading-snug">{{ told.sentence }}</p>
     <details v-if="finding.weight === 'note' && !remedies?.length" class="text-faint text-xs">
-      <summary class="mt-0.5 w-fit underline">why</summary>
+      <summary class="w-fit py-1 underline">why</summary>
       <p class="mt-1">{{ told.why }} {{ told.todo }}</p>
     </details>
     <p v-else class="text-faint mt-1 text-xs">{{ told.why }}</p>
-    <details v-if="guesses.length > 0" class="text-faint mt-0.5 text-xs">
-      <summary class="w-fit underline decoration-dotted">
+    <details v-if="guesses.length > 0" class="text-faint text-xs">
+      <summary class="w-fit py-1 underline decoration-dotted">
         ≈ rests on {{ guesses.length }} {{ guesses.length === 1 ? 'guess' : 'guesses' }}
       </summary>
       <p class="mt-1">

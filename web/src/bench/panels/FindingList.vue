@@ -54,7 +54,7 @@ const findings = computed(() =>
     <span aria-hidden="true">✓</span>{{ nothing }}
   </p>
   <details v-if="aside.length > 0" class="rule mt-2 pt-2" data-list="aside">
-    <summary class="text-faint text-xs">{{ aside.length }} set aside</summary>
+    <summary class="text-faint py-1 text-xs">{{ aside.length }} set aside</summary>
     <ul class="mt-1" aria-label="Set aside">
       <li v-for="a in aside" :key="a.finding.id" class="py-1.5 text-xs">
         <p>{{ tellFinding(a.finding, bench.names!).sentence }}</p>
