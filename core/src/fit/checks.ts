@@ -35,6 +35,7 @@ import { screwCheck } from './screw.js';
 import { sizeCheck } from './size.js';
 import { openDoorCheck, servedCheck, socketCheck } from './served.js';
 import { slipCheck } from './slip.js';
+import { stickCheck } from './sticks.js';
 import { supplyCheck } from './supply.js';
 import { spareCheck, spareScrewCheck } from './spare.js';
 import { leadStandCheck, standCheck } from './stand.js';
@@ -74,6 +75,7 @@ export const fitChecks = [
   oneFasteningCheck,
   bearsCheck,
   sagCheck,
+  stickCheck,
   liningCheck,
   leverCheck,
   reachCheck,

@@ -24,6 +24,21 @@ export const assumptions = {
   frictionRubber: { value: 0.5, unit: '', source: 'estimate: rubber pad on metal' },
   contactOuterMm: { value: 9, unit: 'mm', source: 'estimate: a common small mating face' },
   contactInnerMm: { value: 3.3, unit: 'mm', source: 'estimate: the edge of a ¼″ hole' },
+  hookLoopKpa: {
+    value: 60,
+    unit: 'kPa',
+    source: 'estimate: a used hook-and-loop patch along its face; half of it straight off',
+  },
+  magnetKpa: {
+    value: 60,
+    unit: 'kPa',
+    source: 'estimate: a coated magnet on a steel plate, straight off; along its face by friction',
+  },
+  clampedKpa: {
+    value: 15,
+    unit: 'kPa',
+    source: 'estimate: a spring clip, or a clamp drawn with two fingers round a flat device',
+  },
   handForceN: { value: 25, unit: 'N', source: 'estimate: a hand at the farthest grip' },
   focusForceN: { value: 5, unit: 'N', source: 'estimate: a hand at a focus ring or drive' },
   knockForceN: {

@@ -129,6 +129,16 @@ const run: NonNullable<Setup['cables']> = [
     to: { item: 'screen', port: 'picture' },
   },
 ];
+/** A cube of 10 mm on the left of the body, on a patch. */
+const stuck = (massG: number) => {
+  const patch = (normal: Triple, at: Triple) =>
+    mountAt('patch', 'hook-loop', 'face', at, normal, [1, 0, 0]);
+  return on(
+    [cube('drive', massG, { mounts: [patch([0, -1, 0], [0, -5, 0])] })],
+    [joint('p', 'drive.patch', 'body.patch')],
+    { camera: withMounts(patch([0, 1, 0], [0, 5, 0])), setup: { motion: 'still' } },
+  );
+};
 /** A camera and a screen with a lead between; something may stand 10 mm wide before the camera's socket. */
 const plugged = (lead: Part, blockerY?: number, cables = run) =>
   on(
@@ -561,6 +571,8 @@ export const solidFixtures = {
   'mount-overloaded': { has: bearing(999), hasNot: bearing(1000) },
   // 100 g, 100 mm out: 0.0981 N·m; half of 0.19 is less, half of 0.2 more.
   'arm-sags': { has: drooping(0.19), hasNot: drooping(0.2) },
+  // A patch of 1 cm² on an upright face: 6 N along it, 3 N off it, 0.0075 N·m over. 61.2 g, 5 mm out, take up half of it.
+  'may-come-off': { has: stuck(62), hasNot: stuck(61) },
   'no-lining': {
     has: onPlain(post('block', [0, 0, 30], {}, lined('metal'))),
     hasNot: onPlain(post('block', [0, 0, 30], {}, lined('rubber'))),

@@ -16,6 +16,11 @@ export function sayMm(mm: number): string {
   return `${sayNumber(rounded, Number.isInteger(rounded) ? 0 : 1)} mm`;
 }
 
+/** "12 cm²", of mm². */
+export function sayCm2(areaMm2: number): string {
+  return `${sayNumber(areaMm2 / 100, areaMm2 < 1000 ? 1 : 0)} cm²`;
+}
+
 /** "2 338 g". */
 export function sayG(massG: number): string {
   return `${sayNumber(massG)} g`;
