@@ -65,9 +65,19 @@ function measureToBarrel(pad: BraceEnd, lens: BraceEnd): number | undefined {
   return Math.abs(dot(pad.atMm, way) - Math.max(...reaches));
 }
 
+/** How much too short a strap is, in mm, from the anchor of its one end to that of the other; 0 where it reaches. */
+function measureStrapGapMm(a: BraceEnd, b: BraceEnd): number {
+  const [strap, anchor] = a.mount.side === 'strap' ? [a, b] : [b, a];
+  const { carriedBy, part } = strap.placed;
+  if (!carriedBy || part.webbingMm === undefined) return 0;
+  const { originMm } = carriedBy.rigFromParentMount;
+  return Math.max(0, measureLength(subtract(anchor.atMm, originMm)) - part.webbingMm);
+}
+
 /**
  * How far apart the two ends of a brace are, in mm; undefined where an end is not in this setup. Two points
- * must meet; a clamp meets rods anywhere along them; a support meets the barrel of the lens above its pad.
+ * must meet; a clamp meets rods anywhere along them; a support meets the barrel of the lens above its pad; a strap's
+ * other end reaches as far as the strap is long.
  */
 export function measureBraceGapMm(assembly: Assembly, brace: Brace): number | undefined {
   const [a, b] = [findEnd(assembly, brace.a), findEnd(assembly, brace.b)];
@@ -76,6 +86,7 @@ export function measureBraceGapMm(assembly: Assembly, brace: Brace): number | un
   if (brace.kind === 'support' && lens) {
     return measureToBarrel(lens === a ? b : a, lens) ?? measureLength(subtract(a.atMm, b.atMm));
   }
+  if (brace.kind === 'strap') return measureStrapGapMm(a, b);
   const rail = [a, b].find((end) => end.mount.lengthwise);
   if (rail) return measureToLength(rail, (rail === a ? b : a).atMm);
   return measureLength(subtract(a.atMm, b.atMm));
@@ -91,7 +102,8 @@ export function isBraced(assembly: Assembly, joint: PlacedJoint): boolean {
     return placed !== undefined && isInBranch(branch, placed);
   };
   return braces.some((brace) => {
-    if (isInside(brace.a.item) === isInside(brace.b.item)) return false;
+    // What is soft holds nothing still.
+    if (brace.kind === 'strap' || isInside(brace.a.item) === isInside(brace.b.item)) return false;
     const gap = measureBraceGapMm(assembly, brace);
     return gap !== undefined && gap <= tolerances.braceGapMm;
   });
@@ -144,11 +156,21 @@ function findBraceKind(a: BraceEnd, b: BraceEnd): Brace['kind'] | undefined {
     return a.mount.kind === 'rod-pad' ? 'support' : undefined;
   }
   const mate = measureMate(a.mount, b.mount);
+  if (mate.state === 'mates' && mate.as === 'strap-lug') return 'strap';
   if (mate.state !== 'mates') {
     return a.mount.lengthwise || b.mount.lengthwise ? undefined : 'stop';
   }
   if (mate.as === 'rod-15-pair' || mate.as === 'rod-15-single') return 'rods';
   return a.mount.thread || b.mount.thread ? 'second-screw' : 'stop';
+}
+
+/** Whether a strap hangs at a mount: by its joint or as its other end. */
+export function isAnchored(assembly: Assembly, { item, mount }: MountRef): boolean {
+  const isHere = (end: MountRef) => end.item === item && end.mount === mount;
+  return (
+    (assembly.jointsAt.get(item)?.get(mount) ?? []).length > 0 ||
+    (assembly.setup.braces ?? []).some((b) => b.kind === 'strap' && (isHere(b.a) || isHere(b.b)))
+  );
 }
 
 /**
@@ -158,14 +180,17 @@ function findBraceKind(a: BraceEnd, b: BraceEnd): Brace['kind'] | undefined {
 export function listBraces(assembly: Assembly, itemId: string): OfferedBrace[] {
   const placed = assembly.byId.get(itemId);
   if (!placed) return [];
+  const parent = placed.carriedBy?.parent;
   const joined = new Set([
     itemId,
-    placed.carriedBy?.parent,
+    parent,
     ...(assembly.jointsOn.get(itemId) ?? []).map((j) => j.child),
   ]);
   const found: OfferedBrace[] = [];
   for (const other of assembly.items) {
-    if (joined.has(other.item.id)) continue;
+    // A strap's other end goes, as a rule, to the other lug of what carries the first.
+    const isApart = !joined.has(other.item.id);
+    if (!isApart && other.item.id !== parent) continue;
     for (const mine of placed.part.mounts) {
       for (const theirs of other.part.mounts) {
         const [a, b] = [
@@ -173,7 +198,8 @@ export function listBraces(assembly: Assembly, itemId: string): OfferedBrace[] {
           { item: other.item.id, mount: theirs.id },
         ];
         const kind = findBraceKind(findEnd(assembly, a)!, findEnd(assembly, b)!);
-        if (!kind) continue;
+        if (!kind || (!isApart && kind !== 'strap')) continue;
+        if (kind === 'strap' && [a, b].some((end) => isAnchored(assembly, end))) continue;
         const gapMm = measureBraceGapMm(assembly, { id: 'offer', kind, a, b });
         if (gapMm === undefined || gapMm > offerWithinMm) continue;
         found.push({ kind, a, b, gapMm });

@@ -36,6 +36,7 @@ import { sizeCheck } from './size.js';
 import { openDoorCheck, servedCheck, socketCheck } from './served.js';
 import { slipCheck } from './slip.js';
 import { stickCheck } from './sticks.js';
+import { strapEndCheck, strapLoadCheck } from './straps.js';
 import { supplyCheck } from './supply.js';
 import { spareCheck, spareScrewCheck } from './spare.js';
 import { leadStandCheck, standCheck } from './stand.js';
@@ -74,6 +75,8 @@ export const fitChecks = [
   homeMadeCheck,
   oneFasteningCheck,
   bearsCheck,
+  strapLoadCheck,
+  strapEndCheck,
   sagCheck,
   stickCheck,
   liningCheck,

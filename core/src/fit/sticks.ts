@@ -147,10 +147,13 @@ export const mayComeOff = defineFinding('may-come-off', stating<Sticking>(), {
   offers: '',
   sentence: ({ items: [child, parent], weight, facts }, n) => {
     const by = `${mountKinds[facts.kind].label} of ≈ ${sayCm2(facts.areaMm2)}`;
-    const cause = facts.joltG > 0 ? 'weight and your steps' : 'weight';
+    const [its, bring, take] =
+      facts.joltG > 0
+        ? ['its weight and your steps', 'bring', 'take']
+        : ['its weight', 'brings', 'takes'];
     return weight === 'risk'
-      ? `${n.item(child!)} may come off ${n.item(parent!)}: ${cause} bring ≈ ${sayNumber(facts.ratio, 1)} times what a ${by} holds; nobody states what it bears.`
-      : `${n.item(child!)} on ${n.item(parent!)} wants a look now and then: ${cause} bring ≈ ${sayNumber(facts.ratio, 1)} of what a ${by} holds.`;
+      ? `${n.item(child!)} may come off ${n.item(parent!)}: ${its} ${bring} ≈ ${sayNumber(facts.ratio, 1)} times what a ${by} holds; nobody states what it bears.`
+      : `${n.item(child!)} on ${n.item(parent!)} wants a look now and then: ${its} ${take} up ≈ ${sayNumber(facts.ratio * 100)} % of what a ${by} holds.`;
   },
   why: 'What sticks, clips or clamps holds by its area, less when it is old, dusty or cold.',
   todo: 'Use a screw, a larger patch, or a tie as a second hold; try it over a cushion.',

@@ -44,6 +44,8 @@ export interface Bearer {
   readonly itemId: string;
   readonly pointMm: Vec3;
   readonly grip?: HeldGrip;
+  /** The lug that a strap pulls at. */
+  readonly mountId?: string;
   /** How far the pressure may wander ahead of and behind the point: half the length of a pad. */
   readonly reachMm?: number;
 }
@@ -291,8 +293,13 @@ function findPad(assembly: Assembly, axes: Axes): Bearer | undefined {
   };
 }
 
-/** Where straps pull: where one is fastened, or the lugs that are there for one; at most two. */
+/** Where straps pull: where an end of one is fastened, or the lugs that are there for one; at most two. */
 function listAnchors(assembly: Assembly): Bearer[] {
+  const tied = new Set(
+    (assembly.setup.braces ?? [])
+      .filter((b) => b.kind === 'strap')
+      .flatMap((b) => [b.a, b.b].map((end) => `${end.item} ${end.mount}`)),
+  );
   const all = assembly.items.flatMap((placed) =>
     placed.part.mounts
       .filter((m) => m.kind === 'strap-lug' && m.side === 'lug')
@@ -300,7 +307,10 @@ function listAnchors(assembly: Assembly): Bearer[] {
         role: 'strap',
         itemId: placed.item.id,
         pointMm: rigFromMount(placed, mount).originMm,
-        used: (assembly.jointsAt.get(placed.item.id)?.get(mount.id) ?? []).length > 0,
+        mountId: mount.id,
+        used:
+          (assembly.jointsAt.get(placed.item.id)?.get(mount.id) ?? []).length > 0 ||
+          tied.has(`${placed.item.id} ${mount.id}`),
       })),
   );
   const used = all.filter((a) => a.used);

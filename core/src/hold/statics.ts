@@ -107,7 +107,10 @@ function hang(load: Load, contact: Bearer): Statics | undefined {
   };
 }
 
-/** Hung from two points: it turns about the line through them, and balance along the line shares the weight. */
+/**
+ * Hung from two points: it turns about the line through them, and balance along the line shares the weight. Straps only
+ * pull: with the weight beyond one of them the other goes slack, and it hangs from the one.
+ */
 function hangFromTwo(load: Load, a: Bearer, b: Bearer, down: Vec3): Statics | undefined {
   const line = subtract(b.pointMm, a.pointMm);
   if (measureLength(line) < 1) return hang(load, a);
@@ -120,6 +123,8 @@ function hangFromTwo(load: Load, a: Bearer, b: Bearer, down: Vec3): Statics | un
   if (measureLength(across) < 1e-6 || flat < 1e-3) return undefined;
   const rests = add(scale(along, slope), scale(toUnit(across), flat));
   const [first, second] = measureShares(load.centreMm, a.pointMm, b.pointMm, rests);
+  if (first < 0) return hang(load, b);
+  if (second < 0) return hang(load, a);
   return hold(
     [
       weigh(load, rests),

@@ -325,6 +325,8 @@ export const Part = z
       })
       .optional(),
     cable: CableMake.optional(),
+    /** How long a strap is from one of its ends to the other. */
+    webbingMm: LengthMm.optional(),
     /** Tools that are kept in the part, and so are always at hand. */
     tools: z.array(Tool).max(12).optional(),
     serves: z.array(Serves).max(20).optional(),

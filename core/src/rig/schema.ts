@@ -90,10 +90,10 @@ export type HoldNeed =
 export const Attitude = z.enum(['level', 'rolled-left', 'rolled-right']);
 export type Attitude = z.infer<typeof Attitude>;
 
-/** An extra contact that closes a loop: a support, a second screw, a stop. */
+/** An extra contact that closes a loop: a support, a second screw, a stop, a strap's other end. */
 export const Brace = z.strictObject({
   id: EntityId,
-  kind: z.enum(['second-screw', 'stop', 'support', 'rods']),
+  kind: z.enum(['second-screw', 'stop', 'support', 'rods', 'strap']),
   a: MountRef,
   b: MountRef,
 });

@@ -123,6 +123,8 @@ export const StrapFigures = z.strictObject({
   /** What it may carry, where the maker says. */
   bearsG: z.number().positive().max(100_000).optional(),
   fixing: z.enum(['lug', 'quarter-screw']),
+  /** A wrist strap hangs on one end, a neck strap has an eye at either. */
+  ends: z.enum(['one', 'two']).optional(),
 });
 export type StrapFigures = z.infer<typeof StrapFigures>;
 
@@ -131,19 +133,24 @@ export function createStrap(f: StrapFigures): Made {
   // A roll of webbing 2 mm thick: π·r² = length · thickness.
   const r = Math.min(60, Math.sqrt((f.lengthMm * 2) / Math.PI));
   const bears = f.bearsG ? { bears: { massG: f.bearsG } } : {};
+  const eye = (id: string, xMm: number, more: Partial<Mount> = {}): Mount =>
+    mount(id, 'strap-lug', 'strap', [xMm, 0, 0], [0, 0, 1], [1, 0, 0], {
+      fastening: { tool: 'none', seconds: 20 },
+      ...bears,
+      ...more,
+    });
+  const isLooped = f.ends === 'two' && f.fixing === 'lug';
   return {
+    ...(isLooped ? { webbingMm: f.lengthMm } : {}),
     solids: [
       rod('roll', [0, 0, -2 * r - 6], [f.widthMm, 0, -2 * r - 6], r, 'cloth'),
       box('eye', [0, -3, -r - 6], [6, 3, 0], 'metal', 1),
     ],
     mounts: [
       f.fixing === 'lug'
-        ? mount('eye-end', 'strap-lug', 'strap', [3, 0, 0], [0, 0, 1], [1, 0, 0], {
-            carrier: true,
-            fastening: { tool: 'none', seconds: 20 },
-            ...bears,
-          })
+        ? eye('eye-end', 3, { carrier: true })
         : { ...createBase('quarter', [0, 0, 1], [1, 0, 0]), originMm: [3, 0, 0], ...bears },
+      ...(isLooped ? [eye('other-end', 3)] : []),
     ],
   };
 }

@@ -276,6 +276,32 @@ const carrying = (homeMade: boolean) => {
   );
 };
 
+/** A strap with an eye at either end, at one lug of the body or at both. */
+const strapped = (both: boolean) => {
+  const lug = (id: string, y: number) =>
+    mountAt(id, 'strap-lug', 'lug', [0, y, 0], [0, Math.sign(y), 0], [0, 0, 1]);
+  const eye = (id: string) => mountAt(id, 'strap-lug', 'strap', [0, 0, 0], [0, 0, 1], [1, 0, 0]);
+  return on(
+    [cube('strap', 40, { kind: 'strap', mounts: [eye('near'), eye('far')], webbingMm: 900 })],
+    [joint('s', 'strap.near', 'body.left')],
+    {
+      camera: withMounts(lug('left', 5), lug('right', -5)),
+      setup: both
+        ? {
+            braces: [
+              {
+                id: 'end',
+                kind: 'strap',
+                a: { item: 'strap', mount: 'far' },
+                b: { item: 'body', mount: 'right' },
+              },
+            ],
+          }
+        : {},
+    },
+  );
+};
+
 const sideGrip = (id: string, y: number, z = 0) => ({
   id,
   use: 'carry' as const,
@@ -569,6 +595,7 @@ export const solidFixtures = {
   },
   // The handle is held: 1000 g of body hang on the rail.
   'mount-overloaded': { has: bearing(999), hasNot: bearing(1000) },
+  'strap-end-loose': { has: strapped(false), hasNot: strapped(true) },
   // 100 g, 100 mm out: 0.0981 N·m; half of 0.19 is less, half of 0.2 more.
   'arm-sags': { has: drooping(0.19), hasNot: drooping(0.2) },
   // A patch of 1 cm² on an upright face: 6 N along it, 3 N off it, 0.0075 N·m over. 61.2 g, 5 mm out, take up half of it.

@@ -106,6 +106,10 @@ export function sayEdit(edit: Edit, names: Names): string {
     case 'remove-cable':
       return `Unplug ${names.lead(edit.cableId)}`;
     case 'add-brace':
+      if (edit.brace.kind === 'strap') {
+        const { a, b } = edit.brace;
+        return `Tie the other end of ${names.item(a.item)} to ${names.mount(b.item, b.mount)} of ${names.item(b.item)}`;
+      }
       return `Brace ${names.item(edit.brace.a.item)} against ${names.item(edit.brace.b.item)}`;
     case 'remove-brace':
       return 'Take the brace away';

@@ -178,6 +178,19 @@ export const holdThings: readonly Thing[] = [
         ],
         'lug',
       ),
+      choice(
+        'ends',
+        'Eyes',
+        [
+          ['one', 'at one end, round the wrist'],
+          ['two', 'at both ends, round the neck or over the shoulder'],
+        ],
+        'two',
+        {
+          // Round a wrist goes no strap of half a metre.
+          guess: (answers) => (Number(answers.lengthMm ?? 1000) < 500 ? 'one' : 'two'),
+        },
+      ),
     ],
   },
 ];

@@ -116,7 +116,10 @@ const offered = computed(() =>
     .map((o) => ({
       ...o,
       key: `${o.a.mount} ${o.b.item} ${o.b.mount}`,
-      label: `${braceWords[o.kind]} ${bench.names!.item(o.b.item)} (${sayMm(o.gapMm)} apart)`,
+      label:
+        o.kind === 'strap'
+          ? `Tie the other end to ${bench.names!.mount(o.b.item, o.b.mount)} of ${bench.names!.item(o.b.item)}`
+          : `${braceWords[o.kind]} ${bench.names!.item(o.b.item)} (${sayMm(o.gapMm)} apart)`,
     })),
 );
 const braceWords = {
@@ -260,7 +263,7 @@ function setMass(massG: number | undefined): void {
           class="flex items-baseline justify-between gap-2 text-xs"
         >
           <span
-            >braced against {{ bench.names!.item(b.a.item === itemId ? b.b.item : b.a.item) }}</span
+            >{{ b.kind === 'strap' ? 'other end tied to' : 'braced against' }} {{ bench.names!.item(b.a.item === itemId ? b.b.item : b.a.item) }}</span
           >
           <AppButton
             v-if="!bench.readOnly"
