@@ -16,6 +16,13 @@ async function bring(page: Page, name: string): Promise<void> {
   await expect(page.getByRole('textbox', { name: 'Name of the rig' })).toHaveValue(name);
 }
 
+/** How many risks the strip tells of, once the room is looked at. */
+async function countRisks(page: Page): Promise<number> {
+  const fit = strip(page, 'Fit');
+  await expect(fit).toContainText(/\d+ risks/);
+  return Number(/(\d+) risks/.exec(await fit.innerText())![1]);
+}
+
 test('ways out come after the findings, are taken by a button, and none is offered that leaves the rig worse', async ({
   page,
 }) => {
@@ -27,7 +34,7 @@ test('ways out come after the findings, are taken by a button, and none is offer
   await expect(page.locator('[data-finding="hand-room"]')).toContainText(
     'Reed short microphone and Duet two-channel receiver are in the way',
   );
-  const before = Number(/(\d+) risks/.exec(await strip(page, 'Fit').innerText())![1]);
+  const before = await countRisks(page);
   await way.click();
   await expect(door).toHaveCount(0);
   await expect(strip(page, 'Fit')).toContainText(`${before - 1} risks`);
@@ -40,7 +47,7 @@ test('a risk is set aside with a word why, counted apart, kept, undone, and come
   await bring(page, 'trust-aside');
   const tall = page.locator('[data-finding="over-height"]');
   await expect(tall).toContainText('58.4 mm over your limit');
-  const before = Number(/(\d+) risks/.exec(await strip(page, 'Fit').innerText())![1]);
+  const before = await countRisks(page);
   await tall.getByRole('button', { name: 'I know' }).click();
   await tall.getByRole('button', { name: 'Set aside' }).click();
   await expect(tall).toContainText('Say in a word why');

@@ -102,9 +102,13 @@ export const fitQuestion = defineQuestion({
     },
   }),
   checks: fitChecks,
-  figure: (_, count) => ({
+  // Without the collision library only the mates were looked at: nothing found is then no "well".
+  figure: ({ solidity }, count) => ({
     main: `${count.stops} to mend`,
-    detail: `${count.risk} ${count.risk === 1 ? 'risk' : 'risks'}, ${count.note} ${count.note === 1 ? 'note' : 'notes'}`,
+    detail: solidity
+      ? `${count.risk} ${count.risk === 1 ? 'risk' : 'risks'}, ${count.note} ${count.note === 1 ? 'note' : 'notes'}`
+      : 'room not checked yet',
+    ...(solidity || count.stops + count.risk > 0 ? {} : { state: 'open' as const }),
   }),
   text: ({ size }) => [
     `Size ${sayMm(size.lengthMm)} long, ${sayMm(size.widthMm)} wide, ${sayMm(size.heightMm)} tall.`,

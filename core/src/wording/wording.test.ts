@@ -154,6 +154,8 @@ describe('the report in words', () => {
     expect(sayFigure(report, 'light')).toMatchObject({ main: 'not yet here', state: 'to-come' });
     expect(sayFigure(report, 'spend').detail).toBe('≥ 1\u202f000 g');
     expect(sayFigure(report, 'hang').detail).toMatch(/unweighed/);
+    // Without the collision library nothing was looked at but the mates.
+    expect(sayFigure(report, 'fit').detail).toBe('room not checked yet');
     expect(sayReport(report, parts)).toMatch(/handle, mass not known — NATO rail/);
   });
 

@@ -263,7 +263,8 @@ function setMass(massG: number | undefined): void {
           class="flex items-baseline justify-between gap-2 text-xs"
         >
           <span
-            >{{ b.kind === 'strap' ? 'other end tied to' : 'braced against' }} {{ bench.names!.item(b.a.item === itemId ? b.b.item : b.a.item) }}</span
+            >{{ b.kind === 'strap' ? 'other end tied to' : 'braced against' }}
+            {{ bench.names!.item(b.a.item === itemId ? b.b.item : b.a.item) }}</span
           >
           <AppButton
             v-if="!bench.readOnly"
