@@ -1,5 +1,5 @@
 import { createFinding, defineFinding, stating } from '../finding/index.js';
-import { sayMm, sayTool } from '../words/index.js';
+import { sayList, sayMm, sayTool } from '../words/index.js';
 import { defineSolidCheck, type SolidAsked } from './asked.js';
 import type { Tool } from '../part/index.js';
 import { add, scale } from '../placement/index.js';
@@ -81,8 +81,8 @@ export const toolCannotReach = defineFinding(
     offers: '',
     sentence: ({ items: [child, ...blockers], facts }, n) =>
       facts.later
-        ? `To tighten ${n.item(child!)} again (${sayTool(facts.tool)}) you must first take off ${blockers.map((b) => n.item(b)).join(' and ')}.`
-        : `The fastening of ${n.item(child!)} (${sayTool(facts.tool)}) needs ${sayMm(facts.roomMm)} before it, and ${blockers.map((b) => n.item(b)).join(' and ')} ${blockers.length === 1 ? 'is' : 'are'} there.`,
+        ? `To tighten ${n.item(child!)} again (${sayTool(facts.tool)}) you must first take off ${sayList(blockers.map((b) => n.item(b)))}.`
+        : `The fastening of ${n.item(child!)} (${sayTool(facts.tool)}) needs ${sayMm(facts.roomMm)} before it, and ${sayList(blockers.map((b) => n.item(b)))} ${blockers.length === 1 ? 'is' : 'are'} there.`,
     why: 'What cannot be tightened works loose.',
     todo: 'Turn the part, take a shorter tool, or make room.',
   },

@@ -1,7 +1,7 @@
 import type { Check } from '../finding/index.js';
 import { accessCheck } from './access.js';
 import { braceCheck } from './brace.js';
-import { clearCheck, handRoomCheck, leverCheck, plugInTheWayCheck } from './clear.js';
+import { clearCheck, handRoomCheck, plugInTheWayCheck } from './clear.js';
 import {
   boxCheck,
   chargerCheck,
@@ -30,13 +30,15 @@ import {
 import { orderCheck } from './order.js';
 import { overlapCheck } from './overlap.js';
 import { leadLengthCheck, plugCheck } from './plugs.js';
-import { axisCheck, gearCheck, supportCheck } from './rods.js';
+import { handInTheWayCheck, leverCheck } from './palms.js';
+import { askewCheck, axisCheck, gearCheck, supportCheck } from './rods.js';
 import { screwCheck } from './screw.js';
 import { sizeCheck } from './size.js';
 import { openDoorCheck, servedCheck, socketCheck } from './served.js';
 import { slipCheck } from './slip.js';
 import { stickCheck } from './sticks.js';
 import { strapEndCheck, strapLoadCheck } from './straps.js';
+import { sweepCheck } from './sweeps.js';
 import { supplyCheck } from './supply.js';
 import { spareCheck, spareScrewCheck } from './spare.js';
 import { leadStandCheck, standCheck } from './stand.js';
@@ -55,7 +57,9 @@ export const fitChecks = [
   overlapCheck,
   clearCheck,
   plugInTheWayCheck,
+  sweepCheck,
   handRoomCheck,
+  handInTheWayCheck,
   coverCheck,
   entryCheck,
   plugCheck,
@@ -65,6 +69,7 @@ export const fitChecks = [
   flangeCheck,
   circleCheck,
   axisCheck,
+  askewCheck,
   gearCheck,
   supportCheck,
   viewCheck,

@@ -5,20 +5,16 @@ import {
   defineFinding,
   stating,
 } from '../finding/index.js';
-import { sayNumber, sayMm } from '../words/index.js';
+import { sayList, sayNumber, sayMm } from '../words/index.js';
+import { findPalm, listPalms } from './palms.js';
 import { defineSolidCheck, type SolidAsked } from './asked.js';
 import type { Hold } from '../hold/index.js';
-import {
-  hasTrait,
-  type Grip,
-  type KeepClear,
-  type KeepClearPurpose,
-  type PartBook,
-} from '../part/index.js';
-import { add, compose, measureLength, scale, subtract } from '../placement/index.js';
+import { hasTrait, type KeepClear, type KeepClearPurpose, type PartBook } from '../part/index.js';
+import { compose } from '../placement/index.js';
 import { measureSetting, rigFromThing, type Assembly, type PlacedItem } from '../rig/index.js';
 import { partFromSolid } from '../solid/index.js';
 import {
+  doMeet,
   isEntered,
   listFans,
   listIntrusions,
@@ -291,13 +287,21 @@ export const clearCheck = defineSolidCheck(
       ),
 );
 
-/** What swings or comes out, and so may meet a plug; a port's own room and door are where its plug is. */
-const meetsPlugs: readonly KeepClearPurpose[] = [
+/** What swings or comes out, and so may meet a plug, its own part's as well. */
+const swings: readonly KeepClearPurpose[] = [
   'battery-door',
   'card-door',
   'screen-swing',
   'battery-swing',
   'battery-release',
+];
+/** Where a plug is in the way; a port's own room and door are where its plug is. */
+const meetsPlugs: readonly KeepClearPurpose[] = [
+  ...swings,
+  'record-button',
+  'dials',
+  'eyepiece',
+  'lever',
 ];
 
 export const plugInTheWay = defineFinding(
@@ -312,51 +316,62 @@ export const plugInTheWay = defineFinding(
   {
     restsOn: ['shape', 'spaces', 'ports'],
     weight: 'risk',
-    when: 'the plug of a planned lead stands in the swing of a door or a screen that this setup wants',
+    when: 'the plug of a planned lead stands in the swing of a door or a screen that this setup wants, or where a finger, the eye or a hand goes',
     offers: 'another lead for the same two sockets',
     sentence: ({ facts }, n) =>
-      `The plug at ${n.port(facts.portItem, facts.portId)} of ${n.item(facts.portItem)} stands in the way of the ${purposeWords[facts.purpose]} of ${n.item(facts.itemId)}: ${lostWords[facts.purpose]}.`,
-    why: 'A plug is as hard as any other part, and is bent when a door or a screen meets it.',
+      facts.purpose === 'hand-room'
+        ? `The plug at ${n.port(facts.portItem, facts.portId)} of ${n.item(facts.portItem)} stands where your hand holds ${n.item(facts.itemId)}.`
+        : `The plug at ${n.port(facts.portItem, facts.portId)} of ${n.item(facts.portItem)} stands in the way of the ${purposeWords[facts.purpose]} of ${n.item(facts.itemId)}: ${lostWords[facts.purpose]}.`,
+    why: 'A plug is as hard as any other part: a door or a screen bends it, a finger or an eye goes round it.',
     todo: 'Take a lead with an elbow that leads away, or another socket.',
   },
 );
 
-/** Plugs of planned leads that stand where a door or a screen swings, or a battery comes out. */
+/** Plugs of planned leads that stand where a door or a screen swings, a battery comes out, a finger, the eye or a hand goes. */
 export const plugInTheWayCheck = defineSolidCheck(
   [plugInTheWay],
-  ({ space, parts, hold, leads }: SolidAsked & { readonly leads: readonly PluggedLead[] }) =>
-    space.items.flatMap(({ placed: owner }) =>
+  ({ space, parts, hold, leads }: SolidAsked & { readonly leads: readonly PluggedLead[] }) => {
+    const kept = space.items.flatMap(({ placed: owner }) =>
       (owner.part.keepClear ?? [])
         .filter((keep) => meetsPlugs.includes(keep.purpose))
         .filter((keep) => isWanted(space.assembly, parts, hold, owner, keep))
-        .flatMap((keep) => {
-          const swept = placeKeepClear(owner, keep);
-          return leads
-            .flatMap(({ run, from, to }) => [from, to].map((end) => ({ run, end })))
-            .filter(({ end }) => {
-              const plug = placePlug(end);
-              const alone: Space = {
-                ...space,
-                items: [{ placed: end.placed, solids: [plug], bounds: plug.bounds }],
-              };
-              return end.fits && isEntered(alone, swept, () => true, plugPlayMm);
-            })
-            .map(({ run, end }) =>
-              createFinding(
-                plugInTheWay,
-                'risk',
-                { items: [owner.item.id, run.item], named: 1, key: `${keep.id}:${end.port.id}` },
-                {
-                  itemId: owner.item.id,
-                  spaceId: keep.id,
-                  purpose: keep.purpose,
-                  portItem: end.placed.item.id,
-                  portId: end.port.id,
-                },
-              ),
-            );
-        }),
-    ),
+        .map((keep) => ({
+          owner,
+          id: keep.id,
+          purpose: keep.purpose,
+          bodies: placeKeepClear(owner, keep),
+        })),
+    );
+    const held = listPalms(space, hold).map(({ owner, grip, room }) => ({
+      owner,
+      id: grip.id,
+      purpose: 'hand-room' as const,
+      bodies: room,
+    }));
+    const ends = leads.flatMap(({ run, from, to }) =>
+      [from, to].filter((end) => end.fits).map((end) => ({ run, end, plug: placePlug(end) })),
+    );
+    return [...kept, ...held].flatMap(({ owner, id, purpose, bodies }) =>
+      ends
+        // Beside its own knobs, finder and grip a maker has put the socket where a plug is no hindrance.
+        .filter(({ end }) => end.placed !== owner || swings.includes(purpose))
+        .filter(({ plug }) => doMeet(space, bodies, [plug], plugPlayMm))
+        .map(({ run, end }) =>
+          createFinding(
+            plugInTheWay,
+            'risk',
+            { items: [owner.item.id, run.item], named: 1, key: `${id}:${end.port.id}` },
+            {
+              itemId: owner.item.id,
+              spaceId: id,
+              purpose,
+              portItem: end.placed.item.id,
+              portId: end.port.id,
+            },
+          ),
+        ),
+    );
+  },
 );
 
 /** A plug that only brushes what swings by it gives way, in mm (estimate). */
@@ -377,25 +392,13 @@ export const handRoom = defineFinding(
     weight: 'risk',
     when: 'less than 25 mm round a grip where the palm is on it; less than 35 mm on a job cold enough for gloves',
     offers: 'the smallest slide or turn; another mount',
-    sentence: ({ items: [owner, ...intruders], facts }, n) =>
-      `Your hand on ${n.item(owner!)} has ${sayMm(facts.leftMm)} of the ≈ ${sayMm(facts.roomMm)} it needs${facts.gloves ? ' with gloves' : ''}; ${intruders.map((id) => n.item(id)).join(' and ')} ${intruders.length === 1 ? 'is' : 'are'} in the way.`,
+    sentence: ({ items: [owner, ...intruders], facts }, n) => {
+      return `Your hand on ${n.item(owner!)} has ${sayMm(facts.leftMm)} of the ≈ ${sayMm(facts.roomMm)} it needs${facts.gloves ? ' with gloves' : ''}; ${sayList(intruders.map((id) => n.item(id)))} ${intruders.length === 1 ? 'is' : 'are'} in the way.`;
+    },
     why: 'A hand that does not close round its grip holds with the fingertips.',
     todo: 'Move one of them, or hold it elsewhere.',
   },
 );
-
-/** The stretch of a grip that the palm is on, as a grip of its own. */
-function findPalm(grip: Grip, alongMm: number, wideMm: number): Grip {
-  const along = subtract(grip.toMm, grip.fromMm);
-  const lengthMm = measureLength(along);
-  if (lengthMm <= wideMm) return grip;
-  // The whole palm is on the grip, wherever its middle would be.
-  const middle = Math.min(lengthMm - wideMm / 2, Math.max(wideMm / 2, alongMm));
-  const at = (mm: number): [number, number, number] => [
-    ...add(grip.fromMm, scale(along, mm / lengthMm)),
-  ];
-  return { ...grip, fromMm: at(middle - wideMm / 2), toMm: at(middle + wideMm / 2) };
-}
 
 /**
  * Grips in use without room for the hand: from their surface, where the palm is, their own part excepted. Straps, cords
@@ -454,63 +457,15 @@ export const handRoomCheck = defineSolidCheck(
             named: 1,
             key: held.gripId,
           },
-          { gripId: held.gripId, leftMm, roomMm, gloves },
+          {
+            gripId: held.gripId,
+            leftMm,
+            roomMm,
+            gloves,
+          },
           edits,
         ),
       ];
     });
   },
 );
-
-export const leverUnderHand = defineFinding(
-  'lever-under-hand',
-  stating<{ readonly spaceId: string; readonly gripId: string }>(),
-  {
-    restsOn: ['shape', 'spaces'],
-    weight: 'risk',
-    when: 'a lever lies within 12 mm of a grip in use',
-    offers: '',
-    sentence: ({ items: [owner, grip] }, n) =>
-      `A lever of ${n.item(owner!)} lies where your hand holds ${n.item(grip!)}.`,
-    why: 'A hand opens a lever unawares, and the part comes off.',
-    todo: 'Turn the part so that its lever points away.',
-  },
-);
-
-/** Levers that lie where a hand in use takes hold: it opens them unawares. */
-export const leverCheck = defineSolidCheck([leverUnderHand], ({ space, hold }: SolidAsked) => {
-  if (hold.state !== 'held') return [];
-  const palms = hold.grips.map((held) => {
-    const owner = space.assembly.byId.get(held.itemId)!;
-    const grip = owner.part.grips!.find((g) => g.id === held.gripId)!;
-    // A palm and its fingers, 12 mm thick round the grip (estimate).
-    return { owner, grip, room: placeHandRoom(owner, grip, 12) };
-  });
-  return space.assembly.items.flatMap((placed) =>
-    (placed.part.keepClear ?? [])
-      .filter((k) => k.purpose === 'lever')
-      .flatMap((lever) =>
-        palms.flatMap(({ owner, grip, room }) => {
-          const solids = placeKeepClear(placed, lever);
-          const met = solids.some((s) =>
-            room.some((r) => {
-              const tried: Space = {
-                ...space,
-                items: [{ placed, solids: [s], bounds: s.bounds }],
-              };
-              return isEntered(tried, [r], () => true);
-            }),
-          );
-          if (!met) return [];
-          return [
-            createFinding(
-              leverUnderHand,
-              'risk',
-              { items: [placed.item.id, owner.item.id], key: lever.id },
-              { spaceId: lever.id, gripId: grip.id },
-            ),
-          ];
-        }),
-      ),
-  );
-});

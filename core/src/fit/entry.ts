@@ -1,4 +1,5 @@
 import { createFinding, defineFinding, stating } from '../finding/index.js';
+import { sayList } from '../words/index.js';
 import { defineSolidCheck, type SolidAsked } from './asked.js';
 import { mountKinds } from '../part/index.js';
 import { negate, scale } from '../placement/index.js';
@@ -85,7 +86,7 @@ export const cannotBringOn = defineFinding(
     when: 'a clamp that goes on over the end of its rail, with both ways closed by what carries it',
     offers: 'leave it out',
     sentence: ({ items: [child, ...blockers] }, n) =>
-      `${n.item(child!)} goes on over the end of its rail, and ${blockers.map((b) => n.item(b)).join(' and ')} ${blockers.length === 1 ? 'closes' : 'close'} both ways.`,
+      `${n.item(child!)} goes on over the end of its rail, and ${sayList(blockers.map((b) => n.item(b)))} ${blockers.length === 1 ? 'closes' : 'close'} both ways.`,
     why: 'A clamp that cannot be brought on is not on.',
     todo: 'Take a clamp that opens sideways, or another rail.',
   },

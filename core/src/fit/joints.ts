@@ -5,7 +5,7 @@ import {
   stating,
   defineCheck,
 } from '../finding/index.js';
-import { sayDeg, sayKind, sayMismatch, sayMm } from '../words/index.js';
+import { sayDeg, sayKind, sayList, sayMismatch, sayMm } from '../words/index.js';
 import { aboutJoint, type FitAsked } from './asked.js';
 import {
   listTurnsDeg,
@@ -64,7 +64,7 @@ export const kindsDoNotMate = defineFinding(
     when: 'the two mounts are not a pair of the mating table, or their size, family, pins or keys forbid it',
     offers: 'move it to a mount that takes it; leave it out',
     sentence: ({ items: [child, parent], facts }, n) =>
-      `${n.item(child!)} does not join ${n.item(parent!)}: ${sayMismatch(facts.mismatch)}${facts.bridge ? `; with ${facts.bridge.map((id) => n.part(id)).join(' and ')} between it does` : ''}.`,
+      `${n.item(child!)} does not join ${n.item(parent!)}: ${sayMismatch(facts.mismatch)}${facts.bridge ? `; with ${sayList(facts.bridge.map((id) => n.part(id)))} between it does` : ''}.`,
     why: 'What does not join is not held at all.',
     todo: 'Move it to a mount that takes it, or put an adaptor between.',
   },

@@ -24,9 +24,16 @@ function sizes(finding: Finding): Record<string, unknown> {
     Object.entries(finding.facts)
       .filter(
         ([key]) =>
-          !['atMm', 'leanDeg', 'leftMm', 'turnDeg', 'nearestDeg', 'pitchNm', 'rollNm'].includes(
-            key,
-          ),
+          ![
+            'atMm',
+            'leanDeg',
+            'leftDeg',
+            'leftMm',
+            'turnDeg',
+            'nearestDeg',
+            'pitchNm',
+            'rollNm',
+          ].includes(key),
       )
       .map(([key, value]) => [
         key,

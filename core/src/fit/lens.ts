@@ -30,7 +30,7 @@ import {
   type PlacedJoint,
 } from '../rig/index.js';
 import { measureReachMm } from '../solid/index.js';
-import { createHull, listIntrusions, type Space } from '../space/index.js';
+import { createHull, listIntrusions, type Space, type SpacedSolid } from '../space/index.js';
 import { placeSolids } from '../rig/index.js';
 import { toWeightN } from '../units/index.js';
 import type { Hold } from '../hold/index.js';
@@ -372,6 +372,19 @@ function withoutGlass(space: Space): Space {
       solids: item.solids.filter((s) => s.solid.type === 'hull' || s.solid.surface !== 'glass'),
     })),
   };
+}
+
+/** What each lens of a known body sees at its widest, and the lens: with its pupil at the front, where nobody states it. */
+export function listViews(space: Space): readonly { lens: PlacedItem; view: SpacedSolid }[] {
+  return listOpticalPaths(space.assembly).flatMap((path) => {
+    const { lens, body } = path;
+    const { optics } = lens.part;
+    if (!optics || !body.part.sensorMm) return [];
+    const frame = rigFromMount(lens, path.lensMount);
+    const pupilMm =
+      optics.pupilMm ?? measureFront(lens, frame.originMm, rotate(frame.rotation, [0, 0, -1]));
+    return [{ lens, view: createView(path, pupilMm) }];
+  });
 }
 
 export const viewCut = defineFinding(

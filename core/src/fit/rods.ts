@@ -1,6 +1,6 @@
 import { hasTrait } from '../part/index.js';
 import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
-import { sayMm, sayDeg } from '../words/index.js';
+import { sayList, sayMm, sayDeg } from '../words/index.js';
 import { isBorneBy } from './contact.js';
 import { defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
 import {
@@ -17,13 +17,14 @@ import {
 import {
   measureSetting,
   rigFromMount,
+  tryEdit,
   type Assembly,
   type Edit,
   type PlacedItem,
   type PlacedJoint,
 } from '../rig/index.js';
 import { createProbe, isEntered } from '../space/index.js';
-import { toDeg, tolerances } from '../units/index.js';
+import { toDeg, tolerances, wrapDeg } from '../units/index.js';
 
 /** The optical axis of the camera: through the lens mount of the body, along its normal. */
 function findOpticalAxis(assembly: Assembly): { atMm: Vec3; ahead: Vec3; up: Vec3 } | undefined {
@@ -38,7 +39,7 @@ function findOpticalAxis(assembly: Assembly): { atMm: Vec3; ahead: Vec3; up: Vec
 function findRods(
   assembly: Assembly,
   placed: PlacedItem,
-): { placed: PlacedItem; atMm: Vec3; up: Vec3 } | undefined {
+): { placed: PlacedItem; atMm: Vec3; up: Vec3; along: Vec3 } | undefined {
   let at: PlacedItem = placed;
   while (at.carriedBy) {
     const carriedBy: PlacedJoint = at.carriedBy;
@@ -48,7 +49,12 @@ function findRods(
     const parent: PlacedItem = assembly.byId.get(carriedBy.parent)!;
     if (isOnRods && carriedBy.parentMount.side === 'rods') {
       const frame = rigFromMount(parent, carriedBy.parentMount);
-      return { placed: parent, atMm: frame.originMm, up: frame.rotation.z };
+      return {
+        placed: parent,
+        atMm: frame.originMm,
+        up: frame.rotation.z,
+        along: frame.rotation.x,
+      };
     }
     at = parent;
   }
@@ -99,16 +105,18 @@ export const offOpticalAxis = defineFinding(
 /**
  * Parts that must stand on the optical axis (a matte box's opening, a support's ring) and how far they are
  * off: up, to the left and turned. With rods between, the axis must lie 85 mm over them. Just within the
- * tolerance is within it.
+ * tolerance is within it. Where the camera is turned on its rods, that is the trouble, and told once.
  */
 export const axisCheck = defineCheck([offOpticalAxis], ({ assembly }: FitAsked) => {
   const axis = findOpticalAxis(assembly);
   if (!axis) return [];
   const { settings } = assembly.rig;
   const within = measureSetting(settings, 'rodsToleranceMm');
+  const askew = new Set(listAskew(assembly).flatMap(({ meeting }) => meeting));
   return assembly.items.flatMap((placed) => {
     const own = placed.part.opticalAxis;
-    if (!own) return [];
+    // With the camera turned on its rods, all that stands along them is off by it.
+    if (!own || askew.has(placed)) return [];
     const off = subtract(place(placed.rigFromPart, own.atMm), axis.atMm);
     const left = cross(axis.up, axis.ahead);
     const [upMm, leftMm] = [dot(off, axis.up), dot(off, left)];
@@ -133,6 +141,105 @@ export const axisCheck = defineCheck([offOpticalAxis], ({ assembly }: FitAsked) 
     ];
   });
 });
+
+/** Rods on which the camera looks aslant, and what stands on them to meet the lens. */
+interface Askew {
+  readonly rods: PlacedItem;
+  readonly turnDeg: number;
+  /** The same about the rods' upright, left positive. */
+  readonly leftDeg: number;
+  readonly meeting: readonly PlacedItem[];
+}
+
+/** Whether a part on rods is there to meet the lens. */
+const isForLens = (placed: PlacedItem): boolean =>
+  placed.part.opticalAxis !== undefined ||
+  hasTrait(placed.part, 'lens-foot') ||
+  placed.part.mounts.some((m) => m.kind === 'gear-08' && m.side === 'drive');
+
+/** Rods that the camera is turned on by more than 1°, where something on them must meet the lens. */
+function listAskew(assembly: Assembly): Askew[] {
+  const axis = findOpticalAxis(assembly);
+  if (!axis) return [];
+  const byRods = new Map<
+    PlacedItem,
+    { rods: NonNullable<ReturnType<typeof findRods>>; meeting: PlacedItem[] }
+  >();
+  for (const placed of assembly.items.filter(isForLens)) {
+    const rods = findRods(assembly, placed);
+    if (!rods) continue;
+    const known = byRods.get(rods.placed);
+    if (known) known.meeting.push(placed);
+    else byRods.set(rods.placed, { rods, meeting: [placed] });
+  }
+  return [...byRods.values()].flatMap(({ rods, meeting }) => {
+    const along = dot(rods.along, axis.ahead) < 0 ? scale(rods.along, -1) : rods.along;
+    const turnDeg = toDeg(Math.acos(Math.min(1, dot(along, axis.ahead))));
+    if (turnDeg <= 1) return [];
+    const leftDeg = toDeg(
+      Math.asin(Math.max(-1, Math.min(1, dot(cross(along, axis.ahead), rods.up)))),
+    );
+    return [{ rods: rods.placed, turnDeg, leftDeg, meeting }];
+  });
+}
+
+export const cameraAskew = defineFinding(
+  'camera-askew',
+  stating<{
+    readonly turnDeg: number;
+    readonly leftDeg: number;
+    readonly meetingIds: readonly string[];
+  }>(),
+  {
+    restsOn: ['mounts'],
+    bad: ({ turnDeg }) => turnDeg,
+    weight: 'risk over 1°; stops over 5°',
+    when: 'the lens does not look along the rods, and something on them must meet it',
+    offers: 'the turn that squares it',
+    sentence: ({ items: [camera, rods], facts }, n) => {
+      const side =
+        Math.abs(facts.leftDeg) > 0.5 ? (facts.leftDeg > 0 ? ' to the left' : ' to the right') : '';
+      const one = facts.meetingIds.length === 1;
+      return `${n.item(camera!)} looks ${sayDeg(facts.turnDeg)} aslant of ${n.item(rods!)}${side}; ${sayList(facts.meetingIds.map((id) => n.item(id)))} on them ${one ? 'does' : 'do'} not meet the lens squarely.`;
+    },
+    why: 'What stands on the rods looks along them, and the lens must look the same way.',
+    todo: 'Square the camera on its plate; two screws, a pin or an edge to lie against keep it so.',
+  },
+);
+
+/** The camera turned on its rods. Turns of what lies between that square it are proposed. */
+export const askewCheck = defineCheck([cameraAskew], ({ assembly, parts, catalogue }: FitAsked) =>
+  listAskew(assembly).map(({ rods, turnDeg, leftDeg, meeting }) => {
+    const between: PlacedJoint[] = [];
+    for (
+      let at: PlacedItem | undefined = rods;
+      at?.carriedBy;
+      at = assembly.byId.get(at.carriedBy.parent)
+    ) {
+      between.push(at.carriedBy);
+    }
+    const isSquared = (edit: Edit) =>
+      listAskew(tryEdit(assembly, edit, parts)).every((left) => left.rods.item.id !== rods.item.id);
+    const edits = (catalogue ? between : [])
+      .filter((j) => j.mate.state === 'mates' && j.mate.turns === 'free')
+      .flatMap((j) =>
+        [turnDeg, -turnDeg].map((by): Edit => ({
+          type: 'turn',
+          setupId: assembly.setup.id,
+          jointId: j.joint.id,
+          turnDeg: wrapDeg(Math.round((j.joint.turnDeg + by) * 10) / 10),
+        })),
+      )
+      .filter(isSquared);
+    return createFinding(
+      cameraAskew,
+      turnDeg > meetsLens.deg ? 'stops' : 'risk',
+      { items: [assembly.items[0]!.item.id, rods.item.id] },
+      { turnDeg, leftDeg, meetingIds: meeting.map((p) => p.item.id) },
+      edits,
+    );
+  }),
+);
 
 export const gearOutOfMesh = defineFinding(
   'gear-out-of-mesh',

@@ -147,18 +147,21 @@ export function measureGapMm(
   itemId: string,
   withinMm: number,
 ): number {
+  return measureApartMm(space, probes, space.byId.get(itemId)?.solids ?? [], withinMm);
+}
+
+/** How far two groups of bodies are apart, in mm; 0 where they touch or meet, and at most `withinMm`. */
+export function measureApartMm(
+  { collider }: Pick<Space, 'collider'>,
+  ones: readonly SpacedSolid[],
+  others: readonly SpacedSolid[],
+  withinMm: number,
+): number {
   let least = withinMm;
-  for (const probe of probes) {
-    for (const own of space.byId.get(itemId)?.solids ?? []) {
-      const meeting = meetSolids(
-        space.collider,
-        probe.solid,
-        probe.rigFromSolid,
-        own.solid,
-        own.rigFromSolid,
-        least,
-      );
-      if (meeting) least = Math.min(least, Math.max(0, meeting.gapMm));
+  for (const a of ones) {
+    for (const b of others) {
+      const met = meetSolids(collider, a.solid, a.rigFromSolid, b.solid, b.rigFromSolid, least);
+      if (met) least = Math.min(least, Math.max(0, met.gapMm));
     }
   }
   return least;
@@ -173,6 +176,22 @@ export function isEntered(
 ): boolean {
   return space.items.some(
     (item) => isAsked(item.placed) && deepest(space, probes, item, overMm) !== undefined,
+  );
+}
+
+/** Whether two groups of bodies stand in each other, deeper than `overMm`. */
+export function doMeet(
+  { collider }: Pick<Space, 'collider'>,
+  ones: readonly SpacedSolid[],
+  others: readonly SpacedSolid[],
+  overMm: number = tolerances.lengthMm,
+): boolean {
+  return ones.some((a) =>
+    others.some((b) => {
+      if (!mayMeet(a.bounds, b.bounds, overMm)) return false;
+      const met = meetSolids(collider, a.solid, a.rigFromSolid, b.solid, b.rigFromSolid, 0);
+      return met !== undefined && met.gapMm < -overMm;
+    }),
   );
 }
 

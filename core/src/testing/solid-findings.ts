@@ -276,6 +276,75 @@ const carrying = (homeMade: boolean) => {
   );
 };
 
+/** A lens whose front comes out 30 mm, and a block about `x` ahead of the origin. */
+const zooming = (x: number) =>
+  on(
+    [
+      lens({
+        movements: [
+          {
+            id: 'zoom',
+            name: 'zoom drawn out',
+            type: 'shift',
+            originMm: [0, 0, 0],
+            axis: [1, 0, 0],
+            from: 0,
+            to: 30,
+            rest: 0,
+            carries: ['solid'],
+          },
+        ],
+      }),
+      post('block', [x, 0, -50]),
+    ],
+    [joint('l', 'lens.rear', 'body.lens'), joint('p', 'block.base', 'body.plain')],
+    { camera: withMounts(lensMount()) },
+  );
+
+/** Rods on a plain screw of the body, turned about it, and a box on them that must meet the lens. */
+const askew = (turnDeg: number) => {
+  const rods = post('rods', [0, 0, 30], {
+    mounts: [
+      mountAt('pair', 'rod-15-pair', 'rods', [60, 0, 30], [0, 0, 1], [1, 0, 0], {
+        lengthwise: { axis: [1, 0, 0], fromMm: -40, toMm: 40 },
+      }),
+    ],
+  });
+  const box = cube(
+    'box',
+    1,
+    {
+      mounts: [
+        mountAt('clamp', 'rod-15-pair', 'clamp', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+          clampLengthMm: 20,
+          carrier: true,
+        }),
+      ],
+      opticalAxis: { atMm: [0, 0, -80], direction: [1, 0, 0] },
+    },
+    [0, 0, 20],
+  );
+  return on(
+    [rods, box],
+    [joint('p', 'rods.base', 'body.plain', { turnDeg }), joint('b', 'box.clamp', 'rods.pair')],
+    { camera: withMounts(lensMount()) },
+  );
+};
+
+/** A body that breathes out in a space of 10 mm which ends at a height. */
+const venting = (topMm: number) =>
+  on([], [], {
+    camera: {
+      keepClear: [
+        {
+          id: 'fan',
+          purpose: 'air-outlet',
+          shape: { type: 'box', atMm: [0, 0, topMm - 5], sizeMm: [10, 10, 10] },
+        },
+      ],
+    },
+  });
+
 /** A strap with an eye at either end, at one lug of the body or at both. */
 const strapped = (both: boolean) => {
   const lug = (id: string, y: number) =>
@@ -531,6 +600,7 @@ export const solidFixtures = {
       { camera: withMounts(lensMount()) },
     ),
   },
+  'camera-askew': { has: askew(1.1), hasNot: askew(0.9) },
   'gear-out-of-mesh': { has: geared(0.4), hasNot: geared(0.2) },
   'support-too-short': { has: supported(1.3), hasNot: supported(0.7) },
   // 50 mm, 24 mm high, pupil in the flange: 25.2 mm above the axis at x = 110.
@@ -565,6 +635,8 @@ export const solidFixtures = {
     ),
   },
   // A palm of 27 mm about the grip's line at z = 100; the lever's side is at 26.9 or 27.1.
+  // A hand of 12 mm on a grip of 15 mm radius: 27 mm about its line at z = 100.
+  'hand-in-the-way': { has: venting(73.1), hasNot: venting(72.9) },
   'lever-under-hand': { has: levered(31.9), hasNot: levered(32.1) },
   'over-payload': {
     has: on([], [], {
@@ -595,6 +667,8 @@ export const solidFixtures = {
   },
   // The handle is held: 1000 g of body hang on the rail.
   'mount-overloaded': { has: bearing(999), hasNot: bearing(1000) },
+  // Its front ends at x = 15 and comes out 30 mm; the block begins at 44 or at 45.
+  'movement-blocked': { has: zooming(49), hasNot: zooming(50) },
   'strap-end-loose': { has: strapped(false), hasNot: strapped(true) },
   // 100 g, 100 mm out: 0.0981 N·m; half of 0.19 is less, half of 0.2 more.
   'arm-sags': { has: drooping(0.19), hasNot: drooping(0.2) },

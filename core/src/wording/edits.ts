@@ -1,5 +1,5 @@
 import type { Edit } from '../rig/index.js';
-import { sayDeg, sayMm } from '../words/index.js';
+import { sayDeg, sayList, sayMm } from '../words/index.js';
 import { sayHold, type Names } from '../words/index.js';
 
 function saySlide(edit: Extract<Edit, { type: 'slide' }>, names: Names): string {
@@ -32,7 +32,7 @@ function sayAll(edits: readonly Edit[], names: Names): string {
   const added = edits.flatMap((e) => (e.type === 'add-part' ? [names.part(e.item.partId)] : []));
   // Adaptors put between two parts: the last edit moves the part onto them.
   if (edits.at(-1)?.type === 'move' && added.length === edits.length - 1) {
-    return `Put ${added.join(' and ')} between`;
+    return `Put ${sayList(added)} between`;
   }
   const pose = sayPose(edits, names);
   if (pose !== undefined) return pose;

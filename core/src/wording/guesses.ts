@@ -1,5 +1,5 @@
 import type { Basis, Guess } from '../finding/index.js';
-import type { Names } from '../words/index.js';
+import { sayList, type Names } from '../words/index.js';
 
 const words: Readonly<Record<Basis, string>> = {
   mass: 'mass',
@@ -17,7 +17,7 @@ export function sayGuesses(guesses: readonly Guess[], names: Names): string {
   if (guesses.length === 0) return '';
   const named = guesses
     .slice(0, mostNamed)
-    .map((g) => `${g.basis.map((b) => words[b]).join(' and ')} of ${names.item(g.itemId)}`);
+    .map((g) => `${sayList(g.basis.map((b) => words[b]))} of ${names.item(g.itemId)}`);
   const more = guesses.length - mostNamed;
   const rest = more > 0 ? `; and of ${more} more ${more === 1 ? 'part' : 'parts'}` : '';
   return `≈ Rests on guesses: ${named.join('; ')}${rest}.`;

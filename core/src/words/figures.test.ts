@@ -1,9 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
 import {
   sayDeg,
+  sayCm2,
   sayG,
   sayLean,
   sayLeanShort,
+  sayList,
   sayMm,
   sayMoney,
   sayNm,
@@ -41,6 +43,16 @@ describe('figures in words', () => {
       '12.3°',
       '180.0°',
     ]);
+  });
+
+  it('lists have commas and one “and”; areas are in cm²', () => {
+    expect([[], ['a'], ['a', 'b'], ['a', 'b', 'c']].map(sayList)).toEqual([
+      '',
+      'a',
+      'a and b',
+      'a, b and c',
+    ]);
+    expect([50, 999, 1250].map(sayCm2)).toEqual(['0.5 cm²', '10.0 cm²', '13 cm²']);
   });
 
   it('money has its currency’s digits, and none where there are no cents', () => {

@@ -16,6 +16,12 @@ export function sayMm(mm: number): string {
   return `${sayNumber(rounded, Number.isInteger(rounded) ? 0 : 1)} mm`;
 }
 
+/** "one, two and three". */
+export function sayList(words: readonly string[]): string {
+  const last = words.at(-1) ?? '';
+  return words.length < 2 ? last : `${words.slice(0, -1).join(', ')} and ${last}`;
+}
+
 /** "12 cm²", of mm². */
 export function sayCm2(areaMm2: number): string {
   return `${sayNumber(areaMm2 / 100, areaMm2 < 1000 ? 1 : 0)} cm²`;

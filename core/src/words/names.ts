@@ -22,7 +22,7 @@ import {
   type PlacedJoint,
   type Stretch,
 } from '../rig/index.js';
-import { sayG, sayMm, sayNm } from './figures.js';
+import { sayG, sayList, sayMm, sayNm } from './figures.js';
 
 export function sayTool(tool: Tool): string {
   return toolLabels[tool];
@@ -324,5 +324,5 @@ export function createNames(assembly: Assembly, parts: PartBook): Names {
 /** What is left of a lengthwise mount: "free 12 mm and 30 mm", or "all taken". */
 export function sayFree(free: readonly Stretch[]): string {
   if (free.length === 0) return 'all taken';
-  return `free ${free.map((f) => sayMm(f.toMm - f.fromMm)).join(' and ')}`;
+  return `free ${sayList(free.map((f) => sayMm(f.toMm - f.fromMm)))}`;
 }
