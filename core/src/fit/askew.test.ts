@@ -6,7 +6,7 @@ import { findingFixtures } from '../testing/findings.js';
 describe('a camera turned on its rods', () => {
   const { rig, parts } = findingFixtures['camera-askew'].has;
   const turned = (turnDeg: number) =>
-    applyEdit(rig, { type: 'turn', setupId: 'low', jointId: 'p', turnDeg }, parts);
+    applyEdit(rig, { type: 'turn', setupId: 'low', jointId: 'p', turnDeg });
   const findingsOf = (turnDeg: number) =>
     measureReport(turned(turnDeg), 'low', parts, { catalogue: parts }).findings.filter((f) =>
       ['camera-askew', 'off-optical-axis'].includes(f.code),
@@ -30,7 +30,7 @@ describe('a camera turned on its rods', () => {
   it('is squared by the turn that is proposed', () => {
     const [found] = findingsOf(4);
     const left = found!.remedies.map(({ edit }) => {
-      const mended = applyEdit(turned(4), edit, parts);
+      const mended = applyEdit(turned(4), edit);
       return measureReport(mended, 'low', parts).findings.filter((f) => f.code === 'camera-askew')
         .length;
     });

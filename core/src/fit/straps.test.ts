@@ -50,7 +50,7 @@ describe('a strap with an eye at either end', () => {
     const { rig, parts } = made;
     const after = measureReport(rig, 'low', parts, { catalogue: parts });
     const [remedy] = after.findings.find((f) => f.code === 'strap-end-loose')!.remedies;
-    const mended = applyEdit(rig, remedy!.edit, parts);
+    const mended = applyEdit(rig, remedy!.edit);
     expect(measureReport(mended, 'low', parts).findings.map((f) => f.code)).not.toContain(
       'strap-end-loose',
     );
