@@ -61,6 +61,7 @@ const textOf = (field: Field) => field.value as string | undefined;
         v-else-if="field.type === 'flag'"
         last
         :label="field.label"
+        :disabled="field.fixed ?? false"
         :model-value="field.value === true"
         @update:model-value="(v) => set(field, v)"
       />

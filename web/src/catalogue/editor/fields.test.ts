@@ -184,7 +184,7 @@ describe('the fields of an element', () => {
     ],
     [
       'dc',
-      'name –; connector barrel; direction in; forward 0 mm; left 0 mm; up 5 mm; plug comes from up; wear ordinary; from 7 V; to 17 V',
+      'name –; connector barrel; direction in; carries video false; carries sound false; carries power true; carries data false; carries trigger false; carries timecode false; forward 0 mm; left 0 mm; up 5 mm; plug comes from up; wear ordinary; from 7 V; to 17 V',
     ],
     [
       'palm',
@@ -206,7 +206,7 @@ describe('the fields of an element', () => {
       )
         continue;
       const value = another(field);
-      if (value === undefined) continue;
+      if (value === undefined || field.fixed) continue;
       const after = fieldsOf(id, set(id, field, value));
       const now = after.find(
         (f, k) => f.label === field.label && (k === i || after.length !== fieldsOf(id).length),
@@ -226,6 +226,18 @@ describe('the fields of an element', () => {
       }
     },
   );
+});
+
+describe('what a socket carries', () => {
+  it('is ticked and unticked in the list’s own order, and the last of it stays', () => {
+    const carries = (of: Part, label: string) =>
+      fieldsOf('dc', of).find((f) => f.label === `carries ${label}`)!;
+    expect(carries(part, 'power')).toMatchObject({ value: true, fixed: true });
+    expect(carries(part, 'video')).toMatchObject({ value: false, fixed: false });
+    const both = set('dc', carries(part, 'video'), true);
+    expect(both.ports![0]!.carries).toEqual(['video', 'power']);
+    expect(carries(both, 'power').fixed).toBe(false);
+  });
 });
 
 describe('a mount that becomes another kind', () => {

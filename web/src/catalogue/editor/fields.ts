@@ -1,4 +1,6 @@
 import {
+  Carries,
+  carriesLabels,
   type MountSide,
   listUsualFields,
   listChoices,
@@ -18,6 +20,8 @@ export interface Field {
   readonly unit?: string;
   readonly options?: readonly (readonly [value: string, label: string])[];
   readonly value: unknown;
+  /** As things stand it cannot be set otherwise. */
+  readonly fixed?: boolean;
   readonly set: (value: never) => Record<string, unknown>;
 }
 
@@ -246,6 +250,16 @@ function portFields(e: Extract<Element, { list: 'ports' }>): Field[] {
       p.direction,
       (v) => ({ direction: v }),
     ),
+    ...listChoices(carriesLabels).map(([what, label]): Field => ({
+      label: `carries ${label}`,
+      type: 'flag',
+      value: p.carries.includes(what),
+      // A socket that carries nothing is no socket.
+      fixed: p.carries.length === 1 && p.carries[0] === what,
+      set: ((isOn: boolean) => ({
+        carries: Carries.options.filter((c) => (c === what ? isOn : p.carries.includes(c))),
+      })) as Field['set'],
+    })),
     ...place(p.originMm, 'originMm'),
     way('plug comes from', p.normal, (d) => ({ normal: d, reference: undefined })),
     choice(

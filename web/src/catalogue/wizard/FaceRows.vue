@@ -3,7 +3,8 @@ import { mountKinds, type MountKind } from '@zucchini/core';
 import { computed } from 'vue';
 import ChoiceField from '../../form/ChoiceField.vue';
 import AppButton from '../../shared/AppButton.vue';
-import { faceOptions, halfOptions, plugOptions, usuallyCarries } from './options';
+import CarriesTicks from './CarriesTicks.vue';
+import { carriesOptions, faceOptions, halfOptions, plugOptions, usuallyCarries } from './options';
 
 /** What is on the faces of a box: plugs or mounts, one row each. */
 const props = defineProps<{
@@ -59,6 +60,12 @@ function setFace(i: number, row: Record<string, unknown>, face: string): void {
   const half = `${String(row['kind'])} ${String(row['side'])}`;
   set(i, props.kind === 'mounts' ? createMount(half, face, i) : { ...row, face });
 }
+const carriedBy = (row: Record<string, unknown>) => (row['carries'] ?? []) as string[];
+const sayCarried = (row: Record<string, unknown>) =>
+  carriesOptions
+    .filter(([v]) => carriedBy(row).includes(v))
+    .map(([, label]) => label)
+    .join(', ');
 function drop(i: number): void {
   const next = rows.value.filter((_, k) => k !== i);
   emit('update:modelValue', next.length ? next : undefined);
@@ -69,7 +76,7 @@ function drop(i: number): void {
   <fieldset>
     <legend class="mb-1">{{ label }}</legend>
     <ul class="space-y-1">
-      <li v-for="(row, i) in rows" :key="i" class="flex items-center gap-1">
+      <li v-for="(row, i) in rows" :key="i" class="flex flex-wrap items-center gap-1">
         <ChoiceField
           v-if="kind === 'mounts'"
           class="min-w-0 flex-1"
@@ -110,6 +117,18 @@ function drop(i: number): void {
         <AppButton look="quiet" small :aria-label="`Take row ${i + 1} away`" @click="drop(i)"
           >×</AppButton
         >
+        <!-- Guessed by its connector: an HDMI socket need not carry sound. -->
+        <details v-if="kind === 'ports'" class="text-faint w-full pl-1 text-xs">
+          <summary class="min-h-6 py-1">carries {{ sayCarried(row) }}</summary>
+          <fieldset class="flex flex-wrap gap-x-3">
+            <legend class="sr-only">What socket {{ i + 1 }} carries</legend>
+            <CarriesTicks
+              at-least-one
+              :model-value="carriedBy(row)"
+              @update:model-value="(carries) => set(i, { ...row, carries })"
+            />
+          </fieldset>
+        </details>
       </li>
     </ul>
     <AppButton class="mt-1" small @click="add">{{

@@ -13,8 +13,9 @@ import FigureField from '../../form/FigureField.vue';
 import TextField from '../../form/TextField.vue';
 import TickField from '../../form/TickField.vue';
 import { useCatalogue } from '../catalogueStore';
+import CarriesTicks from './CarriesTicks.vue';
 import FaceRows from './FaceRows.vue';
-import { carriesOptions, plugOptions } from './options';
+import { plugOptions } from './options';
 
 /** One question about a part, by its type. What would be guessed is shown as such. */
 const props = defineProps<{
@@ -88,12 +89,6 @@ function setEnd(i: 0 | 1, connector: string): void {
   );
 }
 const carried = computed(() => (props.modelValue ?? []) as string[]);
-function toggleCarried(what: string): void {
-  const next = carried.value.includes(what)
-    ? carried.value.filter((c) => c !== what)
-    : [...carried.value, what];
-  emit('update:modelValue', next.length ? next : undefined);
-}
 </script>
 
 <template>
@@ -188,12 +183,9 @@ function toggleCarried(what: string): void {
       <legend class="float-left mr-2">
         {{ question.label }}<span class="text-tomato"> *</span>
       </legend>
-      <TickField
-        v-for="[v, label] in carriesOptions"
-        :key="v"
-        :label="label"
-        :model-value="carried.includes(v)"
-        @update:model-value="toggleCarried(v)"
+      <CarriesTicks
+        :model-value="carried"
+        @update:model-value="(list) => emit('update:modelValue', list.length ? list : undefined)"
       />
     </fieldset>
     <FieldFrame v-else :label="question.label" :must="must">
