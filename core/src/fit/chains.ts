@@ -283,25 +283,34 @@ export function createChainEdit(
   return { type: 'all', edits: growing.edits };
 }
 
+/** An individual of a part that lies in the kit and is not in the setup; else a new one, named after the part. */
+function takeSpare(assembly: Assembly, part: Part): KitItem {
+  const leads = new Set((assembly.setup.cables ?? []).map((c) => c.item));
+  const spare = assembly.rig.kit.find(
+    (item) => item.partId === part.id && !assembly.byId.has(item.id) && !leads.has(item.id),
+  );
+  return spare ?? { id: proposeId(part.id), partId: part.id, owned: false };
+}
+
 /**
- * The edit that puts a chain between the two halves of a joint that do not go together: the adaptors onto the
- * parent, then the child with all that it carries onto the last of them. New individuals are named after their
- * parts, unless `takeItem` says which they are; whoever applies the edit gives them ids of their own. Undefined where a rail on the way has no room.
+ * The edit that puts a chain between a part and what carries it, or `onto` another mount: the adaptors first, then the
+ * part with all that it carries onto the last of them. What lies in the kit is taken first; whoever applies the edit gives
+ * new individuals ids of their own. Undefined where a rail on the way has no room.
  */
 export function createChainBetween(
   assembly: Assembly,
   parts: PartBook,
   joint: PlacedJoint,
-  chain: Chain,
-  takeItem: (part: Part) => KitItem = (part) => ({
-    id: proposeId(part.id),
-    partId: part.id,
-    owned: false,
-  }),
+  chain: Pick<Chain, 'links' | 'own'>,
+  onto: MountRef = joint.joint.parent,
 ): Edit | undefined {
-  const growing = new Growing(assembly, parts, joint.joint.parent);
+  const growing = new Growing(assembly, parts, onto);
+  const taken = new Set<string>();
   for (const { part, carriedBy, carriesBy } of chain.links) {
-    const own = takeItem(part);
+    const own = takeSpare(assembly, part);
+    // Twice the same adaptor would need two of it.
+    if (taken.has(own.id)) return undefined;
+    taken.add(own.id);
     if (!growing.add(own, proposeId(`joint-${part.id}`), carriedBy, carriesBy)) return undefined;
   }
   const child = assembly.byId.get(joint.child)!;

@@ -5,7 +5,7 @@ import { listCarried, type Assembly, type Edit } from '../rig/index.js';
 /** How many parts a remedy may leave out: beyond, it is another rig. */
 const mostLeftOut = 2;
 /** The cosine of how far a part may lean from how it stood and still be the same way up: 25° (estimate). */
-const sameWayUp = 0.9;
+export const sameWayUp = 0.9;
 
 /** What holds others up: a builder hangs anything on it that mates. */
 const bearers: readonly PartKind[] = [
@@ -52,8 +52,16 @@ export function mayCarry(parent: Part, child: Part): boolean {
 }
 
 /** The camera, its glass and its cage stay: without them it is another rig. */
-const stays = (part: Part): boolean =>
+export const stays = (part: Part): boolean =>
   hasTrait(part, 'camera') || hasTrait(part, 'optic') || part.kind === 'cage';
+
+/** Whether the part that an edit of its joint moves stands the same way up after it. */
+function isSameWayUp(before: Assembly, edit: { readonly jointId: string }, after: Assembly) {
+  const joint = before.joints.find((j) => j.joint.id === edit.jointId);
+  const was = joint && before.byId.get(joint.child);
+  const is = joint && after.byId.get(joint.child);
+  return !!was && !!is && dot(was.rigFromPart.rotation.z, is.rigFromPart.rotation.z) >= sameWayUp;
+}
 
 /**
  * Whether a builder would make an edit, as far as the edit itself says: camera, lens and cage stay, at most two parts are
@@ -75,17 +83,15 @@ export function wouldBuild(
       const old = before.byId.get(edit.itemId);
       return old !== undefined && !stays(old.part) && parts.has(edit.item.partId);
     }
-    case 'turn':
+    // Round a rod a clamp hangs as well as it stands.
     case 'roll':
+      return true;
+    case 'turn':
+      return isSameWayUp(before, edit, after);
     case 'move': {
-      const joint = before.joints.find((j) => j.joint.id === edit.jointId);
-      const was = joint && before.byId.get(joint.child);
-      const is = joint && after.byId.get(joint.child);
-      if (!was || !is) return false;
-      const up = dot(was.rigFromPart.rotation.z, is.rigFromPart.rotation.z);
-      // Round a rod a clamp hangs as well as it stands.
-      if (edit.type !== 'roll' && up < sameWayUp) return false;
-      if (edit.type !== 'move') return true;
+      if (!isSameWayUp(before, edit, after)) return false;
+      const moved = before.joints.find((j) => j.joint.id === edit.jointId)!;
+      const was = before.byId.get(moved.child)!;
       const onto = after.byId.get(edit.parent.item);
       return onto !== undefined && !stays(was.part) && mayCarry(onto.part, was.part);
     }
@@ -95,9 +101,11 @@ export function wouldBuild(
       return placed !== undefined && !hasTrait(placed.part, 'optic');
     }
     case 'all':
-      return edit.edits.every(
-        (one) => one.type !== 'remove-item' || wouldBuild(before, one, after, parts),
-      );
+      return edit.edits.every((one) => {
+        if (one.type === 'remove-item') return wouldBuild(before, one, after, parts);
+        // What is brought over an adaptor, which carries it: it stays the same way up.
+        return one.type !== 'move' || isSameWayUp(before, one, after);
+      });
     default:
       return true;
   }

@@ -3,6 +3,7 @@ import { weights } from '../finding/index.js';
 import type { PartBook } from '../part/index.js';
 import { reportOn, type Finding, type Report } from '../report/index.js';
 import { tryEdit, type Assembly, type Edit } from '../rig/index.js';
+import { crowded, listBetween } from './between.js';
 import { wouldBuild } from './build.js';
 import { proposeMore, swaying } from './propose.js';
 
@@ -142,33 +143,41 @@ export function* findRemedies(
     ...report.findings.filter((f) => swaying.has(f.code)),
   ];
   for (const finding of order) {
-    const proposals = [
-      ...(proposed.get(finding.id) ?? []),
-      ...proposeMore(assembly, finding, book, collider),
-    ];
-    const ranked = proposals
-      .map((edit, i) => ({ edit, i, rank: rank(edit, assembly) }))
-      .sort((a, b) => a.rank - b.rank || a.i - b.i)
-      .slice(0, mostTried);
-    const offered: Edit[] = [];
-    const kinds = new Set<string>();
-    for (const { edit } of ranked) {
-      if (offered.length >= mostOffered) break;
-      if (kinds.has(nameKind(edit))) continue;
+    const helps = (edit: Edit): boolean => {
       const after = tryEdit(assembly, edit, book);
-      if (!wouldBuild(assembly, edit, after, book)) continue;
+      if (!wouldBuild(assembly, edit, after, book)) return false;
       // The light report sorts most of them out; the whole one has the last word.
       if (
         proposed.has(finding.id) &&
         !isBetter(light.findings, reportOn(after, book, lean).findings, finding, edit)
       ) {
-        continue;
+        return false;
       }
-      if (!isBetter(report.findings, judge(edit, after).findings, finding, edit)) continue;
-      offered.push(edit);
-      kinds.add(nameKind(edit));
-    }
-    yield { findingId: finding.id, edits: offered };
+      return isBetter(report.findings, judge(edit, after).findings, finding, edit);
+    };
+    const pick = (proposals: readonly Edit[]): Edit[] => {
+      const ranked = proposals
+        .map((edit, i) => ({ edit, i, rank: rank(edit, assembly) }))
+        .sort((a, b) => a.rank - b.rank || a.i - b.i)
+        .slice(0, mostTried);
+      const offered: Edit[] = [];
+      const kinds = new Set<string>();
+      for (const { edit } of ranked) {
+        if (offered.length >= mostOffered) break;
+        if (kinds.has(nameKind(edit)) || !helps(edit)) continue;
+        offered.push(edit);
+        kinds.add(nameKind(edit));
+      }
+      return offered;
+    };
+    const offered = pick([
+      ...(proposed.get(finding.id) ?? []),
+      ...proposeMore(assembly, finding, book, collider),
+    ]);
+    // A part more is bought, and a joint more works loose: only where nothing on board helps.
+    const isStuck = crowded.has(finding.code) && offered.every((e) => e.type === 'remove-item');
+    const between = isStuck ? pick(listBetween(assembly, finding, book)) : [];
+    yield { findingId: finding.id, edits: [...between, ...offered].slice(0, mostOffered) };
   }
 }
 

@@ -37,13 +37,13 @@ export function exchangeLens(
   const lost: AnyFinding[] = [];
   const off: Edit[] = [];
   const bridged: (() => Edit | undefined)[] = [];
-  const lone = listLone(assembly, parts);
+  const spare = listSpareAdaptors(assembly, parts);
   for (const { joint, own, partner, otherId } of standIns.lacking) {
     const nearest = part.mounts.find((m) => m.kind === own.kind && m.side === own.side);
     const fastened = assembly.byId.get(otherId)?.part;
     const ring =
       nearest && fastened && joint.parent === present.item.id
-        ? findChain(measureReachOver(nearest, lone.adaptors, 'joints'), fastened)
+        ? findChain(measureReachOver(nearest, spare, 'joints'), fastened)
         : undefined;
     if (nearest && ring) {
       // Joined to the thread that does not fit for a moment, then carried onto the ring.
@@ -54,7 +54,6 @@ export function exchangeLens(
           swapTo(assembly, present, item, mounts, off),
           joint.joint.id,
           ring,
-          lone,
           parts,
         ),
       );
@@ -107,21 +106,15 @@ function swapTo(
 }
 
 /** Rings and adaptors of the kit that lie in no place of this setup, each once. */
-interface Lone {
-  readonly adaptors: ReturnType<typeof listAdaptors>;
-  readonly items: ReadonlyMap<string, KitItem>;
-}
-
-function listLone(assembly: Assembly, parts: PartBook): Lone {
+function listSpareAdaptors(assembly: Assembly, parts: PartBook): Part[] {
   const free = assembly.rig.kit.filter((i) => !assembly.byId.has(i.id));
-  const items = new Map(free.map((i) => [i.partId, i]));
   const book = new Map(
-    [...items.keys()].flatMap((id) => {
-      const part = parts.get(id);
-      return part ? [[id, part] as const] : [];
+    free.flatMap(({ partId }) => {
+      const part = parts.get(partId);
+      return part ? [[partId, part] as const] : [];
     }),
   );
-  return { adaptors: listAdaptors(book), items };
+  return listAdaptors(book);
 }
 
 /** The edit that puts rings of the kit between the other lens and what is fastened to it. */
@@ -130,12 +123,11 @@ function bridgeBy(
   swap: Edit,
   jointId: string,
   ring: NonNullable<ReturnType<typeof findChain>>,
-  lone: Lone,
   parts: PartBook,
 ): Edit | undefined {
   const after = tryEdit(assembly, swap, parts);
   const joint = after.joints.find((j) => j.joint.id === jointId);
-  return joint && createChainBetween(after, parts, joint, ring, (p) => lone.items.get(p.id)!);
+  return joint && createChainBetween(after, parts, joint, ring);
 }
 
 /** How the rig is set while a lens is on it, as its set keeps it; of what is still there. */

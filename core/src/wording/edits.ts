@@ -31,13 +31,20 @@ function sayPose(edits: readonly Edit[], names: Names): string | undefined {
 function sayAll(edits: readonly Edit[], names: Names): string {
   const added = edits.flatMap((e) => (e.type === 'add-part' ? [names.part(e.item.partId)] : []));
   // Adaptors put between two parts: the last edit moves the part onto them.
-  if (edits.at(-1)?.type === 'move' && added.length === edits.length - 1) {
-    return `Put ${sayList(added)} between`;
+  const [first, last] = [edits[0], edits.at(-1)];
+  if (first?.type === 'add-part' && last?.type === 'move' && added.length === edits.length - 1) {
+    const joint = names.joint(last.jointId);
+    const name = joint ? names.item(joint.child.item) : 'it';
+    const onto = first.joint.parent;
+    const isHere = joint?.parent.item === onto.item && joint.parent.mount === onto.mount;
+    return isHere
+      ? `Put ${sayList(added)} between ${names.item(onto.item)} and ${name}`
+      : `Move ${name} to ${names.mount(onto.item, onto.mount)} of ${names.item(onto.item)}, with ${sayList(added)} between`;
   }
   const pose = sayPose(edits, names);
   if (pose !== undefined) return pose;
   // Another lead between the same two sockets.
-  const [first, second] = edits;
+  const [, second] = edits;
   if (edits.length === 2 && first?.type === 'remove-cable' && second?.type === 'add-cable') {
     return `Take ${names.part(second.item.partId)} instead of ${names.lead(first.cableId)}`;
   }

@@ -250,7 +250,13 @@ describe('chains and remedies in words', () => {
       slideMm: 0,
       turnDeg: 0,
     };
-    expect(sayEdit({ type: 'all', edits: [add, move] }, names)).toBe('Put handle between');
+    expect(sayEdit({ type: 'all', edits: [add, move] }, names)).toBe(
+      'Move handle to upper ¼″-20 of body, with handle between',
+    );
+    const here = { ...add, joint: joint('j', 'new-handle.base', 'body.rail') };
+    expect(sayEdit({ type: 'all', edits: [here, move] }, names)).toBe(
+      'Put handle between body and handle',
+    );
     const slide = { type: 'slide' as const, setupId: 'low', jointId: 'h', slideMm: 5 };
     const screw = { type: 'set-screw' as const, setupId: 'low', jointId: 'h', screwMm: 6 };
     expect(sayEdit({ type: 'all', edits: [slide, screw] }, names)).toBe(

@@ -1,0 +1,107 @@
+import { createChainBetween, listAdaptors, type ChainLink } from '../fit/index.js';
+import { measureMate, type Mount, type Part, type PartBook } from '../part/index.js';
+import { dot, measureLength, subtract } from '../placement/index.js';
+import type { Finding, FindingCode } from '../report/index.js';
+import {
+  listCarried,
+  listJointsAt,
+  rigFromMount,
+  type Assembly,
+  type Edit,
+  type MountRef,
+  type PlacedJoint,
+} from '../rig/index.js';
+import { mayCarry, sameWayUp, stays } from './build.js';
+
+/** Findings that end where a part stands further off, or elsewhere: an adaptor may bring it there. */
+export const crowded: ReadonlySet<FindingCode> = new Set<FindingCode>([
+  'parts-overlap',
+  'keep-clear-entered',
+  'hand-room',
+  'hand-in-the-way',
+  'plug-in-the-way',
+  'plug-cannot-enter',
+  'movement-blocked',
+  'lever-under-hand',
+  'tool-cannot-reach',
+  'view-cut',
+  'screen-not-seen',
+]);
+
+/** So many adaptors are tried on one mount, the cheapest first. */
+const mostAdaptors = 3;
+/** So many other mounts are tried for one joint, the nearest first. */
+const mostPlaces = 2;
+
+/** Whether two mounts can be joined, as far as anybody has stated. */
+function goTogether(a: Mount, b: Mount): boolean {
+  const mate = measureMate(a, b);
+  return mate.state === 'mates' && mate.key !== 'unknown' && mate.key !== 'enters-only';
+}
+
+/** The way over one adaptor from a mount to a part's own, or undefined where it has none. */
+function findLink(part: Part, from: Mount, own: Mount): ChainLink | undefined {
+  const hasCarrier = part.mounts.some((m) => m.carrier);
+  for (const carriedBy of part.mounts) {
+    if ((hasCarrier && !carriedBy.carrier) || !goTogether(from, carriedBy)) continue;
+    const out = part.mounts.find((m) => m.id !== carriedBy.id && !m.carrier && goTogether(m, own));
+    if (out) return { part, carriedBy: carriedBy.id, carriesBy: out.id };
+  }
+  return undefined;
+}
+
+/** Free mounts that look the way the present one looks, on what may carry the part; the nearest first. */
+function listPlaces(assembly: Assembly, joint: PlacedJoint): MountRef[] {
+  const child = assembly.byId.get(joint.child)!;
+  const branch = new Set(listCarried(assembly, joint.child).map((p) => p.item.id));
+  const here = joint.rigFromParentMount;
+  return assembly.items
+    .filter((onto) => !branch.has(onto.item.id) && mayCarry(onto.part, child.part))
+    .flatMap((onto) =>
+      onto.part.mounts
+        .filter((m) => m.lengthwise || listJointsAt(assembly, onto.item.id, m.id).length === 0)
+        .map((m) => ({ ref: { item: onto.item.id, mount: m.id }, at: rigFromMount(onto, m) })),
+    )
+    .filter(({ at }) => dot(at.rotation.z, here.rotation.z) > sameWayUp)
+    .map(({ ref, at }) => ({ ref, farMm: measureLength(subtract(at.originMm, here.originMm)) }))
+    .sort((a, b) => a.farMm - b.farMm)
+    .map(({ ref }) => ref);
+}
+
+/**
+ * Edits that put one adaptor between a part that a finding names and what carries it, or bring it over one to another mount
+ * near by. Of the adaptors, those that lie in the kit come first, then the cheapest. Not tried yet.
+ */
+export function listBetween(assembly: Assembly, finding: Finding, catalogue: PartBook): Edit[] {
+  const adaptors = listAdaptors(catalogue);
+  const isOwned = (part: Part) => assembly.rig.kit.some((item) => item.partId === part.id);
+  const price = (part: Part) => part.price?.minor ?? Infinity;
+  const over = (joint: PlacedJoint, onto: MountRef): Edit[] => {
+    const from = assembly.byId.get(onto.item)!.part.mounts.find((m) => m.id === onto.mount)!;
+    return adaptors
+      .flatMap((part) => findLink(part, from, joint.childMount) ?? [])
+      .sort(
+        (a, b) =>
+          Number(isOwned(b.part)) - Number(isOwned(a.part)) || price(a.part) - price(b.part),
+      )
+      .slice(0, mostAdaptors)
+      .flatMap((link) => {
+        const chain = { links: [link], own: joint.childMount.id };
+        return createChainBetween(assembly, catalogue, joint, chain, onto) ?? [];
+      });
+  };
+  return finding.items.flatMap((itemId) => {
+    const placed = assembly.byId.get(itemId);
+    const joint = placed?.carriedBy;
+    if (!placed || !joint || joint.mate.state !== 'mates' || stays(placed.part)) return [];
+    const { parent } = joint.joint;
+    const elsewhere = listPlaces(assembly, joint)
+      .filter((ref) => ref.item !== parent.item || ref.mount !== parent.mount)
+      .flatMap((ref) => {
+        const [first] = over(joint, ref);
+        return first ? [first] : [];
+      })
+      .slice(0, mostPlaces);
+    return [...over(joint, parent), ...elsewhere];
+  });
+}
