@@ -3,7 +3,14 @@ import { mkdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
-import { buildApp, clearAll, isEmpty, loadDemo, openDatabase } from '@zucchini/server';
+import {
+  buildApp,
+  clearAll,
+  isEmpty,
+  loadDemo,
+  openDatabase,
+  refreshShelf,
+} from '@zucchini/server';
 import { readDemo } from './demo-files.ts';
 import { findFreePort, startPrivateDatabase, type PrivateDatabase } from './private-database.ts';
 
@@ -79,10 +86,17 @@ async function main(): Promise<void> {
       address = await listen(options.port);
     }
     process.stdout.write(`Zucchini is at ${address}\nCtrl-C stops it.\n`);
+    // Beside the work at hand: the shelf opens at once, with the figures of the day of saving.
+    let isOver = false;
+    const refreshed = refreshShelf(database.manager, () => isOver).catch((error: Error) => {
+      process.stderr.write(`The shelf keeps its old figures: ${error.message}\n`);
+    });
     await new Promise<void>((done) => {
       for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const)
         process.once(signal, () => done());
     });
+    isOver = true;
+    await refreshed;
     await app.close();
     await database.destroy();
   } catch (error) {

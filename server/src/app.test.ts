@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { Rig, RigFile } from '@zucchini/core';
 import { createTestApp, createTestDatabase, type TestApp } from './testing/app.js';
-import { openDatabase } from './database/index.js';
+import { openDatabase, RigEntity } from './database/index.js';
+import { refreshShelf } from './rigs/uses.js';
 
 const file = JSON.parse(
   readFileSync(new URL('../../demo/mark-2.rig.json', import.meta.url), 'utf8'),
@@ -70,6 +71,22 @@ describe('a rig', () => {
       parts: 11,
       spend: 'EUR 699 of 700',
     });
+  });
+
+  it('has its figures on the shelf computed again where another edition stored others', async () => {
+    const { manager } = server.database;
+    expect(await refreshShelf(manager)).toBe(0);
+    const shelf = async () =>
+      (await server.ask({ method: 'GET', url: '/api/rigs' })).body.rigs[0] as object;
+    const now = await shelf();
+    const old = { ...(await manager.findOneByOrFail(RigEntity, { id: 'mark-2' })) };
+    await manager.update(RigEntity, { id: 'mark-2' }, {
+      summary: { ...(old.summary as object), stops: 3 },
+    } as never);
+    expect(await shelf()).toMatchObject({ stops: 3 });
+    expect(await refreshShelf(manager, () => true)).toBe(0);
+    expect(await refreshShelf(manager)).toBe(1);
+    expect(await shelf()).toEqual(now);
   });
 
   it('saved, has the next revision; what it holds is there when it is opened again', async () => {

@@ -1,3 +1,4 @@
 export { buildApp, type AppOptions } from './app.js';
+export { refreshShelf } from './rigs/uses.js';
 export { openDatabase } from './database/index.js';
 export { clearAll, isEmpty, loadDemo, type Demo } from './demo/load.js';

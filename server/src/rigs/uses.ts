@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import {
   findRigIssues,
   listSetupItems,
@@ -52,6 +53,33 @@ async function bookFor(manager: EntityManager, rig: Rig): Promise<PartBook> {
     manager,
     rig.kit.map((i) => i.partId),
   );
+}
+
+/**
+ * The shelf's figures of every rig, computed again: another edition of the application may judge what is stored in
+ * another way. Written only where they differ and nobody has saved meanwhile; ends early when `isOver`. Resolves with how
+ * many were written.
+ */
+export async function refreshShelf(
+  manager: EntityManager,
+  isOver: () => boolean = () => false,
+): Promise<number> {
+  let written = 0;
+  const collider = await findCollider();
+  for (const { id } of await manager.find(RigEntity, { select: { id: true } })) {
+    if (isOver()) break;
+    const row = await manager.findOneBy(RigEntity, { id });
+    if (!row) continue;
+    const rig = fromRigRow(row, await findKit(manager, id));
+    const book = await bookFor(manager, rig);
+    if (findRigIssues(rig, book, 'rig').length > 0) continue;
+    const summary = summarise(rig, book, collider);
+    if (isDeepStrictEqual(summary, row.summary)) continue;
+    const { revision } = row;
+    const { affected } = await manager.update(RigEntity, { id, revision }, { summary } as never);
+    written += affected ?? 0;
+  }
+  return written;
 }
 
 /**
