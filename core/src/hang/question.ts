@@ -18,6 +18,9 @@ function sayUnweighed(count: number): string {
   return count > 0 ? ` · ${count} unweighed` : '';
 }
 
+/** A length for a line that has little room: whole mm from 10 mm on. */
+const sayShort = (mm: number) => sayMm(mm >= 10 ? Math.round(mm) : mm);
+
 /** How the rig sits, in two short lines. */
 export function sayHang(hang: Hang): { readonly main: string; readonly detail: string } {
   switch (hang.state) {
@@ -31,7 +34,7 @@ export function sayHang(hang: Hang): { readonly main: string; readonly detail: s
       const sum = lifted.reduce((a, b) => a + b, 0);
       const shares = lifted.map((n) => `${Math.round((100 * n) / sum)}`).join(' / ');
       return {
-        main: `${sayNm(hang.wristNm)} at the wrist`,
+        main: `wrist ${sayNm(hang.wristNm)}`,
         detail: `${lifted.length > 1 ? `hands ${shares} %` : `${sayG(hang.massG)} in one hand`}${sayUnweighed(hang.unweighed.length)}`,
       };
     }
@@ -40,7 +43,7 @@ export function sayHang(hang: Hang): { readonly main: string; readonly detail: s
         main:
           hang.heavy === 'balanced'
             ? 'sits by itself'
-            : `${hang.heavy}-heavy by ${sayMm(hang.beyondMm)}`,
+            : `${sayShort(hang.beyondMm)} ${hang.heavy}-heavy`,
         detail: `pad ${sayNumber(hang.padN)} N, hands ${sayNumber(hang.handsN)} N`,
       };
     case 'on-head':
@@ -52,7 +55,7 @@ export function sayHang(hang: Hang): { readonly main: string; readonly detail: s
       const out = Math.max(...hang.axes.map((a) => a.outMm));
       const isKnown = hang.axes.every((a) => a.rangeMm);
       return {
-        main: out > 0 ? `${sayMm(out)} out of balance` : isKnown ? 'can be balanced' : 'not known',
+        main: out > 0 ? `${sayShort(out)} off balance` : isKnown ? 'can be balanced' : 'not known',
         detail: `${sayG(hang.massG)}${hang.payload.limitG === undefined ? '' : ` of ${sayG(hang.payload.limitG)}`}`,
       };
     }
@@ -65,7 +68,7 @@ export function sayHang(hang: Hang): { readonly main: string; readonly detail: s
           shape === 'area' && least >= 0
             ? `tips at ${sayDeg(least)}`
             : shape === 'area'
-              ? 'its weight is outside its foot'
+              ? 'weight beyond its foot'
               : `on ${shape === 'edge' ? 'an edge' : 'a point'}`,
       };
     }

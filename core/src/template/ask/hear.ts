@@ -21,7 +21,6 @@ export const hearThings: readonly Thing[] = [
     ],
   },
   device('receiver', 'Wireless receiver', 'hear', 'cold-shoe', { serves: 'wireless-audio' }),
-  device('recorder', 'Sound recorder', 'hear', 'quarter-socket', {
-    serves: 'wireless-audio',
-  }),
+  // It records what is plugged into it: a need for sound without a lead is not served by it.
+  device('recorder', 'Sound recorder', 'hear', 'quarter-socket'),
 ];

@@ -128,6 +128,13 @@ watch([fitting, text], ([now, written], [, before]) => {
 function look(c: Candidate): void {
   if (c.state === 'fits') bench.tryOut(c.edit);
 }
+
+/** "brings 2 findings, ends 1". */
+function sayTurnover(brought: number, ended: number): string {
+  const count = (n: number) => `${n} ${n === 1 ? 'finding' : 'findings'}`;
+  if (brought === 0) return `ends ${count(ended)}`;
+  return `brings ${count(brought)}${ended > 0 ? `, ends ${ended}` : ''}`;
+}
 </script>
 
 <template>
@@ -207,9 +214,7 @@ function look(c: Candidate): void {
             :aria-expanded="open === c.item.id"
             @click="open = open === c.item.id ? undefined : c.item.id"
           >
-            {{ c.change.appears.length > 0 ? `${c.change.appears.length} appear` : ''
-            }}{{ c.change.appears.length > 0 && c.change.goes.length > 0 ? ', ' : ''
-            }}{{ c.change.goes.length > 0 ? `${c.change.goes.length} go` : '' }}
+            {{ sayTurnover(c.change.appears.length, c.change.goes.length) }}
           </button>
           <ul v-if="open === c.item.id" class="space-y-1 px-1 pb-2 text-xs">
             <li v-for="line in told.get(c.item.id)?.appears" :key="line" class="flex gap-1.5">

@@ -215,10 +215,13 @@ async function store(): Promise<void> {
             <p class="caption mt-2 text-center text-xs">
               {{ saySize(measurePartSizeMm(sketch)) }} · {{ sketch.mounts.length }}
               {{ sketch.mounts.length === 1 ? 'mount' : 'mounts' }}
-              <template v-if="sketch.ports?.length">· {{ sketch.ports.length }} sockets</template>
+              <template v-if="sketch.ports?.length"
+                >· {{ sketch.ports.length }}
+                {{ sketch.ports.length === 1 ? 'socket' : 'sockets' }}</template
+              >
             </p>
             <p class="text-faint mt-2 text-xs">
-              ≈ The shape and where its mounts are is the template’s guess from these figures.
+              ≈ Its shape and the places of its mounts are the template’s guess from these figures.
               Afterwards each can be moved on the faces, by figures or over a photograph.
             </p>
             <div class="border-line mt-3 border-t pt-3">
