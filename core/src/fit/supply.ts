@@ -47,15 +47,27 @@ export function hasOutsidePower(assembly: Assembly, parts: PartBook, placed: Pla
   );
 }
 
-export const noSupply = defineFinding('no-supply', stating<{ readonly portId: string }>(), {
-  restsOn: ['ports'],
-  weight: 'risk',
-  when: 'a device or a converter with no cell in it or on it and no lead that brings power to its input',
-  offers: '',
-  sentence: ({ items: [item] }, n) => `Nothing feeds ${n.item(item!)}.`,
-  why: 'A device without power stays dark.',
-  todo: 'Put a battery on its plate, or plan a lead to its power input; if it has a cell inside, say so where the part is corrected.',
-});
+export const noSupply = defineFinding(
+  'no-supply',
+  stating<{
+    /** Its first power input, or its bay. */
+    readonly portId: string;
+    /** It has a bay or a plate for a battery, and none is in it. */
+    readonly hasBay: boolean;
+  }>(),
+  {
+    restsOn: ['ports'],
+    weight: 'risk',
+    when: 'a device or a converter with no cell in it or on it and no lead that brings power to its input',
+    offers: '',
+    sentence: ({ items: [item], facts }, n) =>
+      facts.hasBay
+        ? `Nothing feeds ${n.item(item!)}: no battery is in or on it, and no lead brings power.`
+        : `Nothing feeds ${n.item(item!)}: no lead brings power to it.`,
+    why: 'A device without power stays dark.',
+    todo: 'Fit its battery, or plan a lead from what has power to give; if it has a cell inside, say so where the part is corrected.',
+  },
+);
 
 /** Devices with a power input and nothing that feeds them: no cell in them or on them, and no lead. */
 export const supplyCheck = defineCheck([noSupply], ({ assembly, parts }: FitAsked) =>
@@ -76,6 +88,13 @@ export const supplyCheck = defineCheck([noSupply], ({ assembly, parts }: FitAske
     });
     if (onBay || isFedByLead(assembly, parts, placed)) return [];
     const portId = inputs[0]?.id ?? bays[0]!.id;
-    return [createFinding(noSupply, 'risk', { items: [placed.item.id] }, { portId })];
+    return [
+      createFinding(
+        noSupply,
+        'risk',
+        { items: [placed.item.id] },
+        { portId, hasBay: bays.length > 0 },
+      ),
+    ];
   }),
 );

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import {
   counterweight,
-  nameMount,
   sayEdit,
   sayG,
   sayMm,
@@ -42,10 +41,8 @@ function take(edit: Edit): void {
   announce('Moved. Z takes it back.');
 }
 function sayPlace(c: Counterweight): string {
-  const placed = bench.report!.assembly.byId.get(c.itemId);
-  const mount = placed?.part.mounts.find((m) => m.id === c.mountId);
   const along = c.alongMm === undefined ? '' : ` at ${sayMm(c.alongMm)}`;
-  return `${mount ? nameMount(mount) : c.mountId}${along} of ${bench.names!.item(c.itemId)}`;
+  return `${bench.names!.mount(c.itemId, c.mountId)}${along} of ${bench.names!.item(c.itemId)}`;
 }
 const nothing = computed(() => found.value?.state === 'none' && found.value.moves.length === 0);
 const rows = computed<readonly LevelOption[]>(() => found.value?.options ?? []);

@@ -2,7 +2,6 @@
 import {
   hasTrait,
   listAlternatives,
-  nameMount,
   sayG,
   saySway,
   sweep,
@@ -45,7 +44,7 @@ const choices = computed<readonly Choice[]>(() => {
     .filter((j) => j.slide && j.slide.fromMm < j.slide.toMm)
     .map((j) => ({
       key: `s ${j.joint.id}`,
-      label: `${bench.names!.item(j.child)} along ${nameMount(j.parentMount)}`,
+      label: `${bench.names!.item(j.child)} along ${bench.names!.mount(j.parent, j.parentMount.id)}`,
       unit: 'mm',
       of: { kind: 'slide' as const, jointId: j.joint.id },
     }));

@@ -4,7 +4,6 @@ import {
   listSearchWords,
   candidateOrders,
   nameItem,
-  nameMount,
   needNames,
   sayChain,
   sayChainCost,
@@ -62,7 +61,7 @@ const head = computed(() => {
   }
   if (ask.kind === 'anywhere') return { over: 'Any free mount', title: 'What, and where?' };
   return {
-    over: `${mount.value ? nameMount(mount.value) : ''} of ${bench.names!.item(ask.itemId)}`,
+    over: `${bench.names!.mount(ask.itemId, ask.mountId)} of ${bench.names!.item(ask.itemId)}`,
     title: 'What goes here?',
   };
 });

@@ -4,8 +4,6 @@ import {
   hasAllWords,
   listSearchWords,
   hasRoom,
-  nameItem,
-  nameMount,
   sayMount,
 } from '@zucchini/core';
 import { computed, ref } from 'vue';
@@ -28,7 +26,7 @@ const groups = computed(() => {
     .filter((p) => props.itemId === undefined || p.item.id === props.itemId)
     .map((p) => ({
       id: p.item.id,
-      name: nameItem(p),
+      name: bench.names!.item(p.item.id),
       mounts: p.part.mounts
         .filter((m) => hasRoom(assembly, p, m))
         .map((m) => {
@@ -36,11 +34,13 @@ const groups = computed(() => {
           const kind = sayMount(m);
           return {
             id: m.id,
-            name: nameMount(m),
+            name: bench.names!.mount(p.item.id, m.id),
             kind: by === undefined ? kind : `${kind}, blocked by ${bench.names!.item(by)}`,
           };
         })
-        .filter((m) => hasAllWords(foldText(`${m.name} ${m.kind} ${nameItem(p)}`), wanted)),
+        .filter((m) =>
+          hasAllWords(foldText(`${m.name} ${m.kind} ${bench.names!.item(p.item.id)}`), wanted),
+        ),
     }))
     .filter((g) => g.mounts.length > 0);
 });

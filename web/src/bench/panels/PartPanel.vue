@@ -7,7 +7,6 @@ import {
   listTurnsDeg,
   measureOccupancy,
   nameItem,
-  nameMount,
   sayDeg,
   sayFastening,
   sayFree,
@@ -167,7 +166,7 @@ function setMass(massG: number | undefined): void {
       <p class="text-faint text-xs">{{ sayFastening(joint) }}</p>
       <p class="text-faint text-xs">
         {{ joint.childMount.name ?? sayMount(joint.childMount) }} on
-        {{ nameMount(joint.parentMount) }} of
+        {{ bench.names!.mount(joint.parent, joint.parentMount.id) }} of
         <button type="button" class="underline" @click="bench.select(joint.parent)">
           {{ bench.names!.item(joint.parent) }}
         </button>
@@ -341,7 +340,9 @@ function setMass(massG: number | undefined): void {
             :disabled="bench.readOnly"
             @click="bench.askMount(itemId, m.id)"
           >
-            <span>{{ nameMount(m) }}</span><span class="text-faint text-xs">{{ sayRoom(m) }}</span>
+            <span>{{ bench.names!.mount(itemId, m.id) }}</span><span class="text-faint text-xs">{{
+              sayRoom(m)
+            }}</span>
           </button>
         </li>
       </ul>

@@ -1,12 +1,4 @@
-import {
-  fanOut,
-  hasMountTrait,
-  nameItem,
-  nameMount,
-  sayMount,
-  toDeg,
-  type DrawnMount,
-} from '@zucchini/core';
+import { fanOut, hasMountTrait, sayMount, toDeg, type DrawnMount } from '@zucchini/core';
 import { computed, type Ref } from 'vue';
 import { useBench } from '../../desk/benchStore';
 import type { PlateContext } from './plateContext';
@@ -28,7 +20,7 @@ const spread = { nearPx: 9, stepPx: 17, reachPx: 22 };
 
 /** The mounts that are shown, by what is asked and what is chosen; `lit` are those that take what is carried. */
 export function useMarks(
-  { plate, toPage, items }: PlateContext,
+  { plate, toPage }: PlateContext,
   lit: Readonly<Ref<readonly { readonly itemId: string; readonly mountId: string }[]>>,
 ) {
   const bench = useBench();
@@ -50,15 +42,15 @@ export function useMarks(
       .filter((m) => !hasMountTrait(m.mount, 'small-mark') || m.itemId === bench.selected)
       .map((m) => {
         const [x, y] = toPage(...m.at);
-        const name = nameItem(items.value.get(m.itemId)!);
-        const by = m.blockedBy === undefined ? '' : ` by ${bench.names!.item(m.blockedBy)}`;
+        const names = bench.names!;
+        const by = m.blockedBy === undefined ? '' : ` by ${names.item(m.blockedBy)}`;
         return {
           ...m,
           x,
           y,
           turnDeg: -toDeg(m.turnRad) + (m.facing > 0.5 ? 0 : 90),
           key: `${m.itemId} ${m.mount.id}`,
-          title: `${nameMount(m.mount)} of ${name}: ${sayMount(m.mount)}, ${m.state}${by}`,
+          title: `${names.mount(m.itemId, m.mount.id)} of ${names.item(m.itemId)}: ${sayMount(m.mount)}, ${m.state}${by}`,
           lit: lit.value.some((t) => t.itemId === m.itemId && t.mountId === m.mount.id),
           chosen: asked?.itemId === m.itemId && asked.mountId === m.mount.id,
         };
