@@ -148,9 +148,12 @@ export function createStrap(f: StrapFigures): Made {
     ],
     mounts: [
       f.fixing === 'lug'
-        ? eye('eye-end', 3, { carrier: true })
+        ? eye('eye-end', 3, {
+            carrier: true,
+            ...(isLooped ? { name: 'one end' } : { name: 'eye' }),
+          })
         : { ...createBase('quarter', [0, 0, 1], [1, 0, 0]), originMm: [3, 0, 0], ...bears },
-      ...(isLooped ? [eye('other-end', 3)] : []),
+      ...(isLooped ? [eye('other-end', 3, { name: 'other end' })] : []),
     ],
   };
 }

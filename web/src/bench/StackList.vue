@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { nameItem, sayJoint, sayNumber } from '@zucchini/core';
+import { sayJoint, sayNumber } from '@zucchini/core';
 import { computed, nextTick, useTemplateRef } from 'vue';
 import WeightMark from '../shared/WeightMark.vue';
 import { useBench } from '../desk/benchStore';
@@ -13,7 +13,7 @@ const lines = computed(() =>
     id: placed.item.id,
     number: placed.number,
     depth: Math.min(placed.depth, 6),
-    name: nameItem(placed),
+    name: bench.names!.item(placed.item.id),
     held: placed.carriedBy ? sayJoint(placed.carriedBy) : 'the body',
     mass: placed.mass,
     owned: placed.item.owned,

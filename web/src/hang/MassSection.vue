@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { measureProperties, nameItem, sayG, sayProperties } from '@zucchini/core';
+import { measureProperties, sayG, sayProperties } from '@zucchini/core';
 import { computed } from 'vue';
 import { useBench } from '../desk/benchStore';
 import WorkingLines from '../shared/WorkingLines.vue';
@@ -24,7 +24,7 @@ const lines = computed(() => sayProperties(measureProperties(assembly.value, ben
       <tbody class="tabular-nums">
         <tr v-for="p in assembly.items" :key="p.item.id" class="rule">
           <td class="max-w-36 truncate py-0.5" :style="{ paddingLeft: `${p.depth * 6}px` }">
-            {{ nameItem(p) }}
+            {{ bench.names!.item(p.item.id) }}
           </td>
           <td class="text-right">{{ p.mass ? sayG(p.mass.massG) : 'not known' }}</td>
           <td class="text-right">

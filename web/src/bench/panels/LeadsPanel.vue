@@ -1,12 +1,5 @@
 <script setup lang="ts">
-import {
-  drawPortToPort,
-  listFittingLeads,
-  nameItem,
-  sayConnector,
-  sayMm,
-  type Port,
-} from '@zucchini/core';
+import { drawPortToPort, listFittingLeads, sayMm, type Port } from '@zucchini/core';
 import { computed, ref } from 'vue';
 import ChoiceField from '../../form/ChoiceField.vue';
 import AppButton from '../../shared/AppButton.vue';
@@ -43,6 +36,12 @@ interface End {
   readonly name: string;
 }
 
+/** Its name, and which way it goes where the name does not say so. */
+function sayPort(itemId: string, port: Port): string {
+  const name = bench.names!.port(itemId, port.id);
+  return new RegExp(`\\b${port.direction}$`, 'u').test(name) ? name : `${name}, ${port.direction}`;
+}
+
 const ends = computed<End[]>(() =>
   bench.report!.assembly.items.flatMap((p) =>
     (p.part.ports ?? [])
@@ -51,7 +50,7 @@ const ends = computed<End[]>(() =>
         key: `${p.item.id} ${port.id}`,
         item: p.item.id,
         port,
-        name: `${nameItem(p)}: ${port.name ?? sayConnector(port.connector)}, ${port.direction}`,
+        name: `${bench.names!.item(p.item.id)}: ${sayPort(p.item.id, port)}`,
       })),
   ),
 );

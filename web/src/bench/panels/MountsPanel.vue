@@ -1,11 +1,5 @@
 <script setup lang="ts">
-import {
-  foldText,
-  hasAllWords,
-  listSearchWords,
-  hasRoom,
-  sayMount,
-} from '@zucchini/core';
+import { foldText, hasAllWords, listSearchWords, hasRoom, sayMount } from '@zucchini/core';
 import { computed, ref } from 'vue';
 import SearchField from '../../form/SearchField.vue';
 import { useBench } from '../../desk/benchStore';

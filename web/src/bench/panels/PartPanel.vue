@@ -6,7 +6,6 @@ import {
   hasRoom,
   listTurnsDeg,
   measureOccupancy,
-  nameItem,
   sayDeg,
   sayFastening,
   sayFree,
@@ -145,7 +144,7 @@ function setMass(massG: number | undefined): void {
 <template>
   <PanelFrame
     :over="part.maker ?? 'own part'"
-    :title="nameItem(placed)"
+    :title="bench.names!.item(itemId)"
     back
     @back="bench.select(undefined)"
   >
@@ -165,7 +164,7 @@ function setMass(massG: number | undefined): void {
       <p>{{ sayJoint(joint) }}</p>
       <p class="text-faint text-xs">{{ sayFastening(joint) }}</p>
       <p class="text-faint text-xs">
-        {{ joint.childMount.name ?? sayMount(joint.childMount) }} on
+        {{ bench.names!.mount(itemId, joint.childMount.id) }} on
         {{ bench.names!.mount(joint.parent, joint.parentMount.id) }} of
         <button type="button" class="underline" @click="bench.select(joint.parent)">
           {{ bench.names!.item(joint.parent) }}

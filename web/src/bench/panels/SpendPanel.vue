@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { nameItem, sayG, sayMoney } from '@zucchini/core';
+import { sayG, sayMoney } from '@zucchini/core';
 import { computed } from 'vue';
 import { useBench } from '../../desk/benchStore';
 import FindingList from './FindingList.vue';
@@ -23,11 +23,10 @@ const rows = computed(() => {
     .filter((item) => placed.has(item.id) || !item.owned)
     .map((item) => {
       const line = prices.value.get(item.id);
-      const part = bench.parts.get(item.partId)!;
       const on = placed.get(item.id);
       return {
         item,
-        name: nameItem({ item, part }),
+        name: bench.names!.item(item.id),
         price: item.owned ? 'owned' : line ? sayMoney(line.price) : sayUnpriced(item.id),
         from: line?.seller ? `${line.seller}, ${line.on}` : undefined,
         mass: on?.mass ? sayG(on.mass.massG) : on ? '? g' : 'not fitted',

@@ -177,7 +177,7 @@ const summary = computed(
     </p>
     <p
       class="caption pointer-events-none absolute text-center text-[0.95rem]"
-      :class="isNarrow ? 'inset-x-4 bottom-[6.6rem]' : 'inset-x-36 bottom-3'"
+      :class="isNarrow ? 'inset-x-4 bottom-[6.6rem]' : 'right-48 bottom-3 left-32 text-balance'"
       data-testid="caption"
     >
       {{ caption }}

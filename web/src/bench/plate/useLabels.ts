@@ -1,5 +1,6 @@
-import { nameItem, placeLabels, type Label, type Point2 } from '@zucchini/core';
+import { placeLabels, type Label, type Point2 } from '@zucchini/core';
 import { computed, type ComputedRef } from 'vue';
+import { useBench } from '../../desk/benchStore';
 import type { PlateContext } from './plateContext';
 
 /** A part's number beside the drawing, with its name; laid out with y upwards. */
@@ -23,6 +24,7 @@ export function useLabels(
   { plate, toPage, items, width, height }: PlateContext,
   margin: ComputedRef<Margin>,
 ) {
+  const bench = useBench();
   return computed((): PlateLabel[] => {
     const anchors = new Map(
       [...plate.value.anchors].map(([id, [x, y]]) => {
@@ -38,7 +40,7 @@ export function useLabels(
     };
     return placeLabels(anchors, columns, gapPx).map((label) => {
       const placed = items.value.get(label.itemId)!;
-      return { ...label, number: placed.number, name: nameItem(placed) };
+      return { ...label, number: placed.number, name: bench.names!.item(label.itemId) };
     });
   });
 }
