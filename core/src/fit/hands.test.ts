@@ -4,6 +4,7 @@ import { findHold } from '../hold/index.js';
 import type { Control, Part, Port } from '../part/index.js';
 import { measureReport } from '../report/index.js';
 import { placeSetup, type Setup } from '../rig/index.js';
+import { findingFixtures } from '../testing/findings.js';
 import { gripAt, pad, sits } from '../testing/hold-findings.js';
 import { cube, joint, mountAt } from '../testing/rigs.js';
 import { findEye } from './index.js';
@@ -100,6 +101,43 @@ describe('where the eye is', () => {
     const hold = findHold(assembly);
     const at = hold.state === 'held' ? hold.contacts[0]!.pointMm : undefined;
     expect(eye.map((v, i) => Math.round(v - at![i]!))).toEqual([70, 130, 170]);
+  });
+});
+
+describe('a screen that is not seen as it stands', () => {
+  // Shut it looks down; about the axis across it turns back and up, about its own normal it stays where it looks.
+  const weightOf = (axis: Triple | undefined, poses: Part['poses'] = []) => {
+    const { rig, parts } = findingFixtures['screen-not-seen'].has;
+    const camera: Part = {
+      ...parts.get('body')!,
+      screens: [{ id: 'picture', atMm: [0, 0, 100], normal: [0, 0, -1], diagonalMm: 120 }],
+      movements: axis && [
+        {
+          id: 'flip',
+          name: 'screen flipped',
+          type: 'turn',
+          originMm: [0, 0, 100],
+          axis,
+          from: 0,
+          to: 180,
+          rest: 0,
+          carries: ['picture'],
+        },
+      ],
+      poses,
+    };
+    const book = new Map([...parts, ['body', camera] as const]);
+    return measureReport(rig, 'low', book, { collider })
+      .findings.filter((f) => f.code === 'screen-not-seen')
+      .map((f) => f.weight);
+  };
+
+  it('is a note where its hinge can turn it to the eye, and a risk where none can', () => {
+    expect(weightOf(undefined)).toEqual(['risk']);
+    expect(weightOf([0, 0, 1])).toEqual(['risk']);
+    expect(weightOf([0, 1, 0])).toEqual(['note']);
+    // Where poses are named, it stands in those.
+    expect(weightOf([0, 1, 0], [{ id: 'a', name: 'ajar', at: { flip: 20 } }])).toEqual(['risk']);
   });
 });
 

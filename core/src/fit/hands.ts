@@ -2,7 +2,7 @@ import { createFinding, defineFinding, stating, defineCheck } from '../finding/i
 import { sayMm, sayDeg } from '../words/index.js';
 import { defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
 import type { Hold } from '../hold/index.js';
-import { hasTrait, type Control } from '../part/index.js';
+import { hasTrait, placeMovements, type Control, type Part, type Stance } from '../part/index.js';
 import {
   add,
   dot,
@@ -21,7 +21,7 @@ import {
   type PlacedItem,
 } from '../rig/index.js';
 import { createProbe, listIntrusions } from '../space/index.js';
-import { toDeg } from '../units/index.js';
+import { toDeg, toRad } from '../units/index.js';
 import type { Geometry } from './asked.js';
 
 /** Ways of holding in which both hands hold and none is free to work a control. */
@@ -308,14 +308,19 @@ export const screenNotSeen = defineFinding(
     readonly why: 'hidden' | 'aslant' | 'far';
     readonly angleDeg: number;
     readonly farMm: number;
+    /** On its own hinges it can be turned so that it would be seen. */
+    readonly canTurn: boolean;
   }>(),
   {
     restsOn: ['shape', 'mounts'],
     bad: ({ angleDeg }) => angleDeg,
-    weight: 'risk',
+    weight: 'note where its own hinges turn it to the eye, risk otherwise',
     when: 'from the estimated eye no screen is seen well: each is hidden, more than 60° aslant, or farther than 8 diagonals',
     offers: '',
     sentence: ({ items: [screen, blocker], facts }, n) => {
+      if (facts.canTurn) {
+        return `As it stands you look at the screen of ${n.item(screen!)} ≈ ${sayDeg(facts.angleDeg)} aslant; on its hinge it turns to your eye.`;
+      }
       switch (facts.why) {
         case 'hidden':
           return `${n.item(blocker!)} hides the screen of ${n.item(screen!)} from your eye.`;
@@ -329,6 +334,41 @@ export const screenNotSeen = defineFinding(
     todo: 'Tilt the screen, or move it.',
   },
 );
+
+/** How many places of each hinge are looked at where a part has no named poses. */
+const hingeSteps = 6;
+
+/** Ways a part may stand by its own movements: its named poses, else some places of each of them. */
+function listStances({ movements = [], poses = [] }: Part): Stance[] {
+  if (poses.length > 0) return poses.map((p) => p.at);
+  return movements.reduce<Stance[]>(
+    (all, { id, from, to }) =>
+      all.flatMap((stance) =>
+        Array.from({ length: hingeSteps + 1 }, (_, i) => ({
+          ...stance,
+          [id]: from + ((to - from) * i) / hingeSteps,
+        })),
+      ),
+    [{}],
+  );
+}
+
+/** Whether a part's own hinges can turn one of its screens to the eye; what would then be in the way is not asked. */
+function canTurnTo(eye: Vec3, { placed, screenId }: Sight, readableDeg: number): boolean {
+  const { part } = placed;
+  const screen = part.screens!.find((s) => s.id === screenId)!;
+  const isMoved = part.movements?.some((m) => m.type === 'turn' && m.carries.includes(screenId));
+  if (!isMoved) return false;
+  return listStances(part).some((stance) => {
+    const { atMm, direction } = placeRay(
+      { ...placed, moved: placeMovements(part, stance) },
+      screenId,
+      screen.atMm,
+      screen.normal,
+    );
+    return dot(toUnit(subtract(eye, atMm)), direction) >= Math.cos(toRad(readableDeg));
+  });
+}
 
 /**
  * Screens that the operator's eye does not see from this way of holding: turned away, too far for their
@@ -350,16 +390,18 @@ export const screenCheck = defineSolidCheck([screenNotSeen], ({ geometry, hold }
   );
   if (!first?.trouble) return [];
   const { placed, screenId, trouble, angleDeg, farMm, hiddenBy } = first;
+  const readableDeg = measureSetting(assembly.rig.settings, 'readableAngleDeg');
+  const canTurn = trouble === 'aslant' && canTurnTo(eye, first, readableDeg);
   return [
     createFinding(
       screenNotSeen,
-      'risk',
+      canTurn ? 'note' : 'risk',
       {
         items: [placed.item.id, ...(hiddenBy === undefined ? [] : [hiddenBy])],
         named: 1,
         key: screenId,
       },
-      { screenId, why: trouble, angleDeg, farMm },
+      { screenId, why: trouble, angleDeg, farMm, canTurn },
     ),
   ];
 });

@@ -13,7 +13,7 @@ import {
   listJointsAt,
   listMatingMounts,
   listTurnsDeg,
-  suggestSlideMm,
+  listSlidesMm,
   suggestTurnDeg,
   tryEdit,
   type Edit,
@@ -238,10 +238,10 @@ function createAdd(
   one: Asked,
 ): Edit | undefined {
   const { assembly } = context.report;
-  const slideMm = suggestSlideMm(assembly, parent, mount, own);
+  const [slideMm, ...elsewhere] = listSlidesMm(assembly, parent, mount, own);
   if (slideMm === undefined) return undefined;
   const id = context.makeId();
-  const createTurned = (turnDeg: number): Edit => ({
+  const create = (turnDeg: number, atMm = slideMm): Edit => ({
     type: 'add-part',
     setupId: assembly.setup.id,
     item: one.item,
@@ -249,18 +249,22 @@ function createAdd(
       id,
       child: { item: one.item.id, mount: own.id },
       parent: { item: parent.item.id, mount: mount.id },
-      slideMm,
+      slideMm: atMm,
       turnDeg,
     },
   });
   const upright = suggestTurnDeg(parent, mount, own);
-  const first = createTurned(upright);
-  if (!stands(context, first, one.part, one.item.id)) return first;
+  const first = create(upright);
+  const isClear = (edit: Edit) => !stands(context, edit, one.part, one.item.id);
+  if (isClear(first)) return first;
+  // Further along the rail first: a hand slides a clamp before it turns it round.
+  const further = elsewhere.map((atMm) => create(upright, atMm)).find(isClear);
+  if (further) return further;
   const others = listTurnsDeg(measureMate(mount, own), mount, own)
     .filter((turn) => turn !== upright)
     .slice(0, mostTurns - 1)
-    .map(createTurned);
-  return others.find((edit) => !stands(context, edit, one.part, one.item.id)) ?? first;
+    .map((turn) => create(turn));
+  return others.find(isClear) ?? first;
 }
 
 const measures: readonly ChainMeasure[] = ['price', 'mass', 'height', 'joints'];

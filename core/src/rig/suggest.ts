@@ -41,30 +41,56 @@ export function suggestTurnDeg(parent: PlacedItem, parentMount: Mount, child: Mo
   return best;
 }
 
+/** Places along a rail that are tried for a new part: so many at most, so far apart at least. */
+const places = { most: 24, leastApartMm: 8 };
+
 /**
- * Where a new part goes on a lengthwise mount: in the free stretch nearest the middle that takes its
- * clamp. Undefined where there is no room; 0 where neither mount has length.
+ * Where a new part can go on a lengthwise mount, in mm along it: in the free stretches that take its clamp, the one
+ * nearest the middle first. Empty where there is no room; 0 alone where neither mount has length.
  */
+export function listSlidesMm(
+  assembly: Assembly,
+  parent: PlacedItem,
+  parentMount: Mount,
+  child: Mount,
+): number[] {
+  const range = measureSlideRange(parentMount, child);
+  if (!range) return [0];
+  if (range.fromMm > range.toMm) return [];
+  const onParent = range.along !== 'child';
+  const middle = onParent
+    ? (parentMount.lengthwise!.fromMm + parentMount.lengthwise!.toMm) / 2
+    : toAllowedSlideMm(range, 0);
+  const stretches = onParent
+    ? measureOccupancy(assembly, parent, parentMount).free.map((free) => [
+        free.fromMm + range.clampMm / 2,
+        free.toMm - range.clampMm / 2,
+      ])
+    : [[range.fromMm, range.toMm]];
+  const found = stretches.flatMap(([low, high]) => {
+    if (low! > high!) return [];
+    const apart = Math.max(places.leastApartMm, (high! - low!) / places.most);
+    const first = Math.min(high!, Math.max(low!, middle));
+    const list = [first, low!, high!];
+    for (let at = first - apart; at > low!; at -= apart) list.push(at);
+    for (let at = first + apart; at < high!; at += apart) list.push(at);
+    return list;
+  });
+  // What stops only at its notches stands on one; the ends of a free stretch need not be at one.
+  const allowed = (at: number) => (onParent ? at : toAllowedSlideMm(range, at));
+  return [...new Set(found.map(allowed))].sort(
+    (a, b) => Math.abs(a - middle) - Math.abs(b - middle) || a - b,
+  );
+}
+
+/** The first of `listSlidesMm`; undefined where there is no room. */
 export function suggestSlideMm(
   assembly: Assembly,
   parent: PlacedItem,
   parentMount: Mount,
   child: Mount,
 ): number | undefined {
-  const range = measureSlideRange(parentMount, child);
-  if (!range) return 0;
-  if (range.fromMm > range.toMm) return undefined;
-  if (range.along === 'child') return toAllowedSlideMm(range, 0);
-  const middle = (parentMount.lengthwise!.fromMm + parentMount.lengthwise!.toMm) / 2;
-  let best: number | undefined;
-  for (const free of measureOccupancy(assembly, parent, parentMount).free) {
-    const low = free.fromMm + range.clampMm / 2;
-    const high = free.toMm - range.clampMm / 2;
-    if (low > high) continue;
-    const place = Math.min(high, Math.max(low, middle));
-    if (best === undefined || Math.abs(place - middle) < Math.abs(best - middle)) best = place;
-  }
-  return best;
+  return listSlidesMm(assembly, parent, parentMount, child)[0];
 }
 
 /** The mounts of a part that mate with a given one, the one it is usually carried by first. */

@@ -64,7 +64,7 @@ const provenanceWords = {
 const guessed = computed(() =>
   Object.entries(part.value?.provenance ?? {})
     .filter(([, by]) => by === 'guessed')
-    .map(([path]) => sayPath(path)),
+    .map(([path]) => sayPath(path, part.value!.kind)),
 );
 const massBy = computed(() => {
   const by = part.value?.provenance?.['massG'];

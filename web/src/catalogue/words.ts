@@ -49,12 +49,13 @@ const pathWords: Readonly<Record<string, string>> = {
   massG: 'its mass',
 };
 
-/** A figure of a part by its path, in words. */
-export function sayPath(path: string): string {
+/** A figure of a part by its path, in the words of its kind: of a plate the depth is another one than of a camera. */
+export function sayPath(path: string, kind: PartKind): string {
   const known = pathWords[path];
   if (known) return known;
   const name = path.replace(/^figures\./u, '');
-  for (const thing of things) {
+  const own = things.filter((t) => t.kind === kind);
+  for (const thing of [...own, ...things]) {
     const question = thing.questions.find((q) => q.name === name);
     if (question) return question.label.toLowerCase();
   }

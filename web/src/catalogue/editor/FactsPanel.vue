@@ -40,7 +40,7 @@ const amount = computed(() =>
 const guesses = computed(() =>
   Object.entries(props.part.provenance ?? {})
     .filter(([, by]) => by === 'guessed')
-    .map(([path]) => ({ path, label: sayPath(path) })),
+    .map(([path]) => ({ path, label: sayPath(path, props.part.kind) })),
 );
 function approve(path: string): void {
   state({ provenance: { ...props.part.provenance, [path]: 'measured' } });

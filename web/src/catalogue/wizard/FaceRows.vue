@@ -10,6 +10,7 @@ import { carriesOptions, faceOptions, halfOptions, plugOptions, usuallyCarries }
 const props = defineProps<{
   kind: 'ports' | 'mounts';
   label: string;
+  must?: boolean;
   modelValue: readonly Record<string, unknown>[] | undefined;
 }>();
 const emit = defineEmits<{ 'update:modelValue': [value: Record<string, unknown>[] | undefined] }>();
@@ -74,7 +75,7 @@ function drop(i: number): void {
 
 <template>
   <fieldset>
-    <legend class="mb-1">{{ label }}</legend>
+    <legend class="mb-1">{{ label }}<span v-if="must" class="text-tomato"> *</span></legend>
     <ul class="space-y-1">
       <li v-for="(row, i) in rows" :key="i" class="flex flex-wrap items-center gap-1">
         <ChoiceField

@@ -140,6 +140,7 @@ const carried = computed(() => (props.modelValue ?? []) as string[]);
       <FaceRows
         :kind="question.type"
         :label="question.label"
+        :must="must"
         :model-value="rowList"
         @update:model-value="(v) => emit('update:modelValue', v)"
       />
