@@ -109,7 +109,7 @@ export function makeKnownHang(file: RigFile, catalogue: PartBook, collider: Coll
           names,
         ),
         views: viewNames.map((view) => {
-          const plate = drawRig(assembly, view, fit.solidity?.covers ?? []);
+          const plate = drawRig(assembly, view, fit.solidity?.covers() ?? []);
           const points = plate.runs.flatMap((r) => r.solids.flatMap((s) => s.seen.outline));
           return {
             view,

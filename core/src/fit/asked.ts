@@ -33,6 +33,22 @@ export interface InSpaceAsked {
 
 export type SolidAsked = FitAsked & InSpaceAsked;
 
+// One object for all checks of one report: there are two dozen of them, and each asks.
+const merged = new WeakMap<object, object>();
+
+/** What a report's checks look at together with what geometry answers. */
+function mergeSolid<Context extends object, Solid extends object>(
+  context: Context,
+  solid: Solid,
+): Context & Solid {
+  let both = merged.get(solid) as (Context & Solid) | undefined;
+  if (!both) {
+    both = { ...context, ...solid };
+    merged.set(solid, both);
+  }
+  return both;
+}
+
 /** A check that needs geometry: without it, it finds nothing. `More` is what it looks at beyond the space itself. */
 export function defineSolidCheck<const Kinds extends readonly FindingKind[], More>(
   kinds: Kinds,
@@ -41,7 +57,7 @@ export function defineSolidCheck<const Kinds extends readonly FindingKind[], Mor
   return defineCheck(
     kinds,
     (context: FitAsked & { readonly solid: (InSpaceAsked & More) | undefined }) =>
-      context.solid ? find({ ...context, ...context.solid }) : [],
+      context.solid ? find(mergeSolid(context, context.solid)) : [],
   );
 }
 

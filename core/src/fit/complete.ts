@@ -151,17 +151,17 @@ export const excludesPart = defineFinding('excludes-part', stating(), {
 
 /** Parts of one setup that are stated not to go together. */
 export const excludeCheck = defineCheck([excludesPart], ({ assembly }: FitAsked) =>
-  assembly.items.flatMap((a) =>
-    assembly.items.flatMap((b) =>
-      a.part.excludes?.includes(b.part.id)
-        ? [
-            createFinding(excludesPart, 'stops', { items: [a.item.id, b.item.id] }, {}, [
-              { type: 'remove-item', setupId: assembly.setup.id, itemId: a.item.id },
-            ]),
-          ]
-        : [],
+  assembly.items
+    .filter((a) => a.part.excludes?.length)
+    .flatMap((a) =>
+      assembly.items
+        .filter((b) => a.part.excludes!.includes(b.part.id))
+        .map((b) =>
+          createFinding(excludesPart, 'stops', { items: [a.item.id, b.item.id] }, {}, [
+            { type: 'remove-item', setupId: assembly.setup.id, itemId: a.item.id },
+          ]),
+        ),
     ),
-  ),
 );
 
 /** Free mounts of a setup that take a part, each with what bears it. */

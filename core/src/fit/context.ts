@@ -13,7 +13,8 @@ import type { Slip } from './slip.js';
 /** What geometry answers, for the checks that need it. */
 export interface InSpace extends InSpaceAsked {
   readonly overlaps: readonly Overlap[];
-  readonly covers: readonly Cover[];
+  /** Worked out when it is first asked for. */
+  readonly covers: () => readonly Cover[];
   readonly entered: readonly Entered[];
   readonly entries: readonly EndEntry[];
   readonly access: readonly Access[];

@@ -91,9 +91,11 @@ export const mountCovered = defineFinding(
  */
 export const coverCheck = defineSolidCheck(
   [mountCovered],
-  ({ assembly, parts, covers }: SolidAsked & { readonly covers: readonly Cover[] }) => {
-    const by = new Map(covers.map((c) => [`${c.itemId} ${c.mountId}`, c]));
-    return listUnplaced(assembly, parts).flatMap(({ item, places }) => {
+  ({ assembly, parts, covers }: SolidAsked & { readonly covers: () => readonly Cover[] }) => {
+    const waiting = listUnplaced(assembly, parts);
+    if (waiting.length === 0) return [];
+    const by = new Map(covers().map((c) => [`${c.itemId} ${c.mountId}`, c]));
+    return waiting.flatMap(({ item, places }) => {
       const covered = places.map((p) => by.get(`${p.itemId} ${p.mountId}`));
       const [first] = covered;
       if (!first || covered.includes(undefined)) return [];

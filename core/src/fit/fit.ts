@@ -19,7 +19,8 @@ import type { PartBook } from '../part/index.js';
 /** What geometry answers: only there where a collision library was given. */
 export interface Solidity {
   readonly overlaps: readonly Overlap[];
-  readonly covers: readonly Cover[];
+  /** Free mounts that something stands before, worked out when first asked for: a drawing wants them, few findings do. */
+  readonly covers: () => readonly Cover[];
   /** Spaces that something stands in and that this setup does without. */
   readonly doesWithout: readonly Entered[];
   /** Item ids in an order in which the setup can be put together; undefined where there is none. */
@@ -36,6 +37,12 @@ export interface Fit {
   readonly solidity: Solidity | undefined;
 }
 
+/** What is worked out once, when it is first asked for. */
+function createLazy<Value>(make: () => Value): () => Value {
+  let made: { readonly value: Value } | undefined;
+  return () => (made ??= { value: make() }).value;
+}
+
 function measureSolid(geometry: Geometry, hold: Hold, parts: PartBook, lean: boolean): InSpace {
   const { space } = geometry;
   const { assembly } = space;
@@ -47,7 +54,7 @@ function measureSolid(geometry: Geometry, hold: Hold, parts: PartBook, lean: boo
     geometry,
     space,
     overlaps: listOverlaps(space),
-    covers: lean ? [] : listCovers(space),
+    covers: lean ? () => [] : createLazy(() => listCovers(space)),
     entered: listEntered(space, parts, hold),
     entries,
     access,

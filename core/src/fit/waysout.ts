@@ -2,6 +2,7 @@ import {
   tryEdit,
   listLoose,
   listTurnsDeg,
+  spreadTurnsDeg,
   rigFromMount,
   toAllowedSlideMm,
   type Edit,
@@ -11,13 +12,12 @@ import {
 import type { PartBook } from '../part/index.js';
 import { dot } from '../placement/index.js';
 import { createSpace, listOverlaps, type Space } from '../space/index.js';
-import { measureApartDeg } from '../units/index.js';
 import { listMoves } from './moves.js';
 
 /** How far a slide is tried each way, in mm: near first, since the smallest change is the best one. */
 const slideTriesMm = [1, 2, 3, 5, 8, 12, 16, 20, 25, 30, 40, 50, 65, 80, 100, 130];
-/** Turns tried for one joint: the nearest ones. */
-const mostTurns = 8;
+/** Turns tried for one joint: the nearest ones, then ever wider. */
+const mostTurns = 14;
 /** Ways round a rod that are tried: upright, hanging, to either side, and between. */
 const rollTriesDeg = [0, 180, 90, -90, 45, -45, 135, -135];
 /** How many joints from the clash towards the body are tried. */
@@ -50,12 +50,9 @@ function listTries(space: Space, joint: PlacedJoint): Edit[] {
     }
   }
   if (joint.mate.state === 'mates') {
-    const apart = (deg: number) => measureApartDeg(deg, joint.joint.turnDeg);
-    const turns = listTurnsDeg(joint.mate, joint.parentMount, joint.childMount)
-      .filter((deg) => apart(deg) > 0.1)
-      .sort((a, b) => apart(a) - apart(b) || a - b)
-      .slice(0, mostTurns);
-    for (const turnDeg of turns) edits.push({ type: 'turn', setupId, jointId, turnDeg });
+    const turns = listTurnsDeg(joint.mate, joint.parentMount, joint.childMount);
+    for (const turnDeg of spreadTurnsDeg(turns, joint.joint.turnDeg, mostTurns))
+      edits.push({ type: 'turn', setupId, jointId, turnDeg });
     if (joint.mate.as === 'rod-15-single') {
       const now = joint.joint.rollDeg ?? 0;
       for (const rollDeg of rollTriesDeg.filter((deg) => deg !== now)) {

@@ -1,5 +1,5 @@
 import { createChainBetween, listAdaptors, type ChainLink } from '../fit/index.js';
-import { measureMate, type Mount, type Part, type PartBook } from '../part/index.js';
+import { hasTrait, measureMate, type Mount, type Part, type PartBook } from '../part/index.js';
 import { dot, measureLength, subtract } from '../placement/index.js';
 import type { Finding, FindingCode } from '../report/index.js';
 import {
@@ -33,6 +33,9 @@ const mostAdaptors = 3;
 /** So many other mounts are tried for one joint, the nearest first. */
 const mostPlaces = 2;
 
+/** Under the camera a riser is low, in mm: a camera on a post is another rig (estimate). */
+const mostUnderCameraMm = 25;
+
 /** Whether two mounts can be joined, as far as anybody has stated. */
 function goTogether(a: Mount, b: Mount): boolean {
   const mate = measureMate(a, b);
@@ -48,6 +51,12 @@ function findLink(part: Part, from: Mount, own: Mount): ChainLink | undefined {
     if (out) return { part, carriedBy: carriedBy.id, carriesBy: out.id };
   }
   return undefined;
+}
+
+/** How far apart an adaptor keeps the two that it joins, in mm. */
+function measureLinkMm({ part, carriedBy, carriesBy }: ChainLink): number {
+  const at = (id: string) => part.mounts.find((m) => m.id === id)!.originMm;
+  return measureLength(subtract(at(carriesBy), at(carriedBy)));
 }
 
 /** Free mounts that look the way the present one looks, on what may carry the part; the nearest first. */
@@ -77,9 +86,12 @@ export function listBetween(assembly: Assembly, finding: Finding, catalogue: Par
   const isOwned = (part: Part) => assembly.rig.kit.some((item) => item.partId === part.id);
   const price = (part: Part) => part.price?.minor ?? Infinity;
   const over = (joint: PlacedJoint, onto: MountRef): Edit[] => {
-    const from = assembly.byId.get(onto.item)!.part.mounts.find((m) => m.id === onto.mount)!;
+    const parent = assembly.byId.get(onto.item)!.part;
+    const from = parent.mounts.find((m) => m.id === onto.mount)!;
+    const isCamera = hasTrait(parent, 'camera');
     return adaptors
       .flatMap((part) => findLink(part, from, joint.childMount) ?? [])
+      .filter((link) => !isCamera || measureLinkMm(link) <= mostUnderCameraMm)
       .sort(
         (a, b) =>
           Number(isOwned(b.part)) - Number(isOwned(a.part)) || price(a.part) - price(b.part),

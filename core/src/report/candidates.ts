@@ -13,6 +13,7 @@ import {
   listJointsAt,
   listMatingMounts,
   listTurnsDeg,
+  spreadTurnsDeg,
   listSlidesMm,
   suggestTurnDeg,
   tryEdit,
@@ -218,7 +219,7 @@ function baseOf(context: AskContext): Report {
 const bases = new WeakMap<AskContext, Report>();
 
 /** Turns tried for a new part before it is said to stand in another. */
-const mostTurns = 4;
+const mostTurns = 8;
 
 /** Whether a part that an edit adds stands in another, or the other in it. */
 function stands(context: AskContext, edit: Edit, part: Part, itemId: string): boolean {
@@ -260,10 +261,8 @@ function createAdd(
   // Further along the rail first: a hand slides a clamp before it turns it round.
   const further = elsewhere.map((atMm) => create(upright, atMm)).find(isClear);
   if (further) return further;
-  const others = listTurnsDeg(measureMate(mount, own), mount, own)
-    .filter((turn) => turn !== upright)
-    .slice(0, mostTurns - 1)
-    .map((turn) => create(turn));
+  const turns = listTurnsDeg(measureMate(mount, own), mount, own);
+  const others = spreadTurnsDeg(turns, upright, mostTurns).map((turn) => create(turn));
   return others.find(isClear) ?? first;
 }
 
@@ -343,7 +342,7 @@ interface Place {
 /** Free mounts of the rig that take a part, the firmest and least covered first. */
 function listPlaces(context: AskContext, part: Part): Place[] {
   const { assembly, fit } = context.report;
-  const covered = new Set(fit.solidity?.covers.map((c) => `${c.itemId} ${c.mountId}`));
+  const covered = new Set(fit.solidity?.covers().map((c) => `${c.itemId} ${c.mountId}`));
   const places: Place[] = [];
   for (const parent of assembly.items) {
     for (const mount of parent.part.mounts) {

@@ -13,14 +13,17 @@ import {
 } from '../testing/rigs.js';
 import {
   applyEdit,
+  listSlidesMm,
   listTurnsDeg,
   measureOccupancy,
   placeAlong,
   placeSetup,
+  spreadTurnsDeg,
   suggestSlideMm,
   type Joint,
 } from './index.js';
 import type { Part } from '../part/index.js';
+import { measureApartDeg } from '../units/index.js';
 
 function placeOne(part: Part, own: Joint) {
   const { rig, parts } = createTestRig([body, part], [own]);
@@ -158,6 +161,35 @@ describe('lengthwise mounts', () => {
     expect(
       suggestSlideMm(assembly, assembly.items[0]!, rail, { ...clamp, clampLengthMm: 26 }),
     ).toBeUndefined();
+  });
+});
+
+describe('turns that are tried one after the other', () => {
+  const steps = Array.from({ length: 60 }, (_, i) => 3 + 6 * i);
+  it('are the nearest each way, then ever wider ones, all the way round', () => {
+    const apart = spreadTurnsDeg(steps, 9, 99).map((deg) => measureApartDeg(deg, 9));
+    expect(apart).toEqual([6, 6, 12, 12, 30, 30, 42, 42, 60, 60, 90, 90, 120, 120, 150, 150]);
+    expect(spreadTurnsDeg(steps, 9, 3)).toEqual([3, 15, 21]);
+  });
+  it('are all there are where a joint has few', () => {
+    expect(spreadTurnsDeg([0, 90, 180, 270], 0, 8)).toEqual([90, 270, 180]);
+    expect(spreadTurnsDeg([0], 0, 8)).toEqual([]);
+  });
+});
+
+describe('a place for a new clamp', () => {
+  const along = (fromMm: number, toMm: number) =>
+    mountAt('rail', 'nato-rail', 'rail', [0, 0, 50], [0, 0, 1], [1, 0, 0], {
+      lengthwise: { axis: [1, 0, 0], fromMm, toMm },
+    });
+  it('is the middle, then ever further out, to both ends', () => {
+    const { rig, parts } = createTestRig([body], []);
+    const assembly = placeSetup(rig, rig.setups[0]!, parts);
+    const slides = listSlidesMm(assembly, assembly.items[0]!, along(-50, 50), handle.mounts[0]!);
+    expect(slides.slice(0, 4)).toEqual([0, -8, 8, -16]);
+    expect([Math.min(...slides), Math.max(...slides)]).toEqual([-40, 40]);
+    expect(new Set(slides).size).toBe(slides.length);
+    expect(listSlidesMm(assembly, assembly.items[0]!, along(-9, 9), handle.mounts[0]!)).toEqual([]);
   });
 });
 

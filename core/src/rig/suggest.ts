@@ -1,6 +1,7 @@
 import { measureMate, mountKinds, type Mate, type Mount, type Part } from '../part/index.js';
 import { rotate, type Placement } from '../placement/index.js';
 import { placeAt, type Assembly, type PlacedItem } from './assembly.js';
+import { measureApartDeg } from '../units/index.js';
 import { measureSlideRange, toAllowedSlideMm } from './slide.js';
 import { measureOccupancy } from './stretch.js';
 
@@ -22,6 +23,27 @@ export function listTurnsDeg(mate: Mate, parent: Mount, child: Mount): number[] 
   const phase = (parent.toothPhaseDeg ?? 0) + (child.toothPhaseDeg ?? 0);
   const count = Math.round(360 / stepDeg);
   return Array.from({ length: count }, (_, i) => (i + 0.5) * stepDeg + phase);
+}
+
+/** How far apart turns are that are tried one after the other, in degrees: the next step first, then wider ones. */
+const spreadDeg = [0.1, 10, 25, 40, 60, 85, 115, 150];
+
+/**
+ * Some of the turns that a joint allows, other than the present one: the nearest each way, then ever wider ones, so that
+ * a few tries go all the way round where a joint has many steps. At most `most`, the nearest first.
+ */
+export function spreadTurnsDeg(turns: readonly number[], nowDeg: number, most: number): number[] {
+  const apart = (deg: number) => measureApartDeg(deg, nowDeg);
+  const sorted = [...turns].sort((a, b) => apart(a) - apart(b) || a - b);
+  const chosen = new Set<number>();
+  for (const least of spreadDeg) {
+    const [first, second] = sorted.filter((deg) => apart(deg) >= least);
+    if (first === undefined) break;
+    chosen.add(first);
+    // Its twin on the other side, where there is one as far away.
+    if (second !== undefined && apart(second) < apart(first) + 1e-6) chosen.add(second);
+  }
+  return sorted.filter((deg) => chosen.has(deg)).slice(0, most);
 }
 
 /** The turn among those allowed at which the child stands most upright and looks most forward. */

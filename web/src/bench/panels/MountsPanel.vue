@@ -14,7 +14,7 @@ const groups = computed(() => {
   const wanted = listSearchWords(text.value);
   const { assembly, fit } = bench.report!;
   const covers = new Map(
-    (fit.solidity?.covers ?? []).map((c) => [`${c.itemId} ${c.mountId}`, c.byItem]),
+    (fit.solidity?.covers() ?? []).map((c) => [`${c.itemId} ${c.mountId}`, c.byItem]),
   );
   return assembly.items
     .filter((p) => props.itemId === undefined || p.item.id === props.itemId)

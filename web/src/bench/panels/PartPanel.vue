@@ -55,7 +55,7 @@ const free = computed(() =>
 );
 /** A mount's standard, and what of a lengthwise one is left. */
 function sayRoom(mount: (typeof free.value)[number]): string {
-  const cover = bench.report!.fit.solidity?.covers.find(
+  const cover = bench.report!.fit.solidity?.covers().find(
     (c) => c.itemId === props.itemId && c.mountId === mount.id,
   );
   if (cover) return `blocked by ${bench.names!.item(cover.byItem)}`;

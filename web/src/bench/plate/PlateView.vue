@@ -7,6 +7,7 @@ import {
   sayMm,
   sayRatio,
   type Page,
+  type Cover,
   type Drawing,
   type Point2,
 } from '@zucchini/core';
@@ -50,9 +51,11 @@ const drag = usePlateDrag();
 const isNarrow = computed(() => width.value < 600);
 const margin = computed(() => ({ side: 58, top: 40, bottom: isNarrow.value ? 136 : 104 }));
 
-const plate = computed<Drawing>(() =>
-  drawRig(bench.report!.assembly, bench.view, bench.report!.fit.solidity?.covers ?? []),
+// While something is dragged or tried the marks stay as they were: what they say is read afterwards.
+const covers = computed<readonly Cover[]>((before) =>
+  bench.preview && before ? before : (bench.report!.fit.solidity?.covers() ?? []),
 );
+const plate = computed<Drawing>(() => drawRig(bench.report!.assembly, bench.view, covers.value));
 const items = computed(() => bench.report!.assembly.byId);
 
 const scale = shallowRef({ pxPerMm: 1, barMm: 50, middleMm: [0, 0] as Point2 });
