@@ -15,6 +15,7 @@ import {
   createNames,
   nameMountOf,
   namePortOf,
+  sayHalf,
   sayFastening,
   sayFree,
   sayJoint,
@@ -78,6 +79,19 @@ const { rig, parts } = createTestRig(
 );
 const assembly = placeSetup(rig, rig.setups[0]!, parts);
 const names = createNames(assembly, parts);
+
+describe('halves of a mount in words', () => {
+  it.each([
+    ['quarter-20', 'screw', '¼″-20 screw'],
+    ['nato-rail', 'rail', 'NATO rail'],
+    ['nato-rail', 'clamp', 'NATO rail clamp'],
+    ['cold-shoe', 'shoe', 'cold shoe'],
+    ['cold-shoe', 'foot', 'cold shoe foot'],
+    ['lens-mount', 'body', 'lens mount of the body'],
+    ['strap-lug', 'lug', 'strap lug'],
+    ['strap-lug', 'strap', 'strap for a strap lug'],
+  ] as const)('%s %s: %s', (kind, side, said) => expect(sayHalf(kind, side)).toBe(said));
+});
 
 describe('names of what ids stand for', () => {
   it('are what the owner calls it, else the part’s; of what lies in the drawer too', () => {

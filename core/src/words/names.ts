@@ -6,6 +6,7 @@ import {
   type Control,
   type Mount,
   type MountKind,
+  type MountSide,
   type Part,
   type PartBook,
   type PartKind,
@@ -109,16 +110,19 @@ export function sayKind(kind: MountKind): string {
   return mountKinds[kind].label;
 }
 
+/** One half of a kind of mount: "¼″-20 screw", "NATO rail", "lens mount of the body", "strap for a strap lug". */
+export function sayHalf(kind: MountKind, side: MountSide): string {
+  const { label } = mountKinds[kind];
+  const word = label.toLowerCase();
+  // "cold shoe shoe" and "NATO rail rail" say nothing twice, and "lens mount body" is no half.
+  if (side === 'body' || side === 'lens') return `${label} of the ${side}`;
+  if (word.endsWith(side)) return label;
+  return word.startsWith(`${side} `) ? `${side} for a ${label}` : `${label} ${side}`;
+}
+
 /** "¼″-20 screw with pins", "NATO rail clamp": a mount by its standard, its half and its pins. */
 export function sayMount(mount: Mount): string {
-  const label = mountKinds[mount.kind].label;
-  // "cold shoe shoe" and "NATO rail rail" say nothing twice, and "lens mount body" is no half.
-  const whole = mount.side === 'body' || mount.side === 'lens';
-  const half = whole
-    ? `${label} of the ${mount.side}`
-    : label.toLowerCase().endsWith(mount.side)
-      ? label
-      : `${label} ${mount.side}`;
+  const half = sayHalf(mount.kind, mount.side);
   const pins = mount.locating
     ? mount.locating.side === 'pins'
       ? ' with pins'

@@ -2,11 +2,11 @@
 import {
   drawRig,
   measurePartSizeMm,
-  mountKinds,
   needNames,
   sayConnector,
   sayG,
   sayMoney,
+  sayHalf,
   standAlone,
   viewNames,
   type Part,
@@ -50,7 +50,7 @@ const windowMm = computed<readonly [number, number]>(() => {
 const mountText = (p: Part) => {
   const counts = new Map<string, number>();
   for (const m of p.mounts) {
-    const text = `${mountKinds[m.kind].label} ${m.side}`;
+    const text = sayHalf(m.kind, m.side);
     counts.set(text, (counts.get(text) ?? 0) + 1);
   }
   return (

@@ -5,10 +5,11 @@ import {
   createPartId,
   listPartDoubts,
   measurePartSizeMm,
-  mountKinds,
+  nameMountOf,
   needNames,
   sayG,
   sayMoney,
+  sayMount,
   sayTool,
   standAlone,
   toSvg,
@@ -156,10 +157,9 @@ const faces = ['near', 'front', 'top'] as const;
         <dd>
           <ul class="mt-0.5">
             <li v-for="m in part.mounts" :key="m.id" class="flex justify-between gap-3 text-xs">
-              <span class="truncate">{{ m.name ?? m.id.replaceAll('-', ' ') }}</span>
+              <span class="truncate">{{ nameMountOf(part, m.id) }}</span>
               <span class="text-faint whitespace-nowrap"
-                >{{ mountKinds[m.kind].label }} {{ m.side
-                }}{{ m.fastening ? ` · ${sayTool(m.fastening.tool)}` : '' }}</span
+                >{{ sayMount(m) }}{{ m.fastening ? ` · ${sayTool(m.fastening.tool)}` : '' }}</span
               >
             </li>
           </ul>

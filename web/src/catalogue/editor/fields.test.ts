@@ -159,7 +159,7 @@ describe('the fields of an element', () => {
     ],
     [
       'rail',
-      'name –; kind NATO rail rail; forward 0 mm; left 5 mm; up 0 mm; looks left; reference forward; from -10 mm; to 10 mm; worked with no tool; seconds – s; bears – g; carries the part false',
+      'name –; kind NATO rail; forward 0 mm; left 5 mm; up 0 mm; looks left; reference forward; from -10 mm; to 10 mm; worked with no tool; seconds – s; bears – g; carries the part false',
     ],
     [
       'clamp',
@@ -171,7 +171,7 @@ describe('the fields of an element', () => {
     ],
     [
       'bay',
-      'name –; kind cell bay body; forward -5 mm; left 0 mm; up 0 mm; looks back; reference up; family own; worked with no tool; seconds – s; bears – g; carries the part false',
+      'name –; kind cell bay of the body; forward -5 mm; left 0 mm; up 0 mm; looks back; reference up; family own; worked with no tool; seconds – s; bears – g; carries the part false',
     ],
     ['room', 'for dials; forward 0 mm; left 0 mm; up 9 mm; length 5 mm; width 6 mm; height 7 mm'],
     [

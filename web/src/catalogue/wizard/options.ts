@@ -4,6 +4,7 @@ import {
   listChoices,
   mountKinds,
   plugConnectors,
+  sayHalf,
   type MountKind,
 } from '@zucchini/core';
 
@@ -42,6 +43,6 @@ export const halfOptions: readonly (readonly [string, string])[] = (
   Object.keys(mountKinds) as MountKind[]
 ).flatMap((kind) =>
   [...new Set(mountKinds[kind].sides)].map(
-    (side) => [`${kind} ${side}`, `${mountKinds[kind].label} ${side}`] as const,
+    (side) => [`${kind} ${side}`, sayHalf(kind, side)] as const,
   ),
 );
