@@ -6,7 +6,7 @@ import { measureReport } from '../report/index.js';
 import { placeSetup, type Setup } from '../rig/index.js';
 import { findingFixtures } from '../testing/findings.js';
 import { gripAt, pad, sits } from '../testing/hold-findings.js';
-import { cube, joint, mountAt } from '../testing/rigs.js';
+import { createTestRig, cube, joint, mountAt } from '../testing/rigs.js';
 import { findEye } from './index.js';
 
 let collider: Collider;
@@ -106,10 +106,22 @@ describe('where the eye is', () => {
 
 describe('a screen that is not seen as it stands', () => {
   // Shut it looks down; about the axis across it turns back and up, about its own normal it stays where it looks.
-  const weightOf = (axis: Triple | undefined, poses: Part['poses'] = []) => {
-    const { rig, parts } = findingFixtures['screen-not-seen'].has;
+  const weightOf = (
+    axis: Triple | undefined,
+    poses: Part['poses'] = [],
+    more: Partial<Part> = {},
+    beside?: Part,
+  ) => {
+    const bare = findingFixtures['screen-not-seen'].has;
+    const { rig, parts } = beside
+      ? createTestRig(
+          [bare.parts.get('body')!, bare.parts.get('handle')!, beside],
+          [...bare.rig.setups[0]!.joints, joint('w', `${beside.id}.base`, 'body.plain')],
+        )
+      : bare;
     const camera: Part = {
       ...parts.get('body')!,
+      ...more,
       screens: [{ id: 'picture', atMm: [0, 0, 100], normal: [0, 0, -1], diagonalMm: 120 }],
       movements: axis && [
         {
@@ -121,7 +133,7 @@ describe('a screen that is not seen as it stands', () => {
           from: 0,
           to: 180,
           rest: 0,
-          carries: ['picture'],
+          carries: ['picture', ...(more.solids ?? []).map((s) => s.id)],
         },
       ],
       poses,
@@ -138,6 +150,39 @@ describe('a screen that is not seen as it stands', () => {
     expect(weightOf([0, 1, 0])).toEqual(['note']);
     // Where poses are named, it stands in those.
     expect(weightOf([0, 1, 0], [{ id: 'a', name: 'ajar', at: { flip: 20 } }])).toEqual(['risk']);
+  });
+
+  it('is none where it would turn into a part', () => {
+    const leaf = {
+      id: 'leaf',
+      type: 'box' as const,
+      atMm: [40, 0, 100] as Triple,
+      sizeMm: [60, 40, 4] as Triple,
+    };
+    // Turned over about the middle, its leaf comes to lie behind, where a box may stand.
+    const wall = cube('wall', 20, { mounts: [base] }, [-40, 0, 50]);
+    const over = [{ id: 'over', name: 'turned over', at: { flip: 180 } }];
+    expect(weightOf([0, 1, 0], over, { solids: [leaf] })).toEqual(['note']);
+    expect(weightOf([0, 1, 0], over, { solids: [leaf] }, wall)).toEqual(['risk']);
+  });
+});
+
+describe('a screen that is small for how far it is', () => {
+  const weightOf = (diagonalMm: number) => {
+    const { rig, parts } = findingFixtures['screen-not-seen'].hasNot;
+    const camera = parts.get('body')!;
+    const screens = camera.screens!.map((s) => ({ ...s, diagonalMm }));
+    const book = new Map([...parts, ['body', { ...camera, screens }] as const]);
+    return measureReport(rig, 'low', book, { collider })
+      .findings.filter((f) => f.code === 'screen-not-seen')
+      .map((f) => f.weight);
+  };
+
+  it('serves to frame by up to half as far again as focus is judged from: 716 mm is 8 × 89.5 and 12 × 59.7', () => {
+    expect(weightOf(90)).toEqual([]);
+    expect(weightOf(89)).toEqual(['note']);
+    expect(weightOf(60)).toEqual(['note']);
+    expect(weightOf(59)).toEqual(['risk']);
   });
 });
 

@@ -16,12 +16,13 @@ import {
 import {
   measureSetting,
   placeRay,
+  placeSolids,
   type Assembly,
   type HoldKind,
   type PlacedItem,
 } from '../rig/index.js';
-import { createProbe, listIntrusions } from '../space/index.js';
-import { toDeg, toRad } from '../units/index.js';
+import { createProbe, isEntered, listIntrusions, spaceSolid } from '../space/index.js';
+import { toDeg } from '../units/index.js';
 import type { Geometry } from './asked.js';
 
 /** Ways of holding in which both hands hold and none is free to work a control. */
@@ -263,7 +264,14 @@ interface Sight {
   readonly farMm: number;
   readonly trouble: 'hidden' | 'aslant' | 'far' | undefined;
   readonly hiddenBy: string | undefined;
+  /** Beyond what focus can be judged from, and near enough to frame by. */
+  readonly frames: boolean;
 }
+
+/** So many times as far as focus can be judged from, a picture still serves to frame by (estimate). */
+const framesTimes = 1.5;
+
+const isMild = (sight: Sight) => sight.trouble === 'far' && sight.frames;
 
 function lookAt({ space }: Geometry, eye: Vec3, placed: PlacedItem): Sight[] {
   const { settings } = space.assembly.rig;
@@ -273,7 +281,9 @@ function lookAt({ space }: Geometry, eye: Vec3, placed: PlacedItem): Sight[] {
     const farMm = measureLength(to);
     const way = toUnit(to);
     const angleDeg = toDeg(Math.acos(Math.max(-1, Math.min(1, dot(way, direction)))));
-    const base = { placed, screenId: screen.id, angleDeg, farMm };
+    const readableMm = screen.diagonalMm * measureSetting(settings, 'readableTimes');
+    const frames = farMm <= framesTimes * readableMm;
+    const base = { placed, screenId: screen.id, angleDeg, farMm, frames };
     // Turned round by its owner it faces whoever is filmed.
     const isTurned = space.assembly.setup.stances?.[placed.item.id] !== undefined;
     if (isTurned && angleDeg > facesAwayDeg) {
@@ -282,7 +292,7 @@ function lookAt({ space }: Geometry, eye: Vec3, placed: PlacedItem): Sight[] {
     if (angleDeg > measureSetting(settings, 'readableAngleDeg')) {
       return { ...base, trouble: 'aslant', hiddenBy: undefined };
     }
-    if (farMm > screen.diagonalMm * measureSetting(settings, 'readableTimes')) {
+    if (farMm > readableMm) {
       return { ...base, trouble: 'far', hiddenBy: undefined };
     }
     // A third of the picture's diagonal wide: what hides that much of the middle hides the picture.
@@ -310,11 +320,14 @@ export const screenNotSeen = defineFinding(
     readonly farMm: number;
     /** On its own hinges it can be turned so that it would be seen. */
     readonly canTurn: boolean;
+    /** Too far to judge focus, near enough to frame by. */
+    readonly frames: boolean;
   }>(),
   {
     restsOn: ['shape', 'mounts'],
     bad: ({ angleDeg }) => angleDeg,
-    weight: 'note where its own hinges turn it to the eye, risk otherwise',
+    weight:
+      'note where its own hinges turn it to the eye or it still serves to frame by, risk otherwise',
     when: 'from the estimated eye no screen is seen well: each is hidden, more than 60° aslant, or farther than 8 diagonals',
     offers: '',
     sentence: ({ items: [screen, blocker], facts }, n) => {
@@ -327,7 +340,9 @@ export const screenNotSeen = defineFinding(
         case 'aslant':
           return `You look at the screen of ${n.item(screen!)} ≈ ${sayDeg(facts.angleDeg)} aslant.`;
         case 'far':
-          return `The screen of ${n.item(screen!)} is ≈ ${sayMm(facts.farMm)} from your eye, too far for its size.`;
+          return facts.frames
+            ? `The screen of ${n.item(screen!)} is ≈ ${sayMm(facts.farMm)} from your eye: near enough to frame by, too far for its size to judge focus.`
+            : `The screen of ${n.item(screen!)} is ≈ ${sayMm(facts.farMm)} from your eye, too far for its size.`;
       }
     },
     why: 'A picture you cannot judge is no help (where your eye is, is an estimate that can be set).',
@@ -353,20 +368,26 @@ function listStances({ movements = [], poses = [] }: Part): Stance[] {
   );
 }
 
-/** Whether a part's own hinges can turn one of its screens to the eye; what would then be in the way is not asked. */
-function canTurnTo(eye: Vec3, { placed, screenId }: Sight, readableDeg: number): boolean {
+/** How deep a screen that is turned may brush what stands beside it, in mm. */
+const brushMm = 1;
+
+/** Whether a part's own hinges can turn one of its screens to the eye, with nothing in the way of it. */
+function canTurnTo(geometry: Geometry, eye: Vec3, { placed, screenId }: Sight): boolean {
   const { part } = placed;
-  const screen = part.screens!.find((s) => s.id === screenId)!;
   const isMoved = part.movements?.some((m) => m.type === 'turn' && m.carries.includes(screenId));
   if (!isMoved) return false;
+  const { settings } = geometry.space.assembly.rig;
   return listStances(part).some((stance) => {
-    const { atMm, direction } = placeRay(
-      { ...placed, moved: placeMovements(part, stance) },
-      screenId,
-      screen.atMm,
-      screen.normal,
-    );
-    return dot(toUnit(subtract(eye, atMm)), direction) >= Math.cos(toRad(readableDeg));
+    const moved = placeMovements(part, stance);
+    const turned = { ...placed, moved };
+    const sight = lookAt(geometry, eye, turned).find((s) => s.screenId === screenId)!;
+    const isSeen = sight.trouble === undefined || isMild(sight);
+    if (!isSeen || sight.angleDeg > measureSetting(settings, 'readableAngleDeg')) return false;
+    const bodies = placeSolids(turned)
+      .filter(({ solid }) => moved.has(solid.id))
+      .map(({ solid, rigFromSolid }) => spaceSolid(solid, rigFromSolid));
+    const isOther = (p: PlacedItem) => p.item.id !== placed.item.id && !hasTrait(p.part, 'soft');
+    return !isEntered(geometry.space, bodies, isOther, brushMm);
   });
 }
 
@@ -383,6 +404,7 @@ export const screenCheck = defineSolidCheck([screenNotSeen], ({ geometry, hold }
   // One picture is what is asked for: of those that are not seen the one that was put there to be looked at speaks.
   const [first] = [...sights].sort(
     (a, b) =>
+      Number(isMild(b)) - Number(isMild(a)) ||
       Number(hasTrait(b.placed.part, 'wants-picture')) -
         Number(hasTrait(a.placed.part, 'wants-picture')) ||
       a.angleDeg - b.angleDeg ||
@@ -390,18 +412,19 @@ export const screenCheck = defineSolidCheck([screenNotSeen], ({ geometry, hold }
   );
   if (!first?.trouble) return [];
   const { placed, screenId, trouble, angleDeg, farMm, hiddenBy } = first;
-  const readableDeg = measureSetting(assembly.rig.settings, 'readableAngleDeg');
-  const canTurn = trouble === 'aslant' && canTurnTo(eye, first, readableDeg);
+  const canTurn = trouble === 'aslant' && canTurnTo(geometry, eye, first);
+  const frames = isMild(first);
   return [
     createFinding(
       screenNotSeen,
-      canTurn ? 'note' : 'risk',
+      canTurn || frames ? 'note' : 'risk',
       {
         items: [placed.item.id, ...(hiddenBy === undefined ? [] : [hiddenBy])],
         named: 1,
-        key: screenId,
+        // Turned and then too far away is another trouble than turned away.
+        key: `${screenId}:${trouble}`,
       },
-      { screenId, why: trouble, angleDeg, farMm, canTurn },
+      { screenId, why: trouble, angleDeg, farMm, canTurn, frames },
     ),
   ];
 });

@@ -227,6 +227,45 @@ describe('what feeds a device', () => {
     expect(darkOf(box({ kind: 'transmitter', innerCell: true }))).toBe(false);
   });
 
+  it('is found in the kit first, then in the catalogue, or comes by a lead whose voltage it takes', () => {
+    const bay = mountAt('bay', 'cell-bay', 'body', [0, 0, -5], [0, 0, -1], [1, 0, 0], {
+      family: 'F',
+    });
+    const cell = (id: string, minor: number) =>
+      cube(id, 40, {
+        kind: 'battery',
+        price: { minor, currency: 'EUR' },
+        mounts: [
+          mountAt('face', 'cell-bay', 'battery', [0, 0, 5], [0, 0, 1], [1, 0, 0], { family: 'F' }),
+        ],
+      });
+    const volts = (minV: number, maxV: number) => ({ power: { minV, maxV } });
+    const offers = (own: readonly string[], sourceV: readonly [number, number] | undefined) => {
+      const input = { ...port('in', 'in', ['power']), ...volts(7, 17) };
+      const out = { ...port('out', 'out', ['power']), ...(sourceV ? volts(...sourceV) : {}) };
+      const { rig, parts } = createTestRig(
+        [
+          { ...body, ports: [input], mounts: [...body.mounts, bay] },
+          cube('plate', 50, { kind: 'battery-plate', mounts: [screw], ports: [out] }),
+        ],
+        [joint('s', 'plate.base', 'body.plain')],
+      );
+      const shop = [cell('dear', 900), cell('cheap', 300), lead(['power'])];
+      const book = new Map([...parts, ...shop.map((p) => [p.id, p] as const)]);
+      const kit = [...rig.kit, ...own.map((id) => ({ id: `my-${id}`, partId: id, owned: true }))];
+      const report = measureReport({ ...rig, kit }, 'low', book, { catalogue: book });
+      return report.findings
+        .find((f) => f.code === 'no-supply' && f.items[0] === 'body')!
+        .remedies.map(({ edit }) =>
+          'item' in edit && typeof edit.item === 'object' ? edit.item.partId : edit.type,
+        );
+    };
+    expect(offers([], [12, 16])).toEqual(['cheap', 'dear', 'lead']);
+    expect(offers(['dear'], [12, 16])).toEqual(['dear', 'cheap', 'lead']);
+    expect(offers([], [20, 28])).toEqual(['cheap', 'dear']);
+    expect(offers([], undefined)).toEqual(['cheap', 'dear', 'lead']);
+  });
+
   it('a dummy cell feeds only once its own lead is plugged in', () => {
     const bay = mountAt('bay', 'cell-bay', 'body', [0, 0, -5], [0, 0, -1], [1, 0, 0], {
       family: 'F',

@@ -1,7 +1,26 @@
 import { createFinding, defineCheck, defineFinding, stating } from '../finding/index.js';
-import { hasMountTrait, hasTrait, type PartBook, type Port } from '../part/index.js';
-import type { Assembly, CableRun, PlacedItem } from '../rig/index.js';
+import {
+  hasMountTrait,
+  hasTrait,
+  measureMate,
+  type Mount,
+  type Part,
+  type PartBook,
+  type Port,
+} from '../part/index.js';
+import {
+  listJointsAt,
+  proposeId,
+  suggestSlideMm,
+  suggestTurnDeg,
+  type Assembly,
+  type CableRun,
+  type Edit,
+  type KitItem,
+  type PlacedItem,
+} from '../rig/index.js';
 import type { FitAsked } from './asked.js';
+import { listFittingLeads } from './complete.js';
 
 const givesPower = (port: Port | undefined) =>
   port !== undefined && port.carries.includes('power') && port.direction !== 'in';
@@ -59,7 +78,8 @@ export const noSupply = defineFinding(
     restsOn: ['ports'],
     weight: 'risk',
     when: 'a device or a converter with no cell in it or on it and no lead that brings power to its input',
-    offers: '',
+    offers:
+      'a battery that goes into its bay or on its plate, of the kit first; a lead from a socket that gives power',
     sentence: ({ items: [item], facts }, n) =>
       facts.hasBay
         ? `Nothing feeds ${n.item(item!)}: no battery is in or on it, and no lead brings power.`
@@ -69,8 +89,106 @@ export const noSupply = defineFinding(
   },
 );
 
+/** How many cells, and how many leads, are proposed for one device. */
+const mostFeeds = 2;
+
+/** The batteries that a bay or plate takes: those of the kit that are not in use, then the cheapest of the catalogue. */
+function listCells(assembly: Assembly, parts: PartBook, bay: Mount) {
+  const findFace = (part: Part) =>
+    part.mounts.find((m) => {
+      if (m.side !== 'battery') return false;
+      const mate = measureMate(bay, m);
+      return mate.state === 'mates' && mate.key !== 'unknown' && mate.key !== 'enters-only';
+    });
+  const one = (item: KitItem, part: Part) => {
+    const face = hasTrait(part, 'cell') ? findFace(part) : undefined;
+    return face ? [{ item, face, part }] : [];
+  };
+  const price = (part: Part) => part.price?.minor ?? Infinity;
+  const own = assembly.rig.kit
+    .filter((item) => !assembly.byId.has(item.id))
+    .flatMap((item) => {
+      const part = parts.get(item.partId);
+      return part ? one(item, part) : [];
+    });
+  const wishes = [...parts.values()]
+    .flatMap((part) => one({ id: proposeId(part.id), partId: part.id, owned: false }, part))
+    .sort((a, b) => price(a.part) - price(b.part) || (a.part.id < b.part.id ? -1 : 1));
+  return [...own, ...wishes];
+}
+
+function listCellEdits(
+  assembly: Assembly,
+  parts: PartBook,
+  placed: PlacedItem,
+  bays: readonly Mount[],
+): Edit[] {
+  const setupId = assembly.setup.id;
+  return bays
+    .filter((bay) => listJointsAt(assembly, placed.item.id, bay.id).length === 0)
+    .flatMap((bay) =>
+      listCells(assembly, parts, bay).flatMap(({ item, face }): Edit[] => {
+        const slideMm = suggestSlideMm(assembly, placed, bay, face);
+        if (slideMm === undefined) return [];
+        const joint = {
+          id: proposeId(`joint-${item.id}`),
+          child: { item: item.id, mount: face.id },
+          parent: { item: placed.item.id, mount: bay.id },
+          slideMm,
+          turnDeg: suggestTurnDeg(placed, bay, face),
+        };
+        return [{ type: 'add-part', setupId, item, joint }];
+      }),
+    )
+    .slice(0, mostFeeds);
+}
+
+/** Leads from what gives power on the rig to the inputs of a device, as far as their voltages meet. */
+function listLeadEdits(
+  assembly: Assembly,
+  parts: PartBook,
+  placed: PlacedItem,
+  inputs: readonly Port[],
+): Edit[] {
+  const isFree = (itemId: string, portId: string) =>
+    !(assembly.setup.cables ?? []).some((c) =>
+      [c.from, c.to].some((end) => end.item === itemId && end.port === portId),
+    );
+  const doMeet = (a: Port, b: Port) =>
+    !a.power || !b.power || (a.power.minV <= b.power.maxV && b.power.minV <= a.power.maxV);
+  const sources = assembly.items
+    .filter((p) => p !== placed && !hasTrait(p.part, 'stores'))
+    .flatMap((source) =>
+      (source.part.ports ?? [])
+        .filter((port) => givesPower(port) && isFree(source.item.id, port.id))
+        .map((port) => ({ source, port })),
+    );
+  return inputs
+    .filter((input) => isFree(placed.item.id, input.id))
+    .flatMap((input) =>
+      sources
+        .filter(({ port }) => doMeet(port, input))
+        .flatMap(({ source, port }) =>
+          listFittingLeads(assembly, parts, port, input)
+            .filter(({ part }) => part.cable?.carries.includes('power') ?? true)
+            .map(({ item }): Edit => ({
+              type: 'add-cable',
+              setupId: assembly.setup.id,
+              item,
+              cable: {
+                id: proposeId(`lead-${placed.item.id}-${input.id}`),
+                item: item.id,
+                from: { item: source.item.id, port: port.id },
+                to: { item: placed.item.id, port: input.id },
+              },
+            })),
+        ),
+    )
+    .slice(0, mostFeeds);
+}
+
 /** Devices with a power input and nothing that feeds them: no cell in them or on them, and no lead. */
-export const supplyCheck = defineCheck([noSupply], ({ assembly, parts }: FitAsked) =>
+export const supplyCheck = defineCheck([noSupply], ({ assembly, parts, replacements }: FitAsked) =>
   assembly.items.flatMap((placed) => {
     const inputs = (placed.part.ports ?? []).filter(takesPower);
     const bays = placed.part.mounts.filter(
@@ -94,6 +212,12 @@ export const supplyCheck = defineCheck([noSupply], ({ assembly, parts }: FitAske
         'risk',
         { items: [placed.item.id] },
         { portId, hasBay: bays.length > 0 },
+        replacements
+          ? [
+              ...listCellEdits(assembly, replacements, placed, bays),
+              ...listLeadEdits(assembly, replacements, placed, inputs),
+            ]
+          : [],
       ),
     ];
   }),

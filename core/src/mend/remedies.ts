@@ -45,6 +45,8 @@ function rank(edit: Edit, assembly: Assembly): number {
       return isThere(edit.item.id) ? 1 : 3;
     case 'remove-cable':
       return 3;
+    case 'add-part':
+      return isThere(edit.item.id) ? 2 : 3.5;
     case 'swap-part':
       return isThere(edit.item.id) ? 2.5 : 4;
     case 'all':

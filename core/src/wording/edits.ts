@@ -74,7 +74,7 @@ export function sayEdit(edit: Edit, names: Names): string {
   };
   switch (edit.type) {
     case 'add-part':
-      return `Fit ${names.part(edit.item.partId)}`;
+      return `Fit ${names.part(edit.item.partId)} on ${names.item(edit.joint.parent.item)}`;
     case 'remove-item':
       return sayLeaveOut(edit.itemId, names);
     case 'slide':
