@@ -15,6 +15,7 @@ import {
   type MountKind,
   type RigFile,
 } from '@zucchini/core';
+import { takeRemedies } from '../core/src/testing/taken.ts';
 import { createDemoRigFile, demoRigs, readDemoCatalogue } from './demo-files.ts';
 
 const read = (path: string) => readFileSync(new URL(`../${path}`, import.meta.url), 'utf8');
@@ -102,6 +103,14 @@ describe('the demo', () => {
     for (const [name, setup, report] of demoRigs.filter((n) => n !== 'mark-1').flatMap(setupsOf)) {
       const stops = report.findings.filter((f) => f.weight === 'stops').map((f) => f.code);
       expect({ name, setup, stops }).toEqual({ name, setup, stops: [] });
+    }
+  });
+
+  it.each(demoRigs)('no way out that is offered on %s leaves it worse, in any setup', (name) => {
+    const { rig, parts } = createDemoRigFile(name, catalogue);
+    for (const { id } of rig.setups) {
+      const { worse } = takeRemedies(rig, id, createPartBook(parts), catalogue, collider);
+      expect({ setup: id, worse }).toEqual({ setup: id, worse: [] });
     }
   });
 
