@@ -180,7 +180,7 @@ const summary = computed(
     </p>
     <p
       class="caption pointer-events-none absolute text-center text-[0.95rem]"
-      :class="isNarrow ? 'inset-x-4 bottom-[6.6rem]' : 'right-48 bottom-3 left-32 text-balance'"
+      :class="isNarrow ? 'inset-x-4 bottom-[6.6rem]' : 'right-48 bottom-3 left-36 text-balance'"
       data-testid="caption"
     >
       {{ caption }}
