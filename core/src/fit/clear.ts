@@ -276,12 +276,30 @@ function findFirstMet(
   )[0];
 }
 
+/** Whether a cell's way out is shut by what keeps the door before it shut already: one trouble, told of the door. */
+const isBehindShutDoor = (one: Entered, all: readonly Entered[]): boolean =>
+  one.keep.purpose === 'battery-release' &&
+  all.some(
+    (door) =>
+      door.keep.purpose === 'battery-door' &&
+      door.owner.item.id === one.owner.carriedBy?.parent &&
+      door.intruder === one.intruder &&
+      (door.opensDeg ?? 0) < doorEnoughDeg,
+  );
+
 /** Keep-clear spaces that this setup wants and another part enters, with what is lost by it. */
 export const clearCheck = defineSolidCheck(
   [keepClearEntered],
   ({ geometry, entered }: SolidAsked & { readonly entered: readonly Entered[] }) =>
     entered
-      .filter((e) => e.wanted)
+      .filter(
+        (e, _, all) =>
+          e.wanted &&
+          !isBehindShutDoor(
+            e,
+            all.filter((o) => o.wanted),
+          ),
+      )
       .map((e, i) =>
         createEnteredFinding(e, i < mostMended ? geometry : { ...geometry, parts: undefined }),
       ),

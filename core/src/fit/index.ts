@@ -19,6 +19,7 @@ export * from './load.js';
 export * from './complete.js';
 export * from './supply.js';
 export * from './served.js';
+export * from './sweeps.js';
 export * from './plugs.js';
 export * from './hands.js';
 export * from './stand.js';

@@ -154,6 +154,50 @@ describe('a loaded lens mount', () => {
   });
 });
 
+describe('a cell behind its door', () => {
+  const room = (purpose: 'battery-door' | 'battery-release', y: number) => ({
+    id: purpose,
+    purpose,
+    shape: {
+      type: 'box' as const,
+      atMm: [0, y, -20] as [number, number, number],
+      sizeMm: [20, 20, 20] as [number, number, number],
+    },
+  });
+  const told = (doorY: number) => {
+    const family = { family: 'F' };
+    const { rig, parts } = createTestRig(
+      [
+        {
+          ...body,
+          keepClear: [room('battery-door', doorY)],
+          mounts: [
+            ...body.mounts,
+            mountAt('bay', 'cell-bay', 'body', [0, 0, -5], [0, 0, -1], [1, 0, 0], family),
+          ],
+        },
+        cube('cell', 40, {
+          kind: 'battery',
+          keepClear: [room('battery-release', 0)],
+          mounts: [
+            mountAt('face', 'cell-bay', 'battery', [0, 0, -5], [0, 0, 1], [1, 0, 0], family),
+          ],
+        }),
+        cube('wall', 50, { mounts: [screw] }, [0, 0, -70]),
+      ],
+      [joint('c', 'cell.face', 'body.bay'), joint('w', 'wall.base', 'body.plain')],
+    );
+    return measureReport(rig, 'low', parts, { collider })
+      .findings.filter((f) => f.code === 'keep-clear-entered')
+      .map((f) => f.facts.purpose);
+  };
+
+  it('is told of the door alone where one part shuts both, and by itself where the door is free', () => {
+    expect(told(0)).toEqual(['battery-door']);
+    expect(told(200)).toEqual(['battery-release']);
+  });
+});
+
 describe('what feeds a device', () => {
   const port = (id: string, direction: Port['direction'], carries: Port['carries']): Port => ({
     id,

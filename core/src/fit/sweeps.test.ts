@@ -1,8 +1,11 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import { loadCollider, type Collider } from '../clash/index.js';
+import { findHold } from '../hold/index.js';
 import type { Part, Port } from '../part/index.js';
 import { measureReport } from '../report/index.js';
+import { measureFreeWays } from './index.js';
 import type { Joint, Setup } from '../rig/index.js';
+import { createSpace } from '../space/index.js';
 import { body, createTestRig, cube, handle, joint, mountAt, turnAbout } from '../testing/rigs.js';
 
 type Triple = [number, number, number];
@@ -221,5 +224,69 @@ describe('a hinge with named poses', () => {
     ];
     const found = findBlocked([hinge(), block([0, 0, 60]), lead], joints, { cables: run }, camera);
     expect(found.map((f) => f.facts)).toMatchObject([{ by: 'plug' }]);
+  });
+});
+
+describe('how far a movement is free', () => {
+  // An arm 45 mm long that stands upright on the camera's hole, 50 mm up, and turns about its foot to either side.
+  const arm: Part = {
+    ...cube('arm', 30, { kind: 'arm', mounts: [screw] }),
+    solids: [{ id: 'bar', type: 'box', sizeMm: [4, 4, 35], atMm: [0, 0, 27.5] }],
+    movements: [
+      {
+        id: 'tilt',
+        name: 'tilt',
+        type: 'turn',
+        originMm: [0, 0, 0],
+        axis: [0, 1, 0],
+        from: -90,
+        to: 90,
+        rest: 0,
+        carries: ['bar'],
+      },
+    ],
+  };
+  const waysOf = (at: Triple, hold: Setup['hold'] = 'set-down', tilt?: number) => {
+    const { rig, parts } = createTestRig(
+      [body, handle, arm, block(at)],
+      [
+        joint('a', 'arm.base', 'body.plain'),
+        joint('b', 'block.base', 'body.holes'),
+        joint('h', 'handle.base', 'body.rail'),
+      ],
+      { setup: { hold, ...(tilt === undefined ? {} : { stances: { arm: { tilt } } }) } },
+    );
+    const report = measureReport(rig, 'low', parts, { collider });
+    const space = createSpace(report.assembly, collider);
+    const placed = report.assembly.byId.get('arm')!;
+    return measureFreeWays(space, findHold(report.assembly), placed, parts)[0]!;
+  };
+
+  it('is its whole range where nothing stands, and ends where it meets a part', () => {
+    expect(waysOf([500, 0, 0])).toEqual({
+      movementId: 'tilt',
+      from: -90,
+      to: 90,
+      fromStop: undefined,
+      toStop: undefined,
+    });
+    // The block's near upper edge is 25 mm ahead of the foot and 25 mm up, at 45°; the bar is 4 mm thick.
+    const way = waysOf([0, 0, 20]);
+    expect(way).toMatchObject({
+      from: -90,
+      fromStop: undefined,
+      toStop: { by: 'part', itemId: 'block' },
+    });
+    expect(Math.abs(way.to - 42)).toBeLessThan(1.5);
+    // The same end, from wherever it stands.
+    expect(waysOf([0, 0, 20], 'set-down', 20).to).toBeCloseTo(way.to, 0);
+  });
+
+  it('ends at a hand that holds, and not where nobody holds', () => {
+    // Lying ahead it comes up under the hand, whose grip of 15 mm and 12 mm of fingers end 73 mm up: the bar's end is, at about 61° from upright.
+    const held = waysOf([500, 0, 0], 'low', 80);
+    expect(held.fromStop).toEqual({ by: 'hand', itemId: 'handle' });
+    expect(Math.abs(held.from - 61)).toBeLessThan(2);
+    expect(waysOf([500, 0, 0], 'set-down', 80).fromStop).toBeUndefined();
   });
 });

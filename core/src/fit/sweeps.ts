@@ -1,5 +1,6 @@
 import { createFinding, defineFinding, stating, type AnyFinding } from '../finding/index.js';
-import { hasTrait, placeMovementAxis, type Movement } from '../part/index.js';
+import type { Hold } from '../hold/index.js';
+import { hasTrait, placeMovementAxis, type Movement, type PartBook } from '../part/index.js';
 import {
   compose,
   createTurnAbout,
@@ -25,7 +26,8 @@ import {
 import { toRad } from '../units/index.js';
 import { sayDeg, sayMm } from '../words/index.js';
 import { defineSolidCheck, type SolidAsked } from './asked.js';
-import { placePlug, type PluggedLead } from './plugs.js';
+import { listPalms } from './palms.js';
+import { listLeads, placePlug, type PluggedLead } from './plugs.js';
 
 /** A turn is looked at in steps of so many degrees; what is thinner than a step swept is found all the same at its edges. */
 const stepDeg = 3;
@@ -44,7 +46,8 @@ interface Leg {
 
 /** What stops a movement, and how far it goes before: degrees or mm from where it stands. */
 interface Stop {
-  readonly by: 'part' | 'plug' | 'lead';
+  readonly by: 'part' | 'plug' | 'lead' | 'hand';
+  /** The part that is met, whose plug or whose grip it is, or the lead. */
   readonly itemId: string;
   readonly at: number;
 }
@@ -141,7 +144,13 @@ function listStillPlugs(
   );
 }
 
-function findStop(space: Space, leg: Leg, leads: readonly PluggedLead[]): Stop | undefined {
+function findStop(
+  space: Space,
+  hold: Hold,
+  leg: Leg,
+  leads: readonly PluggedLead[],
+  everyDeg = stepDeg,
+): Stop | undefined {
   const moving = findMoving(space, leg, leads);
   if (!moving || moving.solids.length === 0) return undefined;
   const { assembly } = space;
@@ -155,11 +164,15 @@ function findStop(space: Space, leg: Leg, leads: readonly PluggedLead[]): Stop |
       moving.itemIds.has(end.placed.item.id) ||
       (end.placed === leg.placed && carried.has(end.port.id)),
   );
+  // A hand that holds the moving part itself goes along.
+  const palms = listPalms(space, hold).filter(({ owner }) => isAsked(owner));
   const meets = (bodies: readonly SpacedSolid[]): Omit<Stop, 'at'> | undefined => {
     const [first] = listIntrusions(space, bodies, isAsked, brushMm);
     if (first) return { by: 'part', itemId: first.placed.item.id };
     const plug = plugs.find(({ body }) => doMeet(space, bodies, [body], brushMm));
-    return plug && { by: 'plug', itemId: plug.itemId };
+    if (plug) return { by: 'plug', itemId: plug.itemId };
+    const palm = palms.find(({ room }) => doMeet(space, bodies, room, brushMm));
+    return palm && { by: 'hand', itemId: palm.owner.item.id };
   };
   const total = leg.to - leg.from;
   const bodiesTo = (by: number): SpacedSolid[] => {
@@ -174,7 +187,7 @@ function findStop(space: Space, leg: Leg, leads: readonly PluggedLead[]): Stop |
   if (meets(bodiesTo(leg.movement.type === 'shift' ? Math.sign(total) * 0.01 : 0)))
     return undefined;
   const count =
-    leg.movement.type === 'shift' ? 1 : Math.max(1, Math.ceil(Math.abs(total) / stepDeg));
+    leg.movement.type === 'shift' ? 1 : Math.max(1, Math.ceil(Math.abs(total) / everyDeg));
   const pulls = (by: number): Omit<Stop, 'at'> | undefined => {
     const carry = rigFromBefore(leg, stance, by);
     const isIn = (end: PluggedLead['from']) =>
@@ -220,7 +233,7 @@ export const movementBlocked = defineFinding(
     restsOn: ['shape', 'mounts', 'ports'],
     bad: ({ goes }) => -goes,
     weight: 'risk for a zoom, note for what goes between poses',
-    when: 'a zoom over its range, or a part on its way to another of its poses, meets a part or a plug, or pulls at a lead',
+    when: 'a zoom over its range, or a part on its way to another of its poses, meets a part, a plug or a hand, or pulls at a lead',
     offers: '',
     sentence: ({ items: [, stop], facts }, n) => {
       const say = facts.kind === 'turn' ? sayDeg : sayMm;
@@ -231,6 +244,7 @@ export const movementBlocked = defineFinding(
       const by = {
         part: `meets ${n.item(stop!)}`,
         plug: `meets a plug at ${n.item(stop!)}`,
+        hand: `meets your hand on ${n.item(stop!)}`,
         lead: `pulls at ${n.item(stop!)}`,
       }[facts.by];
       return `${what} and ${by}.`;
@@ -243,10 +257,10 @@ export const movementBlocked = defineFinding(
 /** Zooms and poses whose way is not free. The hinge's own part is not asked, nor what is in it already. */
 export const sweepCheck = defineSolidCheck(
   [movementBlocked],
-  ({ space, leads }: SolidAsked & { readonly leads: readonly PluggedLead[] }): AnyFinding[] =>
+  ({ space, hold, leads }: SolidAsked & { readonly leads: readonly PluggedLead[] }): AnyFinding[] =>
     listLegs(space).flatMap((leg) => {
       if (!space.byId.has(leg.placed.item.id)) return [];
-      const stop = findStop(space, leg, leads);
+      const stop = findStop(space, hold, leg, leads);
       if (!stop) return [];
       return [
         createFinding(
@@ -270,3 +284,53 @@ export const sweepCheck = defineSolidCheck(
       ];
     }),
 );
+
+/** How far a movement goes from where it stands, either way: degrees or mm, and what stops it there. */
+export interface FreeWay {
+  readonly movementId: string;
+  readonly from: number;
+  readonly to: number;
+  /** Undefined where it goes to its own end. */
+  readonly fromStop: Pick<Stop, 'by' | 'itemId'> | undefined;
+  readonly toStop: Pick<Stop, 'by' | 'itemId'> | undefined;
+}
+
+/** A turn is looked at in wider steps where its whole range is asked for, in degrees. */
+const wideStepDeg = 5;
+
+/**
+ * How far each movement of a part is free from where it stands now, against parts, plugs, hands and leads: for an arm that
+ * is set once as for what moves in use. Costs some tens of milliseconds for what turns all the way round.
+ */
+export function measureFreeWays(
+  space: Space,
+  hold: Hold,
+  placed: PlacedItem,
+  parts: PartBook,
+): FreeWay[] {
+  const { assembly } = space;
+  const kit = new Map(assembly.rig.kit.map((i) => [i.id, i]));
+  const leads = listLeads(space, (id) => parts.get(kit.get(id)?.partId ?? ''));
+  const stance = assembly.setup.stances?.[placed.item.id] ?? {};
+  return (placed.part.movements ?? []).map((movement): FreeWay => {
+    const now = stance[movement.id] ?? movement.rest;
+    const stopTo = (to: number) =>
+      to === now
+        ? undefined
+        : findStop(
+            space,
+            hold,
+            { placed, movement, from: now, to, poseId: undefined },
+            leads,
+            wideStepDeg,
+          );
+    const [low, high] = [stopTo(movement.from), stopTo(movement.to)];
+    return {
+      movementId: movement.id,
+      from: low ? now - low.at : movement.from,
+      to: high ? now + high.at : movement.to,
+      fromStop: low && { by: low.by, itemId: low.itemId },
+      toStop: high && { by: high.by, itemId: high.itemId },
+    };
+  });
+}

@@ -17,7 +17,7 @@ import {
   wrapDeg,
   type Edit,
 } from '@zucchini/core';
-import { computed } from 'vue';
+import { computed, toRef } from 'vue';
 import AppButton from '../../shared/AppButton.vue';
 import ChoiceField from '../../form/ChoiceField.vue';
 import FigureField from '../../form/FigureField.vue';
@@ -26,6 +26,7 @@ import { createId, useBench } from '../../desk/benchStore';
 import FindingItem from './FindingItem.vue';
 import PanelFrame from './PanelFrame.vue';
 import SlipWorking from './SlipWorking.vue';
+import { useFreeWays } from './useFreeWays';
 
 /** One part on the rig: how it is held, where it may stand, what it carries. */
 const props = defineProps<{ itemId: string }>();
@@ -50,14 +51,16 @@ const turns = computed(() => {
 });
 const turnNow = computed(() => wrapDeg(joint.value?.joint.turnDeg ?? 0));
 
+const freeWays = useFreeWays(toRef(props, 'itemId'));
+
 const free = computed(() =>
   part.value.mounts.filter((m) => hasRoom(assembly.value, placed.value, m)),
 );
 /** A mount's standard, and what of a lengthwise one is left. */
 function sayRoom(mount: (typeof free.value)[number]): string {
-  const cover = bench.report!.fit.solidity?.covers().find(
-    (c) => c.itemId === props.itemId && c.mountId === mount.id,
-  );
+  const cover = bench
+    .report!.fit.solidity?.covers()
+    .find((c) => c.itemId === props.itemId && c.mountId === mount.id);
   if (cover) return `blocked by ${bench.names!.item(cover.byItem)}`;
   if (!mount.lengthwise) return sayMount(mount);
   const left = sayFree(measureOccupancy(assembly.value, placed.value, mount).free);
@@ -297,21 +300,21 @@ function setMass(massG: number | undefined): void {
           pose.name
         }}</AppButton>
       </div>
-      <SlideField
-        v-for="m in part.movements"
-        :key="m.id"
-        class="rule mt-1 pt-1"
-        :label="m.name"
-        :unit="m.type === 'turn' ? '°' : 'mm'"
-        :min="m.from"
-        :max="m.to"
-        :step="m.step ?? (m.type === 'turn' ? 5 : 1)"
-        :disabled="bench.readOnly"
-        :model-value="standing[m.id] ?? m.rest"
-        @update:model-value="(v) => bench.apply(stanceAt(m.id, v))"
-        @try="(v) => bench.tryOut(stanceAt(m.id, v))"
-        @keep="bench.keep()"
-      />
+      <div v-for="m in part.movements" :key="m.id" class="rule mt-1 pt-1">
+        <SlideField
+          :label="m.name"
+          :unit="m.type === 'turn' ? '°' : 'mm'"
+          :min="m.from"
+          :max="m.to"
+          :step="m.step ?? (m.type === 'turn' ? 5 : 1)"
+          :disabled="bench.readOnly"
+          :model-value="standing[m.id] ?? m.rest"
+          @update:model-value="(v) => bench.apply(stanceAt(m.id, v))"
+          @try="(v) => bench.tryOut(stanceAt(m.id, v))"
+          @keep="bench.keep()"
+        />
+        <p v-if="freeWays.has(m.id)" class="text-faint text-xs">{{ freeWays.get(m.id) }}</p>
+      </div>
     </section>
 
     <section class="mt-4">
