@@ -86,7 +86,7 @@ test('Mark 2 is built from an empty bench by keyboard alone', async ({ page }) =
   await fit(page, 'cleat', 'Duet two-channel receiver');
   await plug(page, /^Petrel: HDMI/, /^Tern 5 monitor: HDMI/, /30 cm/);
   await plug(page, /^Sedge.*3\.5/, /^Duet.*microphone in/, /Sheet/);
-  await plug(page, /^Duet.*line out/, /^Petrel: 3\.5 mm, in/, /Brace/);
+  await plug(page, /^Duet.*line out/, /^Petrel: 3\.5 mm in/, /Brace/);
   await expect(stack(page).getByRole('button')).toHaveCount(11);
   // Held where it hangs level: the hand goes back along the grip.
   await page.keyboard.press('2');
@@ -183,7 +183,7 @@ test('Mark 2 is built from an empty bench by mouse', async ({ page }) => {
   await page.getByRole('list', { name: 'Planned leads' }).getByRole('button').first().click();
   await plugByMouse(/^Petrel: HDMI/, /^Tern 5 monitor: HDMI/, /30 cm/);
   await plugByMouse(/^Sedge.*3\.5/, /^Duet.*microphone in/, /Sheet/);
-  await plugByMouse(/^Duet.*line out/, /^Petrel: 3\.5 mm, in/, /Brace/);
+  await plugByMouse(/^Duet.*line out/, /^Petrel: 3\.5 mm in/, /Brace/);
   await expect(page.getByRole('list', { name: 'Planned leads' }).getByRole('listitem')).toHaveCount(
     3,
   );

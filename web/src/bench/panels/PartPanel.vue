@@ -167,7 +167,7 @@ function setMass(massG: number | undefined): void {
       <p>{{ sayJoint(joint) }}</p>
       <p class="text-faint text-xs">{{ sayFastening(joint) }}</p>
       <p class="text-faint text-xs">
-        {{ bench.names!.mount(itemId, joint.childMount.id) }} on
+        {{ joint.childMount.name ?? sayMount(joint.childMount) }} on
         {{ bench.names!.mount(joint.parent, joint.parentMount.id) }} of
         <button type="button" class="underline" @click="bench.select(joint.parent)">
           {{ bench.names!.item(joint.parent) }}
