@@ -295,6 +295,8 @@ export interface FreeWay {
   readonly toStop: Pick<Stop, 'by' | 'itemId'> | undefined;
 }
 
+/** So near to its end a movement is free, in degrees or mm. */
+const nearEnd = 1;
 /** A turn is looked at in wider steps where its whole range is asked for, in degrees. */
 const wideStepDeg = 5;
 
@@ -314,16 +316,12 @@ export function measureFreeWays(
   const stance = assembly.setup.stances?.[placed.item.id] ?? {};
   return (placed.part.movements ?? []).map((movement): FreeWay => {
     const now = stance[movement.id] ?? movement.rest;
-    const stopTo = (to: number) =>
-      to === now
-        ? undefined
-        : findStop(
-            space,
-            hold,
-            { placed, movement, from: now, to, poseId: undefined },
-            leads,
-            wideStepDeg,
-          );
+    const stopTo = (to: number) => {
+      const leg: Leg = { placed, movement, from: now, to, poseId: undefined };
+      const stop = to === now ? undefined : findStop(space, hold, leg, leads, wideStepDeg);
+      // What is met at the very end of the way is no news.
+      return stop && Math.abs(to - now) - stop.at > nearEnd ? stop : undefined;
+    };
     const [low, high] = [stopTo(movement.from), stopTo(movement.to)];
     return {
       movementId: movement.id,
