@@ -43,14 +43,14 @@ describe('what the app says of rigs that careful strangers build', () => {
     expect(often.filter((key) => !(key in reasons))).toEqual([]);
   });
 
-  it('is little: of each rig one risk, one or two notes, and a stop on every third at most', () => {
+  it('is little: of each rig one or two risks and notes, and a stop on every fifth at most', () => {
     const sum = countFindings(all.flat());
-    // The stops are what the templates of cages still get wrong: doors and sockets behind their bars.
-    expect(sum.stops / many).toBeLessThan(0.6);
-    expect(sum.risk / many).toBeLessThan(1.3);
+    // The stops are thin bodies with a rail and a rosette on one side, and cells whose way out is built up.
+    expect(sum.stops / many).toBeLessThan(0.3);
+    expect(sum.risk / many).toBeLessThan(1.6);
     expect(sum.note / many).toBeLessThan(1.8);
     const stopped = all.filter((findings) => findings.some((f) => f.weight === 'stops'));
-    expect(stopped.length / many).toBeLessThan(0.35);
+    expect(stopped.length / many).toBeLessThan(0.2);
   });
 
   it('never names one trouble twice', () => {

@@ -54,13 +54,46 @@ export function measureBodyFaces(f: BodyFigures) {
   };
 }
 
+/** Where the sockets of a body are: along the left side, and how high each is. */
+export function measureBodyPorts(f: BodyFigures) {
+  const at = measureBodyFaces(f);
+  // Where the usual heights do not fit on the side, they are drawn together to fit.
+  const [lowest, highest] = [at.bottom + 6, at.shoulder - 5];
+  const fits = lowest <= -18 && highest >= 16;
+  const onSide = (z: number) => (fits ? z : lowest + ((z + 18) / 34) * (highest - lowest));
+  return {
+    // Clear of the uprights of a cage, a centimetre from each edge of the left side.
+    xMm: at.back + f.depthMm * 0.48,
+    zMm: { hdmi: onSide(-4), usb: onSide(-18), mic: onSide(16), phones: onSide(8) },
+  };
+}
+
+/** How wide the hand grip of a body is, and so where its cell lies. */
+const measureGripWidth = (f: BodyFigures) => Math.min(38, f.widthMm * 0.3);
+
+/** How wide a door in the underside is, along its hinge: about an edge at the lens, or at the hand's side. */
+const doorWideMm = { lens: 30, side: 28 };
+const measureLeaf = (f: BodyFigures) => f.doorLeafMm ?? Math.min(34, f.depthMm - 8);
+
+/** Half of how deep a cell is that goes into such a body, with a little room (estimate). */
+const halfCellMm = 18;
+
+/** How far ahead the way of the cell and its door reach in the underside, in the rig's frame. */
+export function measureCellFront(f: BodyFigures): number {
+  const { back } = measureBodyFaces(f);
+  const middle = back + f.depthMm / 2;
+  const door =
+    f.doorHinge === 'side' ? middle - 4 + doorWideMm.side / 2 : back + 4 + measureLeaf(f);
+  return Math.max(door, middle + halfCellMm);
+}
+
 /** A hump lower than this is no finder: the top is then drawn flat. */
 const leastHumpMm = 8;
 
 /** A mirrorless or box body: shell, hand grip, finder hump, screen, dials, its sockets and its doors. */
 export function createBody(f: BodyFigures): Made {
   const at = measureBodyFaces(f);
-  const gripWidth = Math.min(38, f.widthMm * 0.3);
+  const gripWidth = measureGripWidth(f);
   const gripTop = at.shoulder - 3;
   const hasHump = f.humpHeightMm >= leastHumpMm;
   const solids: Solid[] = [
@@ -153,7 +186,6 @@ export function createBody(f: BodyFigures): Made {
       },
     });
   }
-  const doorLeaf = Math.min(34, f.depthMm - 8);
   const cellTop = at.bottom + Math.min(48, f.heightMm * 0.55);
   mounts.push(
     mount(
@@ -180,8 +212,8 @@ export function createBody(f: BodyFigures): Made {
             hinge: [-1, 0, 0],
             shut: [0, 1, 0],
             sweepDeg: f.doorOpensDeg ?? 110,
-            radiusMm: f.doorLeafMm ?? doorLeaf,
-            widthMm: 28,
+            radiusMm: measureLeaf(f),
+            widthMm: doorWideMm.side,
           }
         : {
             type: 'sector',
@@ -189,8 +221,8 @@ export function createBody(f: BodyFigures): Made {
             hinge: [0, 1, 0],
             shut: [1, 0, 0],
             sweepDeg: f.doorOpensDeg ?? 110,
-            radiusMm: f.doorLeafMm ?? doorLeaf,
-            widthMm: 30,
+            radiusMm: measureLeaf(f),
+            widthMm: doorWideMm.lens,
           },
   });
   keepClear.push({
@@ -237,6 +269,7 @@ export function createBody(f: BodyFigures): Made {
     }),
   );
   const dialY = at.right + gripWidth * 0.9;
+  const wheelY = dialY - 20;
   // On a flat top the dials are sunk, so that a cage goes over them.
   const dialMm = hasHump ? 6 : 0.8;
   solids.push(
@@ -247,14 +280,19 @@ export function createBody(f: BodyFigures): Made {
       8,
       'metal',
     ),
-    rod(
-      'wheel',
-      [at.back + 14, dialY - 20, at.shoulder],
-      [at.back + 14, dialY - 20, at.shoulder + Math.min(4, dialMm)],
-      7,
-      'metal',
-    ),
   );
+  // A narrow top has no room for a second one beside it.
+  if (wheelY >= at.right + 8) {
+    solids.push(
+      rod(
+        'wheel',
+        [at.back + 14, wheelY, at.shoulder],
+        [at.back + 14, wheelY, at.shoulder + Math.min(4, dialMm)],
+        7,
+        'metal',
+      ),
+    );
+  }
   controls.push({
     id: 'dial-control',
     name: 'dial',
@@ -360,16 +398,11 @@ export function createBody(f: BodyFigures): Made {
       });
     }
   }
-  // Clear of the uprights of a cage, a centimetre from each edge of the left side.
-  const portX = at.back + f.depthMm * 0.48;
-  // Where the usual heights do not fit on the side, they are drawn together to fit.
-  const [lowest, highest] = [at.bottom + 6, at.shoulder - 5];
-  const fits = lowest <= -18 && highest >= 16;
-  const onSide = (z: number) => (fits ? z : lowest + ((z + 18) / 34) * (highest - lowest));
-  const port = (id: string, connector: 'usb-c' | 'jack-3.5' | typeof f.hdmi, z: number) => ({
+  const sockets = measureBodyPorts(f);
+  const port = (id: keyof typeof sockets.zMm, connector: 'usb-c' | 'jack-3.5' | typeof f.hdmi) => ({
     id,
     connector,
-    originMm: [portX, at.left, onSide(z)] as Triple,
+    originMm: [sockets.xMm, at.left, sockets.zMm[id]] as Triple,
     normal: [0, 1, 0] as Triple,
   });
   return {
@@ -383,14 +416,14 @@ export function createBody(f: BodyFigures): Made {
     controls,
     ports: [
       {
-        ...port('hdmi', f.hdmi, -4),
+        ...port('hdmi', f.hdmi),
         direction: 'out',
         carries: ['video', 'audio'],
         wear: f.hdmi === 'hdmi-d' ? 'fragile' : 'ordinary',
       },
-      { ...port('usb', 'usb-c', -18), direction: 'both', carries: ['power', 'data'] },
-      { ...port('mic', 'jack-3.5', 16), direction: 'in', carries: ['audio'] },
-      { ...port('phones', 'jack-3.5', 8), direction: 'out', carries: ['audio'] },
+      { ...port('usb', 'usb-c'), direction: 'both', carries: ['power', 'data'] },
+      { ...port('mic', 'jack-3.5'), direction: 'in', carries: ['audio'] },
+      { ...port('phones', 'jack-3.5'), direction: 'out', carries: ['audio'] },
     ],
   };
 }

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { LocalId, type Mount } from '../part/index.js';
 import { LengthMm, type Solid } from '../solid/index.js';
-import { BodyFigures, measureBodyFaces } from './body.js';
-import { along, box, mount, rod, screw, socket } from './pieces.js';
+import { BodyFigures, measureBodyFaces, measureBodyPorts, measureCellFront } from './body.js';
+import { along, box, mount, rod, screw, socket, type Triple } from './pieces.js';
 import type { Made } from './made.js';
 
 /** What a shop page states about a cage; the rest comes from the body it is made for. */
@@ -25,6 +25,16 @@ export const CageFigures = z.strictObject({
 export type CageFigures = z.infer<typeof CageFigures>;
 
 const gapMm = 1;
+/** What the plug of a lead wants beside a bar: its own radius and a little for the fingers, in mm (estimate). */
+const plugMm = 10;
+/** A socket in a bar wants so much on either side of its middle, in mm. */
+const leastSocketMm = 6;
+/** A bar thinner than this is none, in mm. */
+const leastBarMm = 3;
+/** A foot that is screwed on beside another wants half its own width, in mm: a shoe, a handle (estimates). */
+const halves = { shoeMm: 11, handleMm: 14, plugMm: 6 };
+/** The radius of a rosette's face, in mm. */
+const rosetteMm = 13;
 
 /** A cage, half cage or bottom plate around a body, in the body's own frame: bars, rails, shoes, sockets. */
 export function createCage(f: CageFigures): Made {
@@ -40,12 +50,37 @@ export function createCage(f: CageFigures): Made {
   // The cell's door opens in the underside: there the floor of a full cage is a bar ahead of it.
   // It reaches past the screw in its middle, however narrow the body is.
   const floorRight = f.coverage === 'full' ? Math.min(-14, Math.max(right, at.right + 50)) : right;
+  // The bar across the front leaves the cell and its door their way, however little depth there is.
+  const doorFront = Math.max(front - 8, measureCellFront(f.around) + 1);
+  const sockets = measureBodyPorts(f.around);
+  const sides = Object.values(sockets.zMm);
+  // The bars of the left side leave the sockets free, each for its plug.
+  const foreFrom = Math.max(front - 12, sockets.xMm + plugMm);
+  const aftTo = Math.min(back + 10, sockets.xMm - plugMm);
+  const footTo = Math.min(at.bottom + 16, Math.min(...sides) - plugMm);
+  const headFrom = Math.max(at.top - 14, Math.max(...sides) + plugMm);
   const under = at.bottom - t;
   const top = at.top + gapMm + t;
+  // A handle hangs straight from the thread above the optical axis; where a rail lies there, the thread is beside it.
+  const hasRail = f.topRailMm > 0;
+  const threadY = hasRail ? left - halves.handleMm - 1 : 0;
+  const quarterY = f.coverage === 'full' ? right + 16 : right + 7;
+  // Shoes stand beside a handle, at the edges of the roof where that is in the middle.
+  const besideMm = halves.handleMm + halves.shoeMm + 1;
+  const shoesY = hasRail
+    ? [left - 40, right + 38]
+    : [Math.max(besideMm, left - halves.shoeMm), Math.min(-besideMm, right + 38)];
   const solids: Solid[] = [
     box('floor', [back, floorRight, under], [front, left, at.bottom], 'metal', 4),
     ...(f.coverage === 'full'
-      ? [box('floor-front', [front - 8, right, under], [front, floorRight, at.bottom], 'metal', 3)]
+      ? [
+          box(
+            'floor-front',
+            [doorFront, right, under],
+            [Math.max(front, doorFront + leastBarMm), floorRight, at.bottom],
+            'metal',
+          ),
+        ]
       : []),
   ];
   const mounts: Mount[] = [
@@ -80,57 +115,43 @@ export function createCage(f: CageFigures): Made {
     ),
   ];
   if (f.coverage !== 'plate') {
+    const inner = at.left + gapMm;
+    const side = (
+      id: string,
+      fromMm: readonly number[],
+      toMm: readonly number[],
+      radiusMm?: number,
+    ) =>
+      Math.min(...fromMm.map((low, i) => toMm[i]! - low)) < leastBarMm
+        ? []
+        : [box(id, [...fromMm] as Triple, [...toMm] as Triple, 'metal', radiusMm)];
+    const head = at.top + gapMm;
     solids.push(
-      box(
-        'left-front',
-        [front - 12, at.left + gapMm, at.bottom],
-        [face, left, at.top + gapMm],
-        'metal',
-        3,
-      ),
-      box(
-        'left-back',
-        [back, at.left + gapMm, at.bottom],
-        [back + 10, left, at.top + gapMm],
-        'metal',
-        3,
-      ),
-      box(
-        'left-foot',
-        [back + 10, at.left + gapMm, at.bottom],
-        [front - 12, left, at.bottom + 16],
-        'metal',
-      ),
-      box(
-        'left-head',
-        [back + 10, at.left + gapMm, at.top - 14],
-        [front - 12, left, at.top + gapMm],
-        'metal',
-      ),
+      ...side('left-front', [foreFrom, inner, at.bottom], [face, left, head], 3),
+      ...side('left-back', [back, inner, at.bottom], [aftTo, left, head], 3),
+      ...side('left-foot', [aftTo, inner, at.bottom], [foreFrom, left, footTo]),
+      ...side('left-head', [aftTo, inner, headFrom], [foreFrom, left, head]),
       box('roof', [back, right, at.top + gapMm], [front, left, top], 'metal', 4),
     );
     mounts.push(
-      socket('left-low', 'quarter-20', [middle, left, at.bottom + 8], [0, 1, 0], [1, 0, 0], {
-        name: 'foot of the left side ¼″',
-      }),
+      ...(footTo >= at.bottom + 2 * leastSocketMm
+        ? [
+            socket('left-low', 'quarter-20', [middle, left, at.bottom + 8], [0, 1, 0], [1, 0, 0], {
+              name: 'foot of the left side ¼″',
+            }),
+          ]
+        : []),
       socket('front-left', 'quarter-20', [face, at.left + gapMm + t / 2, 0], [1, 0, 0], [0, 0, 1], {
         holes: true,
         name: 'front of the left bar, with pin holes',
       }),
-      socket(
-        'roof-quarter',
-        'quarter-20',
-        [middle, f.coverage === 'full' ? right + 16 : right + 7, top],
-        [0, 0, 1],
-        [1, 0, 0],
-        {
-          name: 'roof ¼″',
-        },
-      ),
+      socket('roof-quarter', 'quarter-20', [middle, quarterY, top], [0, 0, 1], [1, 0, 0], {
+        name: 'roof ¼″',
+      }),
       socket(
         'roof-three-eighths',
         'three-eighths-16',
-        [middle, left - 18, top],
+        [middle, threadY, top],
         [0, 0, 1],
         [1, 0, 0],
         {
@@ -189,11 +210,17 @@ export function createCage(f: CageFigures): Made {
       }),
     );
   }
+  // Beside a rosette the rail stands at the very front; of a thin body what is clamped on it is clear of the plugs.
+  const leftRail = {
+    x: Math.max(
+      f.rosettes ? face - 6 : front - 6,
+      Math.min(face, sockets.xMm + halves.plugMm + halves.handleMm + 1),
+    ),
+    z: (at.bottom + at.shoulder) / 2,
+    half: f.leftRailMm / 2,
+  };
   if (f.coverage !== 'plate' && f.leftRailMm > 0) {
-    const z = (at.bottom + at.shoulder) / 2;
-    const half = f.leftRailMm / 2;
-    // Beside a rosette the rail stands at the very front.
-    const x = f.rosettes ? face - 6 : front - 6;
+    const { x, z, half } = leftRail;
     solids.push(
       box('left-rail-bar', [x - 6, left, z - half], [x + 6, left + 5, z + half], 'metal'),
     );
@@ -206,7 +233,7 @@ export function createCage(f: CageFigures): Made {
   }
   if (f.coverage !== 'plate') {
     for (let i = 0; i < f.shoes; i += 1) {
-      const y = i === 0 ? left - 40 : right + 38;
+      const y = shoesY[i]!;
       solids.push(
         box(
           `shoe-block-${i + 1}`,
@@ -224,10 +251,22 @@ export function createCage(f: CageFigures): Made {
     }
   }
   if (f.rosettes) {
-    const x = f.leftRailMm > 0 ? back + 13 : middle;
-    solids.push(rod('rosette', [x, left, 0], [x, left + 8, 0], 13, 'metal'));
+    // Clear of the plugs: behind them where the body is deep, else ahead of them, above a rail that stands there.
+    const clearMm = rosetteMm + halves.plugMm + 1;
+    const isBehind = f.leftRailMm > 0 && sockets.xMm - (back + rosetteMm) >= clearMm;
+    const above = leftRail.z + leftRail.half + rosetteMm + 1;
+    const isAbove = !isBehind && f.leftRailMm > 0 && above + rosetteMm <= at.top + gapMm;
+    const x = isBehind
+      ? back + rosetteMm
+      : isAbove
+        ? leftRail.x
+        : f.leftRailMm > 0
+          ? back + rosetteMm
+          : sockets.xMm + clearMm;
+    const z = isAbove ? above : 0;
+    solids.push(rod('rosette', [x, left, z], [x, left + 8, z], rosetteMm, 'metal'));
     mounts.push(
-      mount('left-rosette', 'rosette-m6', 'face', [x, left + 8, 0], [0, 1, 0], [0, 0, 1], {
+      mount('left-rosette', 'rosette-m6', 'face', [x, left + 8, z], [0, 1, 0], [0, 0, 1], {
         toothPhaseDeg: 3,
       }),
     );

@@ -33,7 +33,8 @@ export const holdThings: readonly Thing[] = [
         'full',
       ),
       length('wallMm', 'Thickness of its bars', [3, 20], /wall|thick/iu, { guess: () => 8 }),
-      length('topRailMm', 'Rail on top, length', [0, 200], /top|rail/iu, { guess: () => 60 }),
+      // Without a rail the thread for a handle is in the middle, where a handle hangs straight.
+      length('topRailMm', 'Rail on top, length', [0, 200], /top|rail/iu, { guess: () => 0 }),
       length('leftRailMm', 'Rail on the left, length', [0, 120], /left|side|rail/iu, {
         guess: () => 40,
       }),
