@@ -295,3 +295,44 @@ test('the bench and the shelf have no accessibility faults that can be found by 
   await expect(page.getByRole('heading', { name: 'The shelf' })).toBeVisible();
   await checkAccess(page);
 });
+
+test('on a fresh rig nothing that is read lies over anything else, in windows of 1280 and 1024', async ({
+  page,
+}) => {
+  await startRig(page, 'Bare rig');
+  await expect(page.getByText('A body and nothing else yet.')).toBeVisible();
+  for (const width of [1280, 1024]) {
+    await page.setViewportSize({ width, height: 800 });
+    for (const question of ['Fit', 'Hang', 'Spend']) {
+      await strip(page, question).click();
+      await expect.poll(() => listOverlaid(page)).toEqual([]);
+    }
+  }
+});
+
+/** Pairs of lines and buttons on the plate whose boxes lie over each other, by their words. */
+function listOverlaid(page: Page): Promise<string[]> {
+  return page.locator(plate).evaluate((section) => {
+    const boxes = [...section.querySelectorAll('p, button')]
+      .map((element) => {
+        // A line's box is as wide as its place; what is read is as wide as its words.
+        const range = document.createRange();
+        range.selectNodeContents(element);
+        const own = element.tagName === 'P' ? range : element;
+        return { words: element.textContent!.trim(), at: own.getBoundingClientRect() };
+      })
+      .filter(({ words, at }) => words !== '' && at.width > 0);
+    return boxes.flatMap((a, i) =>
+      boxes
+        .slice(i + 1)
+        .filter(
+          (b) =>
+            a.at.left < b.at.right - 1 &&
+            b.at.left < a.at.right - 1 &&
+            a.at.top < b.at.bottom - 1 &&
+            b.at.top < a.at.bottom - 1,
+        )
+        .map((b) => `${a.words} | ${b.words}`),
+    );
+  });
+}

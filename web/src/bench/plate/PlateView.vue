@@ -49,7 +49,13 @@ const drag = usePlateDrag();
 
 /** Where the scale bar, the caption and the plan do not fit side by side, the caption goes above. */
 const isNarrow = computed(() => width.value < 600);
-const margin = computed(() => ({ side: 58, top: 40, bottom: isNarrow.value ? 136 : 104 }));
+/** Nothing but a body: the drawing leaves room for what to do next. */
+const isBare = computed(() => bench.report!.assembly.items.length === 1 && !bench.readOnly);
+const margin = computed(() => ({
+  side: 58,
+  top: isBare.value ? (isNarrow.value ? 96 : 76) : 40,
+  bottom: isNarrow.value ? 136 : 104,
+}));
 
 // While something is dragged or tried the marks stay as they were: what they say is read afterwards.
 const covers = computed<readonly Cover[]>((before) =>
@@ -162,7 +168,8 @@ const summary = computed(
     </p>
     <p
       v-if="bench.question === 'spend'"
-      class="text-faint absolute top-3 right-4 flex gap-4 text-xs"
+      class="text-faint absolute right-4 flex gap-4 text-xs"
+      :class="isNarrow ? 'top-11' : 'top-3'"
     >
       <span class="flex items-center gap-1.5"
         ><span class="bg-blossom-tint border-ink inline-block h-3 w-3 border" />to buy</span
@@ -172,8 +179,9 @@ const summary = computed(
       >
     </p>
     <p
-      v-if="bench.report!.assembly.items.length === 1 && !bench.readOnly"
-      class="text-faint absolute inset-x-16 top-4 text-center text-sm"
+      v-if="isBare"
+      class="text-faint absolute inset-x-16 text-center text-sm text-balance"
+      :class="isNarrow && bench.question === 'spend' ? 'top-16' : 'top-11'"
     >
       A body and nothing else yet. Click an open mount on the drawing, or press <kbd>/</kbd> to list
       them.
