@@ -1,6 +1,6 @@
 import {
   hasTrait,
-  measureMate,
+  findSureMate,
   toInterface,
   type Mate,
   type Mount,
@@ -81,12 +81,8 @@ class Mating {
     let partners = this.known.get(from);
     if (!partners) this.known.set(from, (partners = new Map()));
     if (partners.has(to)) return partners.get(to);
-    const mate = measureMate(a, b);
     // A key that nobody has stated is no way to build on.
-    const found =
-      mate.state === 'mates' && mate.key !== 'unknown' && mate.key !== 'enters-only'
-        ? mate
-        : undefined;
+    const found = findSureMate(a, b);
     partners.set(to, found);
     return found;
   }
@@ -283,14 +279,17 @@ export function createChainEdit(
   return { type: 'all', edits: growing.edits };
 }
 
-/** An individual of a part that lies in the kit and is not in the setup; else a new one, named after the part. */
-function takeSpare(assembly: Assembly, part: Part): KitItem {
+/** An individual of a part that lies in the kit and is not in the setup. */
+export function findSpare(assembly: Assembly, part: Part): KitItem | undefined {
   const leads = new Set((assembly.setup.cables ?? []).map((c) => c.item));
-  const spare = assembly.rig.kit.find(
+  return assembly.rig.kit.find(
     (item) => item.partId === part.id && !assembly.byId.has(item.id) && !leads.has(item.id),
   );
-  return spare ?? { id: proposeId(part.id), partId: part.id, owned: false };
 }
+
+/** A spare individual; else a new one, named after the part. */
+const takeSpare = (assembly: Assembly, part: Part): KitItem =>
+  findSpare(assembly, part) ?? { id: proposeId(part.id), partId: part.id, owned: false };
 
 /**
  * The edit that puts a chain between a part and what carries it, or `onto` another mount: the adaptors first, then the

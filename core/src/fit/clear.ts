@@ -292,14 +292,8 @@ export const clearCheck = defineSolidCheck(
   [keepClearEntered],
   ({ geometry, entered }: SolidAsked & { readonly entered: readonly Entered[] }) =>
     entered
-      .filter(
-        (e, _, all) =>
-          e.wanted &&
-          !isBehindShutDoor(
-            e,
-            all.filter((o) => o.wanted),
-          ),
-      )
+      .filter((e) => e.wanted)
+      .filter((e, _, wanted) => !isBehindShutDoor(e, wanted))
       .map((e, i) =>
         createEnteredFinding(e, i < mostMended ? geometry : { ...geometry, parts: undefined }),
       ),

@@ -219,7 +219,8 @@ export const unplacedCheck = defineCheck([partUnplaced], ({ assembly, parts }: F
   ),
 );
 
-function isPlugged(assembly: Assembly, itemId: string, portId: string): boolean {
+/** Whether a planned lead is plugged into a socket. */
+export function isPlugged(assembly: Assembly, itemId: string, portId: string): boolean {
   return (assembly.setup.cables ?? []).some((c) =>
     [c.from, c.to].some((end) => end.item === itemId && end.port === portId),
   );

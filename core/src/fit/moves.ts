@@ -1,4 +1,4 @@
-import { measureMate, type Mate, type Mount } from '../part/index.js';
+import { findSureMate, type Mate, type Mount } from '../part/index.js';
 import { measureLength, subtract } from '../placement/index.js';
 import {
   listCarried,
@@ -55,10 +55,8 @@ export function listMoves(
         ) {
           continue;
         }
-        const mate = measureMate(parentMount, childMount);
-        if (mate.state !== 'mates' || mate.key === 'unknown' || mate.key === 'enters-only')
-          continue;
-        if (!isWanted({ onto, parentMount, childMount, mate })) continue;
+        const mate = findSureMate(parentMount, childMount);
+        if (!mate || !isWanted({ onto, parentMount, childMount, mate })) continue;
         const slideMm = suggestSlideMm(assembly, onto, parentMount, childMount);
         if (slideMm === undefined) continue;
         found.push({

@@ -1,8 +1,8 @@
 import { createFinding, defineCheck, defineFinding, stating } from '../finding/index.js';
 import {
+  findSureMate,
   hasMountTrait,
   hasTrait,
-  measureMate,
   type Mount,
   type Part,
   type PartBook,
@@ -20,7 +20,7 @@ import {
   type PlacedItem,
 } from '../rig/index.js';
 import type { FitAsked } from './asked.js';
-import { listFittingLeads } from './complete.js';
+import { isPlugged, listFittingLeads } from './complete.js';
 
 const givesPower = (port: Port | undefined) =>
   port !== undefined && port.carries.includes('power') && port.direction !== 'in';
@@ -95,11 +95,7 @@ const mostFeeds = 2;
 /** The batteries that a bay or plate takes: those of the kit that are not in use, then the cheapest of the catalogue. */
 function listCells(assembly: Assembly, parts: PartBook, bay: Mount) {
   const findFace = (part: Part) =>
-    part.mounts.find((m) => {
-      if (m.side !== 'battery') return false;
-      const mate = measureMate(bay, m);
-      return mate.state === 'mates' && mate.key !== 'unknown' && mate.key !== 'enters-only';
-    });
+    part.mounts.find((m) => m.side === 'battery' && findSureMate(bay, m) !== undefined);
   const one = (item: KitItem, part: Part) => {
     const face = hasTrait(part, 'cell') ? findFace(part) : undefined;
     return face ? [{ item, face, part }] : [];
@@ -150,21 +146,17 @@ function listLeadEdits(
   placed: PlacedItem,
   inputs: readonly Port[],
 ): Edit[] {
-  const isFree = (itemId: string, portId: string) =>
-    !(assembly.setup.cables ?? []).some((c) =>
-      [c.from, c.to].some((end) => end.item === itemId && end.port === portId),
-    );
   const doMeet = (a: Port, b: Port) =>
     !a.power || !b.power || (a.power.minV <= b.power.maxV && b.power.minV <= a.power.maxV);
   const sources = assembly.items
     .filter((p) => p !== placed && !hasTrait(p.part, 'stores'))
     .flatMap((source) =>
       (source.part.ports ?? [])
-        .filter((port) => givesPower(port) && isFree(source.item.id, port.id))
+        .filter((port) => givesPower(port) && !isPlugged(assembly, source.item.id, port.id))
         .map((port) => ({ source, port })),
     );
   return inputs
-    .filter((input) => isFree(placed.item.id, input.id))
+    .filter((input) => !isPlugged(assembly, placed.item.id, input.id))
     .flatMap((input) =>
       sources
         .filter(({ port }) => doMeet(port, input))

@@ -1,5 +1,5 @@
-import { createChainBetween, listAdaptors, type ChainLink } from '../fit/index.js';
-import { hasTrait, measureMate, type Mount, type Part, type PartBook } from '../part/index.js';
+import { createChainBetween, findSpare, listAdaptors, type ChainLink } from '../fit/index.js';
+import { findSureMate, hasTrait, type Mount, type Part, type PartBook } from '../part/index.js';
 import { dot, measureLength, subtract } from '../placement/index.js';
 import type { Finding, FindingCode } from '../report/index.js';
 import {
@@ -36,18 +36,14 @@ const mostPlaces = 2;
 /** Under the camera a riser is low, in mm: a camera on a post is another rig (estimate). */
 const mostUnderCameraMm = 25;
 
-/** Whether two mounts can be joined, as far as anybody has stated. */
-function goTogether(a: Mount, b: Mount): boolean {
-  const mate = measureMate(a, b);
-  return mate.state === 'mates' && mate.key !== 'unknown' && mate.key !== 'enters-only';
-}
-
 /** The way over one adaptor from a mount to a part's own, or undefined where it has none. */
 function findLink(part: Part, from: Mount, own: Mount): ChainLink | undefined {
   const hasCarrier = part.mounts.some((m) => m.carrier);
   for (const carriedBy of part.mounts) {
-    if ((hasCarrier && !carriedBy.carrier) || !goTogether(from, carriedBy)) continue;
-    const out = part.mounts.find((m) => m.id !== carriedBy.id && !m.carrier && goTogether(m, own));
+    if ((hasCarrier && !carriedBy.carrier) || !findSureMate(from, carriedBy)) continue;
+    const out = part.mounts.find(
+      (m) => m.id !== carriedBy.id && !m.carrier && findSureMate(m, own),
+    );
     if (out) return { part, carriedBy: carriedBy.id, carriesBy: out.id };
   }
   return undefined;
@@ -83,7 +79,7 @@ function listPlaces(assembly: Assembly, joint: PlacedJoint): MountRef[] {
  */
 export function listBetween(assembly: Assembly, finding: Finding, catalogue: PartBook): Edit[] {
   const adaptors = listAdaptors(catalogue);
-  const isOwned = (part: Part) => assembly.rig.kit.some((item) => item.partId === part.id);
+  const isSpare = (part: Part) => findSpare(assembly, part) !== undefined;
   const price = (part: Part) => part.price?.minor ?? Infinity;
   const over = (joint: PlacedJoint, onto: MountRef): Edit[] => {
     const parent = assembly.byId.get(onto.item)!.part;
@@ -94,7 +90,7 @@ export function listBetween(assembly: Assembly, finding: Finding, catalogue: Par
       .filter((link) => !isCamera || measureLinkMm(link) <= mostUnderCameraMm)
       .sort(
         (a, b) =>
-          Number(isOwned(b.part)) - Number(isOwned(a.part)) || price(a.part) - price(b.part),
+          Number(isSpare(b.part)) - Number(isSpare(a.part)) || price(a.part) - price(b.part),
       )
       .slice(0, mostAdaptors)
       .flatMap((link) => {

@@ -191,3 +191,14 @@ export function toInterface(mount: Mount): string {
   }
   return text;
 }
+
+/**
+ * The mate of two mounts that can be built on: they join and hold, as far as anybody has stated. Undefined where they do
+ * not mate, where nobody knows whether the key fits, and where it goes in without latching.
+ */
+export function findSureMate(a: Mount, b: Mount): Extract<Mate, { state: 'mates' }> | undefined {
+  const mate = measureMate(a, b);
+  if (mate.state !== 'mates' || mate.key === 'unknown' || mate.key === 'enters-only')
+    return undefined;
+  return mate;
+}

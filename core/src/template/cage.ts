@@ -256,13 +256,8 @@ export function createCage(f: CageFigures): Made {
     const isBehind = f.leftRailMm > 0 && sockets.xMm - (back + rosetteMm) >= clearMm;
     const above = leftRail.z + leftRail.half + rosetteMm + 1;
     const isAbove = !isBehind && f.leftRailMm > 0 && above + rosetteMm <= at.top + gapMm;
-    const x = isBehind
-      ? back + rosetteMm
-      : isAbove
-        ? leftRail.x
-        : f.leftRailMm > 0
-          ? back + rosetteMm
-          : sockets.xMm + clearMm;
+    const beside = f.leftRailMm > 0 ? back + rosetteMm : sockets.xMm + clearMm;
+    const x = isAbove ? leftRail.x : beside;
     const z = isAbove ? above : 0;
     solids.push(rod('rosette', [x, left, z], [x, left + 8, z], rosetteMm, 'metal'));
     mounts.push(
