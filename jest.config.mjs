@@ -2,6 +2,8 @@ const config = {
   testEnvironment: 'node',
   // Generous: a busy machine must not make a right answer a wrong one.
   testTimeout: 120_000,
+  // Jest leaves one core to whoever watches; nobody does.
+  maxWorkers: '100%',
   roots: ['<rootDir>/core/src', '<rootDir>/server/src', '<rootDir>/web/src', '<rootDir>/tools'],
   extensionsToTreatAsEsm: ['.ts'],
   moduleNameMapper: {
