@@ -124,7 +124,7 @@ test('a handle is laid over a picture: two points give the scale, a solid is dra
     pen.fillRect(60, 60, 480, 60);
     return canvas.toDataURL('image/png').split(',')[1]!;
   });
-  await page.getByRole('tab', { name: 'Photograph' }).click();
+  await page.getByRole('tab', { name: 'Photo' }).click();
   await page
     .getByLabel('Bring a picture')
     .setInputFiles(createHugeFile(info.outputPath('huge.png'), 50_000_000));
@@ -156,7 +156,7 @@ test('a handle is laid over a picture: two points give the scale, a solid is dra
   await page.getByRole('button', { name: 'Store it' }).click();
   await expect(page.getByText('stored', { exact: true })).toBeVisible();
   await page.reload();
-  await page.getByRole('tab', { name: 'Photograph' }).click();
+  await page.getByRole('tab', { name: 'Photo' }).click();
   await expect(page.getByText(/1 pixel is 0\.\d+ mm/)).toBeVisible();
 });
 

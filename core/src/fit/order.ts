@@ -6,6 +6,9 @@ import { isInBranch, type Assembly, type PlacedItem } from '../rig/index.js';
 import { isThereBefore, type Access } from './access.js';
 import type { EndEntry } from './entry.js';
 
+/** What a part says must be on before it: any part of a kind, or one part of the catalogue. */
+export type After = { readonly kind: PartKind } | { readonly partId: string };
+
 /** The order in which a setup can be put together. */
 export interface Order {
   /** Item ids, the body first; undefined where no order is possible. */
@@ -13,7 +16,7 @@ export interface Order {
   /** Items that each must be on before the next, and the last before the first. */
   readonly ring: readonly string[];
   /** Rules of parts that no order keeps. */
-  readonly broken: readonly { readonly itemId: string; readonly after: PartKind }[];
+  readonly broken: readonly { readonly itemId: string; readonly after: After }[];
 }
 
 /** One must be on before the other. */
@@ -85,16 +88,21 @@ function listAccessEdges({ joint, blockers }: Access, assembly: Assembly): Edge[
     .map((b): Edge => [joint.child, b.item.id]);
 }
 
-function listRules(assembly: Assembly): { placed: PlacedItem; after: PartKind; edges: Edge[] }[] {
-  return assembly.items.flatMap((placed) =>
-    (placed.part.assembleAfter ?? []).map((after) => ({
+function listRules(assembly: Assembly): { placed: PlacedItem; after: After; edges: Edge[] }[] {
+  return assembly.items.flatMap((placed) => {
+    const afters: After[] = [
+      ...(placed.part.assembleAfter ?? []).map((kind) => ({ kind })),
+      ...(placed.part.assembleAfterParts ?? []).map((partId) => ({ partId })),
+    ];
+    return afters.map((after) => ({
       placed,
       after,
       edges: assembly.items
-        .filter((p) => p.part.kind === after && p.item.id !== placed.item.id)
+        .filter((p) => ('kind' in after ? p.part.kind === after.kind : p.part.id === after.partId))
+        .filter((p) => p.item.id !== placed.item.id)
         .map((p): Edge => [p.item.id, placed.item.id]),
-    })),
-  );
+    }));
+  });
 }
 
 /**
@@ -115,7 +123,7 @@ export function measureOrder(
   ];
   let itemIds = sort(ids, edges);
   if (!itemIds) return { itemIds: undefined, ring: findRing(ids, edges), broken: [] };
-  const broken: { itemId: string; after: PartKind }[] = [];
+  const broken: { itemId: string; after: After }[] = [];
   for (const rule of listRules(assembly)) {
     const kept = sort(ids, [...edges, ...rule.edges]);
     if (kept) {
@@ -141,20 +149,16 @@ export const assemblyImpossible = defineFinding(
   },
 );
 
-export const scratchesBody = defineFinding(
-  'scratches-body',
-  stating<{ readonly after: PartKind }>(),
-  {
-    restsOn: [],
-    weight: 'risk',
-    when: 'a rule of a part about what goes on before it cannot be kept',
-    offers: '',
-    sentence: ({ items: [item], facts }, n) =>
-      `${n.item(item!)} should go on after the ${sayPartKind(facts.after)}, and cannot.`,
-    why: 'Its maker says that the other order scratches the body.',
-    todo: 'Carry it by another part, or lay a cloth between.',
-  },
-);
+export const scratchesBody = defineFinding('scratches-body', stating<{ readonly after: After }>(), {
+  restsOn: [],
+  weight: 'risk',
+  when: 'a rule of a part about what goes on before it cannot be kept',
+  offers: '',
+  sentence: ({ items: [item], facts }, n) =>
+    `${n.item(item!)} should go on after ${'kind' in facts.after ? `the ${sayPartKind(facts.after.kind)}` : n.part(facts.after.partId)}, and cannot.`,
+  why: 'Its maker says that the other order scratches the body.',
+  todo: 'Carry it by another part, or lay a cloth between.',
+});
 
 /** A setup that cannot be put together in any order, or only against a part's own rule. */
 export const orderCheck = defineSolidCheck(
@@ -164,7 +168,12 @@ export const orderCheck = defineSolidCheck(
       ? [createFinding(assemblyImpossible, 'stops', { items: order.ring }, { ring: order.ring })]
       : []),
     ...order.broken.map(({ itemId, after }) =>
-      createFinding(scratchesBody, 'risk', { items: [itemId], key: after }, { after }),
+      createFinding(
+        scratchesBody,
+        'risk',
+        { items: [itemId], key: 'kind' in after ? after.kind : after.partId },
+        { after },
+      ),
     ),
   ],
 );

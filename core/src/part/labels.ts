@@ -1,6 +1,6 @@
 import type { Surface } from '../solid/index.js';
 import type { Tool } from './mount.js';
-import type { Carries, Connector } from './schema.js';
+import type { Carries, Connector, Control } from './schema.js';
 
 /** What a fastening is worked with, in words. */
 export const toolLabels: Readonly<Record<Tool, string>> = {
@@ -47,6 +47,17 @@ export const carriesLabels: Readonly<Record<Carries, string>> = {
   data: 'data',
   trigger: 'trigger',
   timecode: 'timecode',
+};
+
+/** What fingers work, in words. */
+export const controlLabels: Readonly<Record<Control['use'], string>> = {
+  record: 'record button',
+  dials: 'dials',
+  focus: 'focus ring',
+  zoom: 'zoom ring',
+  iris: 'iris ring',
+  lever: 'lever',
+  knob: 'knob',
 };
 
 /** What a part is made of or covered with, in words. */

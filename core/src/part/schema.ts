@@ -145,6 +145,7 @@ export const Pose = z.strictObject({
   name: Name,
   at: z.record(LocalId, z.number().min(-5000).max(5000)),
 });
+export type Pose = z.infer<typeof Pose>;
 
 /**
  * Where hands take hold: a line along which the palm can lie. `carry` bears the rig, `adjust` is taken
@@ -333,6 +334,8 @@ export const Part = z
     inBox: z.array(BoxEntry).max(60).optional(),
     soldOnlyWith: z.array(PartId).max(20).optional(),
     assembleAfter: z.array(PartKind).max(20).optional(),
+    /** The same of single parts: a plate that goes on after one grip and not after grips at large. */
+    assembleAfterParts: z.array(PartId).max(20).optional(),
     excludes: z.array(PartId).max(60).optional(),
     opensDoor: z.boolean().optional(),
     /** A device with a cell inside that nobody takes out: it runs without a supply for a while. */

@@ -85,6 +85,7 @@ const facts = {
   inBox: Part.shape.inBox,
   soldOnlyWith: Part.shape.soldOnlyWith,
   assembleAfter: Part.shape.assembleAfter,
+  assembleAfterParts: Part.shape.assembleAfterParts,
   excludes: Part.shape.excludes,
   tools: Part.shape.tools,
   opticalAxis: Part.shape.opticalAxis,

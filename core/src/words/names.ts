@@ -1,9 +1,9 @@
 import {
   connectorLabels,
+  controlLabels,
   toolLabels,
   mountKinds,
   type Connector,
-  type Control,
   type Mount,
   type MountKind,
   type MountSide,
@@ -33,16 +33,6 @@ export function sayTool(tool: Tool): string {
 export function sayConnector(connector: Connector): string {
   return connectorLabels[connector];
 }
-
-const controlWords: Readonly<Record<Control['use'], string>> = {
-  record: 'record button',
-  dials: 'dials',
-  focus: 'focus ring',
-  zoom: 'zoom ring',
-  iris: 'iris ring',
-  lever: 'lever',
-  knob: 'knob',
-};
 
 /** What a part can be needed for, in words. */
 export const needNames: Readonly<Record<Serves['need'], string>> = {
@@ -315,7 +305,7 @@ export function createNames(assembly: Assembly, parts: PartBook): Names {
     },
     control: (itemId, controlId) => {
       const control = partOf(itemId)?.controls?.find((c) => c.id === controlId);
-      return control ? (control.name ?? controlWords[control.use]) : controlId;
+      return control ? (control.name ?? controlLabels[control.use]) : controlId;
     },
     part: (partId) => parts.get(partId)?.name ?? partId,
     carried: (itemId) => {

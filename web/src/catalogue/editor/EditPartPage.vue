@@ -30,6 +30,7 @@ import { saySize } from '../words';
 import ElementPanel from './ElementPanel.vue';
 import FaceCanvas from './FaceCanvas.vue';
 import FactsPanel from './FactsPanel.vue';
+import MovesPanel from './MovesPanel.vue';
 import { newElements } from './newElements';
 import PhotoPanel from './PhotoPanel.vue';
 import { readPhoto, type FacePhoto } from './photos';
@@ -45,7 +46,7 @@ const { part, chosen, view, element, faults, changed, canUndo, canRedo } = edito
 const lost = ref('');
 const trouble = ref<{ title: string; issues?: readonly Issue[] }>();
 const busy = ref(false);
-const tab = ref<'one' | 'facts' | 'photo' | 'rig'>('facts');
+const tab = ref<'one' | 'facts' | 'moves' | 'photo' | 'rig'>('facts');
 const photo = shallowRef<FacePhoto>();
 const picking = ref<'a' | 'b' | 'origin'>();
 const canvas = useTemplateRef('canvas');
@@ -337,7 +338,8 @@ function pick(pixel: readonly [number, number]): void {
             v-for="[t, label] in [
               ['one', 'Chosen'],
               ['facts', 'The part'],
-              ['photo', 'Photograph'],
+              ['moves', 'Moves'],
+              ['photo', 'Photo'],
               ['rig', 'On a rig'],
             ] as const"
             :key="t"
@@ -368,6 +370,7 @@ function pick(pixel: readonly [number, number]): void {
             </p>
           </template>
           <FactsPanel v-else-if="tab === 'facts'" :editor="editor" :part="part" />
+          <MovesPanel v-else-if="tab === 'moves'" :editor="editor" :part="part" />
           <PhotoPanel
             v-else-if="tab === 'photo'"
             v-model:photo="photo"

@@ -1,42 +1,39 @@
 <script setup lang="ts">
-import { hasTrait, measureMinorDigits, toMoney, type Part } from '@zucchini/core';
+import type { Part } from '@zucchini/core';
 import { computed } from 'vue';
+import ChoiceField from '../../form/ChoiceField.vue';
 import AppButton from '../../shared/AppButton.vue';
-import FigureField from '../../form/FigureField.vue';
-import TextField from '../../form/TextField.vue';
-import TickField from '../../form/TickField.vue';
+import { useCatalogue } from '../catalogueStore';
 import { sayPath } from '../words';
+import FieldList from './FieldList.vue';
+import type { Fields } from './fields/field';
+import { listFactGroups, listPlainFacts, type FactGroup } from './fields/facts';
+import RowList from './RowList.vue';
 import type { Editor } from './useEditor';
 
 /** Facts of the part as a whole, and what was guessed about it. */
 const props = defineProps<{ editor: Editor; part: Part }>();
+const catalogue = useCatalogue();
 
-function state(facts: Record<string, unknown>): void {
+function state(facts: Fields): void {
   props.editor.apply({ type: 'state', facts });
 }
-function head(change: Partial<NonNullable<Part['head']>>): void {
-  const next = Object.fromEntries(
-    Object.entries({ ...props.part.head, ...change }).filter(([, v]) => v !== undefined),
-  );
-  state({ head: Object.keys(next).length > 0 ? next : undefined });
-}
-/** How far the weight may be from the middle of a gimbal's plate: even to both sides, up from it. */
-const ways = [
-  ['forwardMm', 'Gimbal: ahead or behind, at most'],
-  ['leftMm', 'Gimbal: to either side, at most'],
-  ['upMm', 'Gimbal: above, at most'],
-] as const;
-function gimbal(key: (typeof ways)[number][0], mm: number | undefined): void {
-  const { [key]: _, ...rest } = props.part.gimbal ?? {};
-  const next = mm === undefined ? rest : { ...rest, [key]: [key === 'upMm' ? 0 : -mm, mm] };
-  state({ gimbal: Object.keys(next).length > 0 ? next : undefined });
-}
-const text = (event: Event) => (event.target as HTMLInputElement).value.trim() || undefined;
-const amount = computed(() =>
-  props.part.price
-    ? props.part.price.minor / 10 ** measureMinorDigits(props.part.price.currency)
-    : undefined,
+const plain = computed(() => listPlainFacts(props.part));
+const nameOf = (id: string) => catalogue.all.find((f) => f.id === id)?.name ?? id;
+const groups = computed(() => listFactGroups(props.part, nameOf));
+const usual = computed(() => groups.value.filter((g) => g.usual));
+const seldom = computed(() => groups.value.filter((g) => !g.usual));
+const others = computed(() =>
+  catalogue.all
+    .filter((f) => f.id !== props.part.id)
+    .map((f) => [f.id, f.maker ? `${f.name}, ${f.maker}` : f.name] as const),
 );
+/** Both kinds in one list, so that each is written once. */
+const folds = computed<readonly (readonly [FactGroup, boolean])[]>(() => [
+  ...usual.value.map((g) => [g, true] as const),
+  ...seldom.value.map((g) => [g, false] as const),
+]);
+const text = (event: Event) => (event.target as HTMLInputElement).value.trim() || undefined;
 const guesses = computed(() =>
   Object.entries(props.part.provenance ?? {})
     .filter(([, by]) => by === 'guessed')
@@ -49,76 +46,7 @@ function approve(path: string): void {
 
 <template>
   <p class="eyebrow">The part</p>
-  <TextField
-    label="Name"
-    :model-value="part.name"
-    @update:model-value="(v) => state({ name: v || undefined })"
-  />
-  <TextField
-    label="Maker"
-    :model-value="part.maker"
-    @update:model-value="(v) => state({ maker: v || undefined })"
-  />
-  <FigureField
-    label="Mass"
-    unit="g"
-    hint="Weighed yourself counts as measured"
-    :model-value="part.massG"
-    @update:model-value="(v) => state({ massG: v })"
-  />
-  <FigureField
-    label="Price"
-    :unit="part.price?.currency ?? 'EUR'"
-    :model-value="amount"
-    @update:model-value="
-      (v) =>
-        state({ price: v === undefined ? undefined : toMoney(v, part.price?.currency ?? 'EUR') })
-    "
-  />
-  <TextField
-    label="Finish"
-    :model-value="part.finish"
-    @update:model-value="(v) => state({ finish: v || undefined })"
-  />
-  <fieldset v-if="hasTrait(part, 'grounded')" class="border-line mt-2 border-t pt-1">
-    <legend class="eyebrow">As a head or a gimbal</legend>
-    <FigureField
-      label="Head: greatest counterbalance"
-      unit="N·m"
-      :model-value="part.head?.counterbalanceNm"
-      @update:model-value="(v) => head({ counterbalanceNm: v })"
-    />
-    <FigureField
-      label="Head: tilt axis below its plate"
-      unit="mm"
-      :model-value="part.head?.axisBelowMm"
-      @update:model-value="(v) => head({ axisBelowMm: v })"
-    />
-    <FigureField
-      v-for="[key, label] in ways"
-      :key="key"
-      :label="label"
-      unit="mm"
-      :model-value="part.gimbal?.[key]?.[1]"
-      @update:model-value="(v) => gimbal(key, v)"
-    />
-  </fieldset>
-  <TickField
-    v-if="hasTrait(part, 'device') || part.innerCell"
-    label="has a cell inside, and runs without a supply for a while"
-    :model-value="part.innerCell === true"
-    @update:model-value="(v) => state({ innerCell: v || undefined })"
-  />
-  <TickField
-    label="home-made"
-    :model-value="part.homeMade === true"
-    @update:model-value="(v) => state({ homeMade: v || undefined })"
-  />
-  <TickField
-    label="a bought part, altered (drilled, bent, cut, glued)"
-    :model-value="part.altered === true"
-    @update:model-value="(v) => state({ altered: v || undefined })"
-  />
+  <FieldList :fields="plain" @set="state" />
   <p v-if="part.homeMade || part.altered" class="text-blossom py-1 text-xs">
     ▲ Break its edges. The maker’s warranty may end, and what it bears is not known: try it low,
     over something soft, and use a tether.
@@ -132,7 +60,30 @@ function approve(path: string): void {
       @change="state({ note: text($event) })"
     />
   </label>
-  <AppButton class="mt-1" small @click="editor.apply({ type: 'mirror' })"
+  <details v-for="[g, isUsual] in folds" :key="g.title" class="border-line border-t py-1">
+    <summary class="min-h-6 py-1" :class="{ 'text-faint': !isUsual }">
+      {{ g.title }}
+      <span v-if="g.rows?.length" class="text-faint text-xs">{{ g.rows.length }}</span>
+    </summary>
+    <FieldList :fields="g.fields" @set="state" />
+    <RowList v-if="g.rows" :rows="g.rows" @set="state" />
+    <div class="mt-1 flex flex-wrap gap-2">
+      <AppButton v-for="[label, facts] in g.adds" :key="label" small @click="state(facts)"
+        >Add: {{ label.toLowerCase() }}</AppButton
+      >
+      <ChoiceField
+        v-if="g.addPart"
+        small
+        labelled="hidden"
+        :label="`A part for “${g.title.toLowerCase()}”`"
+        placeholder="Add a part …"
+        :options="others"
+        :model-value="undefined"
+        @update:model-value="(id: string) => state(g.addPart!(id))"
+      />
+    </div>
+  </details>
+  <AppButton class="mt-3" small @click="editor.apply({ type: 'mirror' })"
     >Mirror the whole part, left to right</AppButton
   >
   <section class="mt-4" aria-label="Guessed">

@@ -57,6 +57,41 @@ export const newElements: readonly NewElement[] = [
     }),
   },
   {
+    label: 'Cone',
+    list: 'solids',
+    create: (p, at, towards) => ({
+      id: findFreeId(p, 'cone'),
+      type: 'frustum',
+      atMm: at,
+      axis: towards,
+      reference: squareTo(towards),
+      radiusMm: 12,
+      endRadiusMm: 8,
+      lengthMm: 20,
+      surface: 'metal',
+    }),
+  },
+  {
+    label: 'Plate of any outline',
+    list: 'solids',
+    create: (p, at, towards) => ({
+      id: findFreeId(p, 'plate'),
+      type: 'prism',
+      atMm: at,
+      axis: towards,
+      reference: squareTo(towards),
+      outlineMm: [
+        [-20, -10],
+        [20, -10],
+        [20, 10],
+        [0, 20],
+        [-20, 10],
+      ],
+      lengthMm: 4,
+      surface: 'metal',
+    }),
+  },
+  {
     label: '¼″ socket',
     list: 'mounts',
     create: (p, at, towards) => ({
@@ -148,5 +183,20 @@ export const newElements: readonly NewElement[] = [
       toMm: [at[0] + 40, at[1], at[2]],
       radiusMm: 13,
     }),
+  },
+  {
+    label: 'Picture that is looked at',
+    list: 'screens',
+    create: (p, at, towards) => ({
+      id: findFreeId(p, 'picture'),
+      atMm: at,
+      normal: towards,
+      diagonalMm: 90,
+    }),
+  },
+  {
+    label: 'Button, dial or knob',
+    list: 'controls',
+    create: (p, at) => ({ id: findFreeId(p, 'knob'), use: 'knob', atMm: at, sizeMm: 12 }),
   },
 ];

@@ -7,8 +7,9 @@ import {
   type MountKind,
   type Part,
 } from '@zucchini/core';
-import { cube, mountAt } from '../../../../core/src/testing/rigs';
-import { listFields, type Field } from './fields';
+import { cube, mountAt } from '../../../../../core/src/testing/rigs';
+import { listFields } from './element';
+import type { Field } from './field';
 
 const part: Part = cube('block', 100, {
   solids: [
@@ -99,7 +100,7 @@ const ids = [
   'lcd',
   'rec',
 ];
-const fieldsOf = (id: string, of: Part = part) => listFields(findElement(of, id)!);
+const fieldsOf = (id: string, of: Part = part) => listFields(findElement(of, id)!, of);
 
 function set(id: string, field: Field, value: unknown): Part {
   const outcome = editPart(part, { type: 'set', id, fields: field.set(value as never) as never });
@@ -117,9 +118,11 @@ function another(field: Field): unknown {
     case 'number':
       return ((field.value as number | undefined) ?? 4) + 1;
     case 'text':
-      return 'other';
+      return field.label === 'turns only to' ? '0, 90' : 'other';
     case 'flag':
       return !field.value;
+    case 'ticks':
+      return [];
     case 'choice':
       return field.options!.map(([v]) => v).find((v) => v !== field.value && v !== 'other');
   }
@@ -135,7 +138,7 @@ describe('the fields of an element', () => {
   it.each<[string, string]>([
     [
       'box',
-      'forward 1 mm; left 2 mm; up 3 mm; length 20 mm; width 30 mm; height 40 mm; rounding 0 mm; surface plastic; own mass – g',
+      'forward 1 mm; left 2 mm; up 3 mm; length 20 mm; width 30 mm; height 40 mm; rounding 0 mm; axis up; its own forward not stated; surface plastic; own mass – g',
     ],
     [
       'rod',
@@ -143,35 +146,35 @@ describe('the fields of an element', () => {
     ],
     [
       'cone',
-      'forward 0 mm; left 0 mm; up 0 mm; length 9 mm; radius 5 mm; axis up; other radius 3 mm; surface plastic; own mass – g',
+      'forward 0 mm; left 0 mm; up 0 mm; length 9 mm; radius 5 mm; other radius 3 mm; axis up; surface plastic; own mass – g',
     ],
     [
       'pipe',
-      'forward 0 mm; left 0 mm; up 0 mm; length 9 mm; radius 5 mm; axis up; bore radius 3 mm; surface plastic; own mass – g',
+      'forward 0 mm; left 0 mm; up 0 mm; length 9 mm; radius 5 mm; bore radius 3 mm; axis up; surface plastic; own mass – g',
     ],
     [
       'hole',
-      'name –; kind ¼″-20 socket; forward 0 mm; left 0 mm; up 5 mm; looks up; reference forward; depth 8 mm; closed below false; locating holes for pins; pins apart 19 mm; worked with no tool; seconds – s; bears – g; carries the part false',
+      'name –; kind ¼″-20 socket; forward 0 mm; left 0 mm; up 5 mm; looks up; reference forward; depth 8 mm; closed below false; locating holes for pins; pins apart 19 mm; carries the part false',
     ],
     [
       'screw',
-      'name –; kind ¼″-20 screw; forward 0 mm; left 0 mm; up -5 mm; looks down; reference forward; stands out 6 mm; locating none; worked with no tool; seconds – s; bears – g; carries the part false',
+      'name –; kind ¼″-20 screw; forward 0 mm; left 0 mm; up -5 mm; looks down; reference forward; stands out 6 mm; another length can be put in false; locating none; carries the part false',
     ],
     [
       'rail',
-      'name –; kind NATO rail; forward 0 mm; left 5 mm; up 0 mm; looks left; reference forward; from -10 mm; to 10 mm; worked with no tool; seconds – s; bears – g; carries the part false',
+      'name –; kind NATO rail; forward 0 mm; left 5 mm; up 0 mm; looks left; reference forward; from -10 mm; to 10 mm; click stops – mm; shares the length of nothing, its own; carries the part false',
     ],
     [
       'clamp',
-      'name –; kind NATO rail clamp; forward 0 mm; left -5 mm; up 0 mm; looks right; reference forward; clamp length 24 mm; worked with no tool; seconds – s; bears – g; carries the part false',
+      'name –; kind NATO rail clamp; forward 0 mm; left -5 mm; up 0 mm; looks right; reference forward; clamp length 24 mm; carries the part false',
     ],
     [
       'front',
-      'name –; kind front thread female; forward 5 mm; left 0 mm; up 0 mm; looks forward; reference up; size 77 mm; worked with no tool; seconds – s; bears – g; carries the part false',
+      'name –; kind front thread female; forward 5 mm; left 0 mm; up 0 mm; looks forward; reference up; size 77 mm; carries the part false',
     ],
     [
       'bay',
-      'name –; kind cell bay of the body; forward -5 mm; left 0 mm; up 0 mm; looks back; reference up; family own; worked with no tool; seconds – s; bears – g; carries the part false',
+      'name –; kind cell bay of the body; forward -5 mm; left 0 mm; up 0 mm; looks back; reference up; family own; carries the part false',
     ],
     ['room', 'for dials; forward 0 mm; left 0 mm; up 9 mm; length 5 mm; width 6 mm; height 7 mm'],
     [
@@ -184,16 +187,17 @@ describe('the fields of an element', () => {
     ],
     [
       'dc',
-      'name –; connector barrel; direction in; carries video false; carries sound false; carries power true; carries data false; carries trigger false; carries timecode false; forward 0 mm; left 0 mm; up 5 mm; plug comes from up; wear ordinary; from 7 V; to 17 V',
+      'name –; connector barrel; direction in; carries video false; carries sound false; carries power true; carries data false; carries trigger false; carries timecode false; forward 0 mm; left 0 mm; up 5 mm; plug comes from up; flat side of the plug not stated; wear ordinary',
     ],
     [
       'palm',
-      'name –; from, forward 0 mm; from, left 0 mm; from, up 0 mm; to, forward 50 mm; to, left 0 mm; to, up 0 mm; radius 15 mm; use carries the rig; open end none',
+      'name –; from, forward 0 mm; from, left 0 mm; from, up 0 mm; to, forward 50 mm; to, left 0 mm; to, up 0 mm; radius 15 mm; use carries the rig; it is on top; hand left; open end none',
     ],
-    ['lcd', 'forward 0 mm; left 0 mm; up 0 mm; looks back; diagonal 80 mm'],
-    ['rec', 'name –; forward 0 mm; left 0 mm; up 5 mm; across 8 mm'],
+    ['lcd', 'name –; forward 0 mm; left 0 mm; up 0 mm; looks back; diagonal 80 mm'],
+    ['rec', 'name –; it is record button; forward 0 mm; left 0 mm; up 5 mm; across 8 mm'],
   ])('of %s read: %s', (id, text) => {
-    expect(fieldsOf(id).map(sayField).join('; ')).toBe(text);
+    const plain = fieldsOf(id).filter((f) => f.group === undefined);
+    expect(plain.map(sayField).join('; ')).toBe(text);
   });
 
   it.each(ids)('of %s show what is set, and leave the others as they were', (id) => {
@@ -221,7 +225,7 @@ describe('the fields of an element', () => {
     'of %s have a unit where they are figures, and options where they are chosen',
     (id) => {
       for (const field of fieldsOf(id)) {
-        if (field.type === 'number') expect(field.unit).toMatch(/^(mm|g|s|V|°)$/);
+        if (field.type === 'number') expect(field.unit).toMatch(/^(mm|g|s|V|A|W|N·m|°)$/);
         if (field.type === 'choice') expect(field.options!.map(([v]) => v)).toContain(field.value);
       }
     },
@@ -285,7 +289,7 @@ describe('directions', () => {
       list: 'mounts',
       is: { ...part.mounts[0]!, normal: [0.6, 0, 0.8] },
     } as never;
-    const field = listFields(aslant).find((f) => f.label === 'looks')!;
+    const field = listFields(aslant, part).find((f) => f.label === 'looks')!;
     expect([field.value, field.options![0]]).toEqual(['other', ['other', 'aslant']]);
     expect(field.set('other' as never)).toEqual({});
   });
