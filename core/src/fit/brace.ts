@@ -1,10 +1,22 @@
 import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
 import { sayMm } from '../words/index.js';
 import { type FitAsked } from './asked.js';
-import { hasTrait, measureMate, type Mount } from '../part/index.js';
-import { add, dot, measureLength, negate, scale, subtract, type Vec3 } from '../placement/index.js';
+import { hasTrait, measureMate, mountKinds, type Mount } from '../part/index.js';
+import {
+  add,
+  createRotation,
+  cross,
+  dot,
+  measureLength,
+  negate,
+  rotate,
+  scale,
+  subtract,
+  type Vec3,
+} from '../placement/index.js';
 import {
   isInBranch,
+  isMountFull,
   placeAlong,
   placeSolids,
   rigFromMount,
@@ -15,7 +27,7 @@ import {
   type PlacedJoint,
 } from '../rig/index.js';
 import { measureReachMm } from '../solid/index.js';
-import { tolerances } from '../units/index.js';
+import { toDeg, toRad, tolerances, wrapDeg } from '../units/index.js';
 
 interface BraceEnd {
   readonly placed: PlacedItem;
@@ -156,7 +168,11 @@ function findBraceKind(a: BraceEnd, b: BraceEnd): Brace['kind'] | undefined {
     return a.mount.kind === 'rod-pad' ? 'support' : undefined;
   }
   const mate = measureMate(a.mount, b.mount);
-  if (mate.state === 'mates' && mate.as === 'strap-lug') return 'strap';
+  if (mate.state === 'mates' && mate.as === 'strap-lug') {
+    // A webbing is tied there; a screw of a cage takes hold of the lug.
+    const strap = a.mount.side === 'strap' ? a : b;
+    return hasTrait(strap.placed.part, 'soft') ? 'strap' : 'second-screw';
+  }
   if (mate.state !== 'mates') {
     return a.mount.lengthwise || b.mount.lengthwise ? undefined : 'stop';
   }
@@ -171,6 +187,69 @@ export function isAnchored(assembly: Assembly, { item, mount }: MountRef): boole
     (assembly.jointsAt.get(item)?.get(mount) ?? []).length > 0 ||
     (assembly.setup.braces ?? []).some((b) => b.kind === 'strap' && (isHere(b.a) || isHere(b.b)))
   );
+}
+
+const isFull = (assembly: Assembly, { item, mount }: MountRef): boolean => {
+  const found = assembly.byId.get(item)?.part.mounts.find((m) => m.id === mount);
+  return found !== undefined && isMountFull(assembly, item, found);
+};
+
+/** A second screw that goes in once the part is turned on its first: which two holes, and the turn of its joint. */
+export interface OfferedScrew {
+  readonly a: MountRef;
+  readonly b: MountRef;
+  readonly jointId: string;
+  readonly turnDeg: number;
+  /** How far it is turned from where it stands. */
+  readonly byDeg: number;
+  readonly gapMm: number;
+}
+
+/** Two screws go in straight when they look at each other within so many degrees (estimate). */
+const straightCos = Math.cos(toRad(2));
+
+/**
+ * Every second screw that would hold a part to what carries it, each with the turn about the first at which
+ * the two holes meet; the least turn first. Both holes are free and mate; a joint that has pins, or that its kind
+ * does not let turn, is left as it stands.
+ */
+export function listSecondScrews(assembly: Assembly, itemId: string): OfferedScrew[] {
+  const child = assembly.byId.get(itemId);
+  const joint = child?.carriedBy;
+  if (!child || !joint || joint.mate.state !== 'mates') return [];
+  const parent = assembly.byId.get(joint.parent)!;
+  const pivot = rigFromMount(child, joint.childMount).originMm;
+  const axis = joint.rigFromParentMount.rotation.z;
+  const mayTurn = mountKinds[joint.mate.as].turns === 'free' && !joint.mate.pinned;
+  const across = (point: Vec3): Vec3 => {
+    const off = subtract(point, pivot);
+    return subtract(off, scale(axis, dot(off, axis)));
+  };
+  const found: OfferedScrew[] = [];
+  for (const mine of child.part.mounts) {
+    const a = { item: itemId, mount: mine.id };
+    if (mine.id === joint.childMount.id || isFull(assembly, a)) continue;
+    const from = rigFromMount(child, mine);
+    for (const theirs of parent.part.mounts) {
+      const b = { item: joint.parent, mount: theirs.id };
+      const mate = measureMate(mine, theirs);
+      const isScrew = mate.state === 'mates' && mountKinds[mate.as].threadMm !== undefined;
+      if (!isScrew || mine.lengthwise || theirs.lengthwise || isFull(assembly, b)) continue;
+      const to = rigFromMount(parent, theirs);
+      if (-dot(from.rotation.z, to.rotation.z) < straightCos) continue;
+      const [p, q] = [across(from.originMm), across(to.originMm)];
+      const byDeg = mayTurn ? toDeg(Math.atan2(dot(axis, cross(p, q)), dot(p, q))) : 0;
+      const turned = add(
+        pivot,
+        rotate(createRotation(axis, toRad(byDeg)), subtract(from.originMm, pivot)),
+      );
+      const gapMm = measureLength(subtract(turned, to.originMm));
+      if (gapMm > tolerances.braceGapMm) continue;
+      const turnDeg = wrapDeg(joint.joint.turnDeg + byDeg);
+      found.push({ a, b, jointId: joint.joint.id, turnDeg, byDeg, gapMm });
+    }
+  }
+  return found.sort((x, y) => Math.abs(x.byDeg) - Math.abs(y.byDeg) || x.gapMm - y.gapMm);
 }
 
 /**
@@ -198,7 +277,9 @@ export function listBraces(assembly: Assembly, itemId: string): OfferedBrace[] {
           { item: other.item.id, mount: theirs.id },
         ];
         const kind = findBraceKind(findEnd(assembly, a)!, findEnd(assembly, b)!);
-        if (!kind || (!isApart && kind !== 'strap')) continue;
+        const isOnOwnBearer = kind === 'strap' || kind === 'second-screw';
+        if (!kind || (!isApart && !isOnOwnBearer)) continue;
+        if (kind === 'second-screw' && [a, b].some((end) => isFull(assembly, end))) continue;
         if (kind === 'strap' && [a, b].some((end) => isAnchored(assembly, end))) continue;
         const gapMm = measureBraceGapMm(assembly, { id: 'offer', kind, a, b });
         if (gapMm === undefined || gapMm > offerWithinMm) continue;

@@ -21,7 +21,7 @@ import {
 import {
   listSetupItems,
   proposeId,
-  listJointsAt,
+  isMountFull,
   listMatingMounts,
   type Assembly,
   type Edit,
@@ -168,10 +168,7 @@ export const excludeCheck = defineCheck([excludesPart], ({ assembly }: FitAsked)
 function listPlaces(assembly: Assembly, part: Part): { itemId: string; mountId: string }[] {
   return assembly.items.flatMap((placed) =>
     placed.part.mounts
-      .filter(
-        (m) =>
-          m.lengthwise !== undefined || listJointsAt(assembly, placed.item.id, m.id).length === 0,
-      )
+      .filter((m) => !isMountFull(assembly, placed.item.id, m))
       .filter((m) => listMatingMounts(part, m).length > 0)
       .map((m) => ({ itemId: placed.item.id, mountId: m.id })),
   );

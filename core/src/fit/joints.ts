@@ -15,6 +15,9 @@ import {
   type Edit,
   type PlacedItem,
   type PlacedJoint,
+  listJointsAt,
+  listScrewsAt,
+  type MountRef,
 } from '../rig/index.js';
 import {
   mountKinds,
@@ -171,6 +174,37 @@ function findTakenTwice(
   );
 }
 
+/** Mounts that a second screw goes into beside a joint or another second screw; two joints are told already. */
+function findScrewedTwice(assembly: Assembly): AnyFinding[] {
+  const ends = (assembly.setup.braces ?? [])
+    .filter((b) => b.kind === 'second-screw')
+    .flatMap((b) => [b.a, b.b]);
+  const keyOf = (end: MountRef) => `${end.item} ${end.mount}`;
+  return [...new Map(ends.map((end) => [keyOf(end), end])).values()].flatMap((end) => {
+    const mount = assembly.byId.get(end.item)?.part.mounts.find((m) => m.id === end.mount);
+    if (!mount || mount.lengthwise) return [];
+    const joints = listJointsAt(assembly, end.item, end.mount);
+    const screws = listScrewsAt(assembly, end.item, end.mount);
+    if (joints.length > 1 || joints.length + screws.length < 2) return [];
+    // The joint keeps the mount, else the first screw.
+    const later = screws.slice(joints.length > 0 ? 0 : 1);
+    const others = screws.map((b) => (b.a.item === end.item ? b.b.item : b.a.item));
+    return [
+      createFinding(
+        mountTakenTwice,
+        'stops',
+        { items: [...new Set([end.item, ...others])], joints: joints.map((j) => j.joint.id) },
+        { itemId: end.item, mountId: end.mount, count: joints.length + screws.length },
+        later.map((b): Edit => ({
+          type: 'remove-brace',
+          setupId: assembly.setup.id,
+          braceId: b.id,
+        })),
+      ),
+    ];
+  });
+}
+
 export const clampsOverlap = defineFinding(
   'clamps-overlap',
   stating<{
@@ -227,8 +261,8 @@ function findOverlaps(assembly: Assembly, placed: PlacedItem, mount: Mount): Any
 /** Point mounts that hold more than one joint, and clamps that lie over each other on a rail. */
 export const occupancyCheck = defineCheck(
   [mountTakenTwice, clampsOverlap],
-  ({ assembly }: FitAsked) =>
-    [...assembly.jointsAt].flatMap(([itemId, byMount]) => {
+  ({ assembly }: FitAsked) => [
+    ...[...assembly.jointsAt].flatMap(([itemId, byMount]) => {
       const placed = assembly.byId.get(itemId)!;
       return [...byMount].flatMap(([mountId, joints]) => {
         const mount = placed.part.mounts.find((m) => m.id === mountId)!;
@@ -236,6 +270,8 @@ export const occupancyCheck = defineCheck(
         return joints.length < 2 ? [] : [findTakenTwice(assembly, placed, mount, joints)];
       });
     }),
+    ...findScrewedTwice(assembly),
+  ],
 );
 
 export const railTooShort = defineFinding(

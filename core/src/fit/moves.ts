@@ -2,6 +2,7 @@ import { findSureMate, type Mate, type Mount } from '../part/index.js';
 import { measureLength, subtract } from '../placement/index.js';
 import {
   listCarried,
+  isMountFull,
   listJointsAt,
   rigFromMount,
   suggestSlideMm,
@@ -40,12 +41,7 @@ export function listMoves(
     if (own.has(onto.item.id)) continue;
     for (const parentMount of onto.part.mounts) {
       const same = onto.item.id === joint.parent && parentMount.id === joint.parentMount.id;
-      if (
-        !parentMount.lengthwise &&
-        listJointsAt(assembly, onto.item.id, parentMount.id).length > 0
-      ) {
-        if (!same) continue;
-      }
+      if (!same && isMountFull(assembly, onto.item.id, parentMount)) continue;
       for (const childMount of child.part.mounts) {
         if (same && childMount.id === joint.childMount.id) continue;
         // A mount of the child that carries something cannot take the child as well.

@@ -2,7 +2,7 @@ import { createFinding, type AnyFinding, defineFinding, stating } from '../findi
 import { sayMm, sayConnector } from '../words/index.js';
 import { defineSolidCheck, type SolidAsked } from './asked.js';
 import type { Connector, Port } from '../part/index.js';
-import { add, scale, type Vec3 } from '../placement/index.js';
+import { add, cross, dot, measureLength, scale, subtract, type Vec3 } from '../placement/index.js';
 import { findWay, type Route } from '../route/index.js';
 import { placeRay, type CableRun, type PlacedItem } from '../rig/index.js';
 import {
@@ -22,6 +22,8 @@ export interface PluggedEnd {
   readonly port: Port;
   readonly atMm: Vec3;
   readonly out: Vec3;
+  /** The way in which the cable leaves the plug: as it comes out, or square to that from an elbow. */
+  readonly leaves: Vec3;
   readonly fits: boolean;
   readonly bodyMm: number;
   readonly bodyRadiusMm: number;
@@ -56,13 +58,15 @@ export function listLeads(space: Pick<Space, 'assembly'>, lookUp: LeadParts): Pl
         port,
         atMm: ray.atMm,
         out: ray.direction,
+        leaves: plug?.elbow ? placeElbow(placed, port, plug.elbow) : ray.direction,
         fits: !make || plug !== undefined,
         bodyMm: plug?.bodyMm ?? plugGuess.bodyMm,
         bodyRadiusMm: plug?.bodyRadiusMm ?? plugGuess.bodyRadiusMm,
       };
     };
-    const [from, to] = [end(run.from), end(run.to)];
-    if (!from || !to) return [];
+    const [near, far] = [end(run.from), end(run.to)];
+    if (!near || !far) return [];
+    const [from, to] = [turnRoundPlug(near, far), turnRoundPlug(far, near)];
     return [
       {
         run,
@@ -74,6 +78,38 @@ export function listLeads(space: Pick<Space, 'assembly'>, lookUp: LeadParts): Pl
       },
     ];
   });
+}
+
+/** How an elbow of each side stands to “up” at its socket, as one looks at it from outside: shares of up and of right. */
+const elbowShares = {
+  up: [1, 0],
+  down: [-1, 0],
+  right: [0, 1],
+  left: [0, -1],
+} as const;
+
+/** Which way the cable leaves an elbow, in the rig's frame: by the key of the socket, up where nobody states it. */
+function placeElbow(placed: PlacedItem, port: Port, side: keyof typeof elbowShares): Vec3 {
+  const normal: Vec3 = port.normal;
+  const up: Vec3 = port.reference ?? (Math.abs(normal[2]) > 0.9 ? [1, 0, 0] : [0, 0, 1]);
+  // Looking against the normal with `up` up, the right hand is up × normal.
+  const right = cross(up, normal);
+  const [u, r] = elbowShares[side];
+  const direction = add(scale(up, u), scale(right, r));
+  return placeRay(placed, port.id, port.originMm, direction).direction;
+}
+
+/** Plugs that can be turned in their socket. */
+const roundPlugs: readonly Connector[] = ['jack-3.5', 'barrel', 'sdi'];
+
+/** A round plug with an elbow is turned so that its cable leaves towards the other end. */
+function turnRoundPlug(end: PluggedEnd, other: PluggedEnd): PluggedEnd {
+  if (end.leaves === end.out || !roundPlugs.includes(end.port.connector)) return end;
+  const way = subtract(other.atMm, end.atMm);
+  const across = subtract(way, scale(end.out, dot(way, end.out)));
+  const length = measureLength(across);
+  // Straight ahead of the socket every way is as good.
+  return length < 1 ? end : { ...end, leaves: scale(across, 1 / length) };
 }
 
 /** The part behind an individual of the kit. */
@@ -168,9 +204,9 @@ function findEndFindings(space: Space, lead: PluggedLead, end: PluggedEnd): AnyF
       ),
     ];
   }
-  const tail = add(end.atMm, scale(end.out, end.bodyMm));
+  const tail = measurePlugEnd(end);
   const blocks = (mm: number) =>
-    isEntered(space, [createProbe(tail, end.out, plugGuess.cableRadiusMm, mm)], isOther);
+    isEntered(space, [createProbe(tail, end.leaves, plugGuess.cableRadiusMm, mm)], isOther);
   if (!blocks(lead.bendRadiusMm)) return [];
   let [clear, met] = [0, lead.bendRadiusMm];
   // Halving a bend of some centimetres to a tenth of a mm.
@@ -197,9 +233,16 @@ export const plugCheck = defineSolidCheck(
     ),
 );
 
-/** Where the cable leaves a plug. */
+/** Where the cable comes out of a plug: at its end, or at the side of an elbow half its thickness short of that. */
+function measurePlugEnd(end: PluggedEnd): Vec3 {
+  if (end.leaves === end.out) return add(end.atMm, scale(end.out, end.bodyMm));
+  const { bodyMm, bodyRadiusMm: r } = end;
+  return add(add(end.atMm, scale(end.out, Math.max(0, bodyMm - r))), scale(end.leaves, r));
+}
+
+/** Where the cable is free to go on its way: a bend beyond its plug. */
 export function measureTail(end: PluggedEnd, bendRadiusMm: number): Vec3 {
-  return add(end.atMm, scale(end.out, end.bodyMm + bendRadiusMm));
+  return add(measurePlugEnd(end), scale(end.leaves, bendRadiusMm));
 }
 
 /** How much longer than its way a lead may be: by this share, or by this length in mm (the domain's figures). */

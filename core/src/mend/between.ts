@@ -4,7 +4,7 @@ import { dot, measureLength, subtract } from '../placement/index.js';
 import type { Finding, FindingCode } from '../report/index.js';
 import {
   listCarried,
-  listJointsAt,
+  isMountFull,
   rigFromMount,
   type Assembly,
   type Edit,
@@ -64,7 +64,7 @@ function listPlaces(assembly: Assembly, joint: PlacedJoint): MountRef[] {
     .filter((onto) => !branch.has(onto.item.id) && mayCarry(onto.part, child.part))
     .flatMap((onto) =>
       onto.part.mounts
-        .filter((m) => m.lengthwise || listJointsAt(assembly, onto.item.id, m.id).length === 0)
+        .filter((m) => !isMountFull(assembly, onto.item.id, m))
         .map((m) => ({ ref: { item: onto.item.id, mount: m.id }, at: rigFromMount(onto, m) })),
     )
     .filter(({ at }) => dot(at.rotation.z, here.rotation.z) > sameWayUp)

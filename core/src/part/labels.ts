@@ -23,6 +23,7 @@ export const connectorLabels: Readonly<Record<Connector, string>> = {
   'hdmi-d': 'HDMI D',
   sdi: 'SDI',
   'usb-c': 'USB-C',
+  'usb-a': 'USB-A',
   'd-tap': 'D-Tap',
   barrel: 'barrel',
   'push-pull-2': '2-pin push-pull',

@@ -145,6 +145,14 @@ const table = {
     'normal: out of the rail; reference: along the rail',
     { lengthwise: 'rail', takesInMm: 8, traits: ['bears-weights'] },
   ),
+  'own-rail': entry(
+    'maker’s own rail',
+    ['clamp', 'rail'],
+    'blocked',
+    'half',
+    'normal: out of the rail; reference: along the rail',
+    { lengthwise: 'rail', sameFamily: true, takesInMm: 8 },
+  ),
   'dovetail-38': entry(
     '38 mm dovetail',
     ['plate', 'clamp'],

@@ -71,6 +71,7 @@ export const Connector = z.enum([
   'hdmi-d',
   'sdi',
   'usb-c',
+  'usb-a',
   'd-tap',
   'barrel',
   'push-pull-2',
@@ -209,6 +210,11 @@ const Plug = z.strictObject({
   /** From the port's face to where the cable leaves the plug. */
   bodyMm: LengthMm,
   bodyRadiusMm: LengthMm.optional(),
+  /**
+   * Which way the cable leaves an elbow, as one looks at the socket with its reference up; straight out where
+   * absent. A round plug is turned in its socket: of it only that there is an elbow counts.
+   */
+  elbow: z.enum(['left', 'right', 'up', 'down']).optional(),
 });
 
 /** What a lead is made as. */

@@ -79,6 +79,7 @@ export const nameSpellings: readonly (readonly [string, NamedThing])[] = [
     `USB${dash}(?:type${dash})?C(?:\\sPD)?|type${dash}C(?:\\sUSB)?(?!\\w)`,
     { what: 'connector', name: 'usb-c' },
   ],
+  [`USB${dash}(?:type${dash})?A(?!\\w)|type${dash}A\\sUSB`, { what: 'connector', name: 'usb-a' }],
   [`D${dash}tap`, { what: 'connector', name: 'd-tap' }],
   [
     `DC${dash}(?:barrel|jack|socket|in)(?:\\s\\d[.,]\\d\\s?[x×/]\\s?\\d[.,]\\d\\s?mm)?|barrel(?:\\s(?:jack|plug|connector))?|\\d[.,]\\d\\s?[x×/]\\s?\\d[.,]\\d\\s?mm DC`,

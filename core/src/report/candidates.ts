@@ -10,7 +10,7 @@ import {
 } from '../part/index.js';
 import {
   findStandIns,
-  listJointsAt,
+  isMountFull,
   listMatingMounts,
   listTurnsDeg,
   spreadTurnsDeg,
@@ -27,6 +27,7 @@ import {
   createChainEdit,
   findChain,
   listAdaptors,
+  listSecondScrews,
   measureReachOver,
   type Chain,
   type ChainMeasure,
@@ -230,19 +231,47 @@ function stands(context: AskContext, edit: Edit, part: Part, itemId: string): bo
   return listOverlaps(createSpace(assembly, collider), isNew).length > 0;
 }
 
+/**
+ * The same edit with the part's second screw in as well, where it has one and a second hole is there for it: turned
+ * on its first until the two meet.
+ */
+function withSecondScrew(context: AskContext, edit: AddPart, one: Asked, own: Mount): Edit {
+  const { report, parts } = context;
+  const screws = one.part.mounts.filter((m) => m.kind === own.kind && m.side === own.side);
+  if (screws.length < 2 || !own.thread) return edit;
+  const after = tryEdit(report.assembly, edit, withPart(parts, one.part));
+  for (const { a, b, turnDeg } of listSecondScrews(after, one.item.id)) {
+    const both: Edit = {
+      type: 'all',
+      edits: [
+        { ...edit, joint: { ...edit.joint, turnDeg } },
+        {
+          type: 'add-brace',
+          setupId: edit.setupId,
+          brace: { id: context.makeId(), kind: 'second-screw', a, b },
+        },
+      ],
+    };
+    if (!stands(context, both, one.part, one.item.id)) return both;
+  }
+  return edit;
+}
+
+type AddPart = Extract<Edit, { type: 'add-part' }>;
+
 /** The edit that fits a part: where a rail is free, upright, and turned so that it stands in nothing if it can. */
-function createAdd(
+function placeNew(
   context: AskContext,
   parent: PlacedItem,
   mount: Mount,
   own: Mount,
   one: Asked,
-): Edit | undefined {
+): AddPart | undefined {
   const { assembly } = context.report;
   const [slideMm, ...elsewhere] = listSlidesMm(assembly, parent, mount, own);
   if (slideMm === undefined) return undefined;
   const id = context.makeId();
-  const create = (turnDeg: number, atMm = slideMm): Edit => ({
+  const create = (turnDeg: number, atMm = slideMm): AddPart => ({
     type: 'add-part',
     setupId: assembly.setup.id,
     item: one.item,
@@ -264,6 +293,18 @@ function createAdd(
   const turns = listTurnsDeg(measureMate(mount, own), mount, own);
   const others = spreadTurnsDeg(turns, upright, mostTurns).map((turn) => create(turn));
   return others.find(isClear) ?? first;
+}
+
+/** The edit that fits a part onto a mount, by both its screws where it has two. */
+function createAdd(
+  context: AskContext,
+  parent: PlacedItem,
+  mount: Mount,
+  own: Mount,
+  one: Asked,
+): Edit | undefined {
+  const edit = placeNew(context, parent, mount, own, one);
+  return edit && withSecondScrew(context, edit, one, own);
 }
 
 const measures: readonly ChainMeasure[] = ['price', 'mass', 'height', 'joints'];
@@ -305,7 +346,7 @@ function judgeOnMount(
   const { assembly } = context.report;
   const parent = assembly.byId.get(ask.itemId)!;
   const mount = parent.part.mounts.find((m) => m.id === ask.mountId)!;
-  const taken = !mount.lengthwise && listJointsAt(assembly, ask.itemId, ask.mountId).length > 0;
+  const taken = isMountFull(assembly, ask.itemId, mount);
   const [own] = listMatingMounts(one.part, mount);
   if (taken) return { state: 'does-not-fit', ...one, why: { reason: 'mount-taken' }, chains: [] };
   if (!own) {
@@ -346,8 +387,7 @@ function listPlaces(context: AskContext, part: Part): Place[] {
   const places: Place[] = [];
   for (const parent of assembly.items) {
     for (const mount of parent.part.mounts) {
-      if (!mount.lengthwise && listJointsAt(assembly, parent.item.id, mount.id).length > 0)
-        continue;
+      if (isMountFull(assembly, parent.item.id, mount)) continue;
       const [own] = listMatingMounts(part, mount);
       const mate = own && measureMate(mount, own);
       if (!own || mate?.state !== 'mates' || mate.key === 'unknown') continue;

@@ -2,6 +2,7 @@ import type { Mount } from '../part/index.js';
 import { add, compose, place, rotate, scale, type Vec3 } from '../placement/index.js';
 import { tolerances } from '../units/index.js';
 import type { Assembly, PlacedItem, PlacedJoint } from './assembly.js';
+import type { Brace } from './schema.js';
 
 /** A piece of a lengthwise mount, in mm from its origin along its axis. */
 export interface Stretch {
@@ -29,6 +30,24 @@ export function listJointsAt(
   mountId: string,
 ): readonly PlacedJoint[] {
   return assembly.jointsAt.get(itemId)?.get(mountId) ?? [];
+}
+
+/** Second screws of the setup that end in a mount. */
+export function listScrewsAt(assembly: Assembly, itemId: string, mountId: string): Brace[] {
+  return (assembly.setup.braces ?? []).filter(
+    (b) =>
+      b.kind === 'second-screw' &&
+      [b.a, b.b].some((end) => end.item === itemId && end.mount === mountId),
+  );
+}
+
+/** Whether a mount takes nothing more: a point that holds a joint or a second screw. Lengthwise ones have stretches. */
+export function isMountFull(assembly: Assembly, itemId: string, mount: Mount): boolean {
+  if (mount.lengthwise) return false;
+  return (
+    listJointsAt(assembly, itemId, mount.id).length > 0 ||
+    listScrewsAt(assembly, itemId, mount.id).length > 0
+  );
 }
 
 /** Joints that take a stretch of a lengthwise mount: its own, and those on mounts that share its length. */
@@ -69,8 +88,8 @@ export const leastRoomMm = 8;
 
 /** Whether a mount can still take something: a point mount that is free, a lengthwise one with a free piece. */
 export function hasRoom(assembly: Assembly, placed: PlacedItem, mount: Mount): boolean {
-  const { joints, free } = measureOccupancy(assembly, placed, mount);
-  if (!mount.lengthwise) return joints.length === 0;
+  if (!mount.lengthwise) return !isMountFull(assembly, placed.item.id, mount);
+  const { free } = measureOccupancy(assembly, placed, mount);
   return free.some((f) => f.toMm - f.fromMm >= leastRoomMm);
 }
 

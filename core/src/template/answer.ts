@@ -4,6 +4,11 @@ import { factNames, type Answers, type PartQuestion, type Thing } from './ask/in
 import { BodyFigures } from './body.js';
 import { tryRecipe, type Bodies, type Making } from './recipe.js';
 
+/** The questions that are asked, as far as these answers say. */
+export function listQuestionsFor(thing: Thing, answers: Answers): PartQuestion[] {
+  return listQuestions(thing).filter((q) => q.when === undefined || q.when(answers));
+}
+
 /** What has become of a set of answers. */
 export interface Drafted {
   readonly making: Making | { readonly state: 'incomplete' };
@@ -65,8 +70,13 @@ export function toMoney(amount: number, currency: string): Money {
 
 /** What answers of a ring mean: its two ends, which the questions ask one figure each. */
 function toRingFigures(thing: Thing, a: Answers): Record<string, unknown> {
-  const { thicknessMm, outerMm, innerMm } = a;
-  const shared = { thicknessMm, outerMm, innerMm };
+  const { thicknessMm, outerMm, innerMm, clampable } = a;
+  const shared = {
+    thicknessMm,
+    outerMm,
+    innerMm,
+    ...(clampable === true ? { clampable: true } : {}),
+  };
   if (thing.kind === 'lens-adapter') {
     const end = (side: 'lens' | 'body', family: unknown, flangeMm: unknown) => ({
       kind: 'lens-mount',
@@ -101,6 +111,12 @@ function toFigures(thing: Thing, id: string, a: Answers): Record<string, unknown
   const figures = Object.fromEntries(
     Object.entries(a).filter(([name, value]) => !facts.includes(name) && isAnswered(value)),
   );
+  if (thing.template === 'cage') {
+    const { insideWidthMm, insideHeightMm, insideDepthMm, ...rest } = figures;
+    return rest['body'] === undefined
+      ? { ...rest, insideMm: [insideWidthMm, insideHeightMm, insideDepthMm] }
+      : rest;
+  }
   return thing.template === 'body'
     ? { ...figures, key: id.slice(0, 40).replace(/-+$/u, '') }
     : figures;
@@ -142,10 +158,21 @@ export function createFromAnswers(
     answers[q.name] = stated[q.name];
     if (rough.has(q.name)) guessed.push(q.name);
   }
+  // What is no longer asked is no answer either: pins of a screw that is now a clamp.
+  const isAsked = (q: PartQuestion) => q.when === undefined || q.when(answers);
+  const drop = (name: string) => {
+    answers[name] = undefined;
+    const at = guessed.indexOf(name);
+    if (at >= 0) guessed.splice(at, 1);
+  };
   // A bent bracket is what people bend themselves: what it bears is known to nobody until they say otherwise.
   answers['homeMade'] ??= thing.template === 'bracket';
   // Guesses may rest on one another: in the order of the questions, after what was stated.
   for (const q of questions) {
+    if (!isAsked(q)) {
+      drop(q.name);
+      continue;
+    }
     if (isAnswered(answers[q.name])) continue;
     const guess = q.guess?.(answers);
     if (isAnswered(guess)) {

@@ -87,6 +87,18 @@ export function measureCellFront(f: BodyFigures): number {
   return Math.max(door, middle + halfCellMm);
 }
 
+/** Where the left strap lug of a body is, in the rig's frame. */
+export function measureBodyLug(f: BodyFigures): Triple {
+  const at = measureBodyFaces(f);
+  return [at.front - 12, at.left, at.shoulder - 10];
+}
+
+/** Where the middle of a body's shoe is, in the rig's frame. */
+export function measureBodyShoe(f: BodyFigures): Triple {
+  const at = measureBodyFaces(f);
+  return [at.back + f.depthMm * 0.45, 0, f.humpHeightMm >= leastHumpMm ? at.top : at.shoulder];
+}
+
 /** A hump lower than this is no finder: the top is then drawn flat. */
 const leastHumpMm = 8;
 
@@ -114,14 +126,7 @@ export function createBody(f: BodyFigures): Made {
       ...(f.flangeMm ? { flangeMm: f.flangeMm } : {}),
       ...(f.lensMountNm ? { bears: { momentNm: f.lensMountNm } } : {}),
     }),
-    mount(
-      'lug-left',
-      'strap-lug',
-      'lug',
-      [at.front - 12, at.left, at.shoulder - 10],
-      [0, 1, 0],
-      [0, 0, 1],
-    ),
+    mount('lug-left', 'strap-lug', 'lug', measureBodyLug(f), [0, 1, 0], [0, 0, 1]),
     mount(
       'lug-right',
       'strap-lug',
@@ -257,8 +262,7 @@ export function createBody(f: BodyFigures): Made {
       ),
     );
   }
-  const shoeZ = hasHump ? at.top : at.shoulder;
-  const shoeX = at.back + f.depthMm * 0.45;
+  const [shoeX, , shoeZ] = measureBodyShoe(f);
   if (hasHump) {
     solids.push(box('shoe-block', [shoeX - 9, -10, shoeZ - 3], [shoeX + 9, 10, shoeZ], 'metal'));
   }

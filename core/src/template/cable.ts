@@ -7,6 +7,7 @@ const End = z.strictObject({
   connector: Connector,
   bodyMm: LengthMm.optional(),
   bodyRadiusMm: LengthMm.optional(),
+  elbow: z.enum(['left', 'right', 'up', 'down']).optional(),
 });
 
 /** What a shop page states about a lead. */
@@ -19,8 +20,13 @@ export const CableFigures = z.strictObject({
 });
 export type CableFigures = z.infer<typeof CableFigures>;
 
-/** A moulded plug without an elbow is about this long and thick, in mm (estimate). */
+/** A moulded plug is about this long and thick, in mm; one with an elbow stands out less (estimates). */
 const plug = { bodyMm: 28, bodyRadiusMm: 6 };
+const elbowMm = 16;
+
+function createPlug(end: z.infer<typeof End>): z.infer<typeof End> & { bodyMm: number } {
+  return { ...plug, ...(end.elbow ? { bodyMm: elbowMm } : {}), ...end };
+}
 
 /** A lead, coiled up as it lies in the drawer. */
 export function createCable(f: CableFigures): Made {
@@ -39,10 +45,7 @@ export function createCable(f: CableFigures): Made {
     ],
     mounts: [],
     cable: {
-      ends: [
-        { ...plug, ...f.ends[0] },
-        { ...plug, ...f.ends[1] },
-      ],
+      ends: [createPlug(f.ends[0]), createPlug(f.ends[1])],
       lengthMm: f.lengthMm,
       ...(f.stretchesToMm ? { stretchesToMm: f.stretchesToMm } : {}),
       ...(f.bendRadiusMm ? { bendRadiusMm: f.bendRadiusMm } : {}),

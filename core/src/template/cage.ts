@@ -1,7 +1,14 @@
 import { z } from 'zod';
-import { LocalId, type Mount } from '../part/index.js';
+import { LocalId, Name, type Mount } from '../part/index.js';
 import { LengthMm, type Solid } from '../solid/index.js';
-import { BodyFigures, measureBodyFaces, measureBodyPorts, measureCellFront } from './body.js';
+import {
+  BodyFigures,
+  measureBodyFaces,
+  measureBodyLug,
+  measureBodyPorts,
+  measureBodyShoe,
+  measureCellFront,
+} from './body.js';
 import { along, box, mount, rod, screw, socket, type Triple } from './pieces.js';
 import type { Made } from './made.js';
 
@@ -11,6 +18,8 @@ export const CageFigures = z.strictObject({
   around: BodyFigures,
   wallMm: LengthMm,
   coverage: z.enum(['full', 'half', 'plate']),
+  /** Made for no body of its own: it goes round any that fits inside. */
+  generic: z.boolean().optional(),
   /** Length of the rail on top, along the optical axis; none where 0. */
   topRailMm: z.number().min(0).max(300),
   /** Length of the upright rail on the left side; none where 0. */
@@ -19,6 +28,20 @@ export const CageFigures = z.strictObject({
   rightRailMm: z.number().min(0).max(300).optional(),
   shoes: z.int().min(0).max(2),
   rosettes: z.boolean().optional(),
+  /** From middle to middle of the holes for locating pins. */
+  pinsApartMm: LengthMm.optional(),
+  /** Two plain ¼″ holes on the roof, one ahead of the other, so far apart; none where absent. */
+  holePairMm: LengthMm.optional(),
+  /** The underside is a 38 mm dovetail. */
+  dovetail: z.boolean().optional(),
+  /** A screw beside the body's left strap lug takes hold of it there. */
+  lugScrew: z.boolean().optional(),
+  /** The roof leaves the body's own shoe free. */
+  shoeOpen: z.boolean().optional(),
+  /** No padding where metal meets the body. */
+  bare: z.boolean().optional(),
+  /** Two small holes beside the HDMI socket for a clamp that holds its plug: the pattern's name. */
+  clampHoles: Name.optional(),
   /** Keys of bodies that are known not to go in. */
   refuses: z.array(LocalId).max(20).optional(),
 });
@@ -29,15 +52,24 @@ const gapMm = 1;
 const plugMm = 10;
 /** A socket in a bar wants so much on either side of its middle, in mm. */
 const leastSocketMm = 6;
+/** Two sockets nearer than this run into each other, in mm (estimate). */
+const leastApartMm = 14;
 /** A bar thinner than this is none, in mm. */
 const leastBarMm = 3;
 /** A foot that is screwed on beside another wants half its own width, in mm: a shoe, a handle (estimates). */
-const halves = { shoeMm: 11, handleMm: 14, plugMm: 6 };
+const halves = { shoeMm: 11, handleMm: 14, plugMm: 6, railMm: 10 };
+/** Half of what two small holes for a plug clamp take up on a bar, in mm (estimate). */
+const clampHolesMm = 4;
 /** The radius of a rosette's face, in mm. */
 const rosetteMm = 13;
 
 /** A cage, half cage or bottom plate around a body, in the body's own frame: bars, rails, shoes, sockets. */
 export function createCage(f: CageFigures): Made {
+  if (f.shoeOpen && f.topRailMm > 0) {
+    throw new RangeError(
+      'figures.topRailMm: a rail along the middle of the roof lies over the shoe that is to stay free',
+    );
+  }
   const at = measureBodyFaces(f.around);
   const t = f.wallMm;
   const front = at.front - 6;
@@ -45,6 +77,8 @@ export function createCage(f: CageFigures): Made {
   const face = at.front;
   const back = at.back + 6;
   const middle = (front + back) / 2;
+  // The two sockets below stand to either side of the middle, as far as the bar goes.
+  const spread = Math.max(0, Math.min(12, (front - back) / 2 - leastSocketMm));
   const left = at.left + gapMm + t;
   const right = f.coverage === 'full' ? at.right - gapMm - t : -24;
   // The cell's door opens in the underside: there the floor of a full cage is a bar ahead of it.
@@ -63,13 +97,31 @@ export function createCage(f: CageFigures): Made {
   const top = at.top + gapMm + t;
   // A handle hangs straight from the thread above the optical axis; where a rail lies there, the thread is beside it.
   const hasRail = f.topRailMm > 0;
+  // Where the roof is open over the shoe, it is in the bar ahead of that; without one there is none.
+  const openFrom = f.shoeOpen ? measureBodyShoe(f.around)[0] + shoeRoomMm : back;
+  const isAhead = front - openFrom >= 2 * leastSocketMm;
+  const threadX = f.shoeOpen && isAhead ? (openFrom + front) / 2 : middle;
   const threadY = hasRail ? left - halves.handleMm - 1 : 0;
   const quarterY = f.coverage === 'full' ? right + 16 : right + 7;
   // Shoes stand beside a handle, at the edges of the roof where that is in the middle.
   const besideMm = halves.handleMm + halves.shoeMm + 1;
+  const beside = halves.railMm + halves.shoeMm;
+  const rightY = Math.min(-beside - 1, right + 38);
+  // Of a narrow roof with one shoe that is beyond the rail, where it leaves the thread free.
+  const isNarrow = left - 40 < beside;
+  const besideRail = !isNarrow
+    ? [left - 40, rightY]
+    : f.shoes === 1
+      ? [rightY]
+      : [Math.max(beside, left - halves.shoeMm), rightY];
   const shoesY = hasRail
-    ? [left - 40, right + 38]
+    ? besideRail
     : [Math.max(besideMm, left - halves.shoeMm), Math.min(-besideMm, right + 38)];
+  // The roof goes on under a shoe that stands beyond the body's side of it.
+  const roofRight = Math.min(right, ...shoesY.slice(0, f.shoes).map((y) => y - halves.shoeMm));
+  // A narrow roof has no room for it beside its shoes.
+  const isUnderShoe = (y: number) =>
+    shoesY.slice(0, f.shoes).some((shoe) => Math.abs(shoe - y) < halves.shoeMm + leastSocketMm);
   const solids: Solid[] = [
     box('floor', [back, floorRight, under], [front, left, at.bottom], 'metal', 4),
     ...(f.coverage === 'full'
@@ -90,29 +142,31 @@ export function createCage(f: CageFigures): Made {
         tool: 'coin',
         seconds: 30,
         exchangeable: true,
-        lining: 'rubber',
+        lining: f.bare ? 'metal' : 'rubber',
         name: 'screw into the body',
         access: { atMm: [at.socketX, 0, under], direction: [0, 0, -1] },
       }),
-      takes: [f.around.key],
+      ...(f.generic ? {} : { takes: [f.around.key] }),
       ...(f.refuses ? { refuses: f.refuses } : {}),
       formFit: true,
       carrier: true,
     },
-    socket('under-quarter', 'quarter-20', [middle + 12, 0, under], [0, 0, -1], [1, 0, 0], {
+    socket('under-quarter', 'quarter-20', [middle + spread, 0, under], [0, 0, -1], [1, 0, 0], {
       name: 'underside ¼″',
     }),
-    socket(
-      'under-three-eighths',
-      'three-eighths-16',
-      [middle - 12, 0, under],
-      [0, 0, -1],
-      [1, 0, 0],
-      {
-        holes: true,
-        name: 'underside ⅜″ with pin holes',
-      },
-    ),
+    // Of a bar too narrow for both the ¼″ socket is left.
+    ...(spread < leastApartMm / 2
+      ? []
+      : [
+          socket(
+            'under-three-eighths',
+            'three-eighths-16',
+            [middle - spread, 0, under],
+            [0, 0, -1],
+            [1, 0, 0],
+            { holes: true, name: 'underside ⅜″ with pin holes' },
+          ),
+        ]),
   ];
   if (f.coverage !== 'plate') {
     const inner = at.left + gapMm;
@@ -131,7 +185,7 @@ export function createCage(f: CageFigures): Made {
       ...side('left-back', [back, inner, at.bottom], [aftTo, left, head], 3),
       ...side('left-foot', [aftTo, inner, at.bottom], [foreFrom, left, footTo]),
       ...side('left-head', [aftTo, inner, headFrom], [foreFrom, left, head]),
-      box('roof', [back, right, at.top + gapMm], [front, left, top], 'metal', 4),
+      ...createRoof(f, [back, roofRight, at.top + gapMm], [front, left, top]),
     );
     mounts.push(
       ...(footTo >= at.bottom + 2 * leastSocketMm
@@ -145,18 +199,102 @@ export function createCage(f: CageFigures): Made {
         holes: true,
         name: 'front of the left bar, with pin holes',
       }),
-      socket('roof-quarter', 'quarter-20', [middle, quarterY, top], [0, 0, 1], [1, 0, 0], {
-        name: 'roof ¼″',
-      }),
-      socket(
-        'roof-three-eighths',
-        'three-eighths-16',
-        [middle, threadY, top],
-        [0, 0, 1],
+      ...(isUnderShoe(quarterY)
+        ? []
+        : [
+            socket('roof-quarter', 'quarter-20', [middle, quarterY, top], [0, 0, 1], [1, 0, 0], {
+              name: 'roof ¼″',
+            }),
+          ]),
+      ...((f.shoeOpen && !isAhead) || isUnderShoe(threadY)
+        ? []
+        : [
+            socket(
+              'roof-three-eighths',
+              'three-eighths-16',
+              [threadX, threadY, top],
+              [0, 0, 1],
+              [1, 0, 0],
+              {
+                holes: true,
+                name: 'roof ⅜″ with pin holes',
+              },
+            ),
+          ]),
+    );
+  }
+  if (f.coverage !== 'plate' && f.holePairMm) {
+    if (f.holePairMm > front - back - leastSocketMm) {
+      throw new RangeError(
+        `figures.holePairMm: the roof of this cage is ${Math.round(front - back)} mm long`,
+      );
+    }
+    if (isUnderShoe(quarterY)) {
+      throw new RangeError('figures.holePairMm: beside its shoes the roof has no room for them');
+    }
+    const y = quarterY;
+    // Behind and ahead of the single hole there, which the pair replaces.
+    const single = mounts.findIndex((m) => m.id === 'roof-quarter');
+    if (single >= 0) mounts.splice(single, 1);
+    mounts.push(
+      ...([-1, 1] as const).map((side) =>
+        socket(
+          side < 0 ? 'roof-pair-rear' : 'roof-pair-front',
+          'quarter-20',
+          [middle + (side * f.holePairMm!) / 2, y, top],
+          [0, 0, 1],
+          [1, 0, 0],
+          { name: side < 0 ? 'rear hole of the pair on the roof' : 'front hole of the pair' },
+        ),
+      ),
+    );
+  }
+  if (f.dovetail) {
+    const long = front - back;
+    solids.push(box('dovetail', [back, -19, under - 8], [front, 19, under], 'metal', 1));
+    for (const id of ['under-quarter', 'under-three-eighths']) {
+      const at = mounts.findIndex((m) => m.id === id);
+      if (at >= 0) mounts.splice(at, 1);
+    }
+    mounts.push(
+      mount(
+        'under-dovetail',
+        'dovetail-38',
+        'plate',
+        [middle, 0, under - 8],
+        [0, 0, -1],
         [1, 0, 0],
         {
-          holes: true,
-          name: 'roof ⅜″ with pin holes',
+          name: '38 mm dovetail below',
+          lengthwise: along([1, 0, 0], long),
+        },
+      ),
+      socket(
+        'under-quarter',
+        'quarter-20',
+        [middle + spread, 0, under - 8],
+        [0, 0, -1],
+        [1, 0, 0],
+        {
+          name: 'underside ¼″',
+        },
+      ),
+    );
+  }
+  if (f.coverage !== 'plate' && f.lugScrew) {
+    const [x, , z] = measureBodyLug(f.around);
+    const within = Math.min(face - 2, Math.max(foreFrom + 2, x));
+    mounts.push(
+      mount(
+        'lug-screw',
+        'strap-lug',
+        'strap',
+        [within, at.left + gapMm, z],
+        [0, -1, 0],
+        [0, 0, 1],
+        {
+          name: 'screw to the strap lug',
+          fastening: { tool: 'hex-2.5', seconds: 25 },
         },
       ),
     );
@@ -171,20 +309,16 @@ export function createCage(f: CageFigures): Made {
         3,
       ),
     );
-    mounts.push(
-      // Above the rail for a grip, where there is one.
-      socket(
-        'right-quarter',
-        'quarter-20',
-        [back + 5, right, f.rightRailMm ? f.rightRailMm / 2 + 9 : 0],
-        [0, -1, 0],
-        [0, 0, 1],
-        {
+    // Above the rail for a grip, where there is one and the bar goes on there.
+    const z = f.rightRailMm ? f.rightRailMm / 2 + 9 : 0;
+    if (z <= at.top) {
+      mounts.push(
+        socket('right-quarter', 'quarter-20', [back + 5, right, z], [0, -1, 0], [0, 0, 1], {
           holes: true,
           name: 'right side, with pin holes',
-        },
-      ),
-    );
+        }),
+      );
+    }
   }
   if (f.coverage === 'full' && f.rightRailMm) {
     const half = f.rightRailMm / 2;
@@ -244,7 +378,7 @@ export function createCage(f: CageFigures): Made {
       );
       mounts.push(
         mount(`shoe-${i + 1}`, 'cold-shoe', 'shoe', [middle, y, top + 5], [0, 0, 1], [1, 0, 0], {
-          name: i === 0 ? 'cold shoe on the roof, left' : 'cold shoe on the roof, right',
+          name: y > 0 ? 'cold shoe on the roof, left' : 'cold shoe on the roof, right',
           lengthwise: along([1, 0, 0], 20),
         }),
       );
@@ -266,5 +400,69 @@ export function createCage(f: CageFigures): Made {
       }),
     );
   }
-  return { solids, mounts };
+  if (f.coverage !== 'plate' && f.clampHoles) {
+    // On whichever bar beside the socket nothing stands.
+    const places: readonly (readonly [x: number, z: number, room: number])[] = [
+      [(back + aftTo) / 2, sockets.zMm.hdmi, aftTo - back],
+      [(foreFrom + face) / 2, sockets.zMm.hdmi, face - foreFrom],
+      [sockets.xMm, (at.bottom + footTo) / 2, footTo - at.bottom],
+      [sockets.xMm, (headFrom + at.top) / 2, at.top - headFrom],
+    ];
+    const isTaken = (x: number, z: number) =>
+      solids.some(
+        (s) =>
+          (s.id === 'left-rail-bar' || s.id === 'rosette') &&
+          Math.abs(x - s.atMm[0]) <
+            clampHolesMm + (s.type === 'box' ? s.sizeMm[0] / 2 : rosetteMm) &&
+          Math.abs(z - s.atMm[2]) < clampHolesMm + (s.type === 'box' ? s.sizeMm[2] / 2 : rosetteMm),
+      );
+    const free = places.find(([x, z, room]) => room >= 2 * leastBarMm && !isTaken(x, z));
+    if (!free) {
+      throw new RangeError(
+        'figures.clampHoles: rail and rosette leave no room for them beside the HDMI socket',
+      );
+    }
+    mounts.push(
+      mount(
+        'clamp-holes',
+        'bolt-pattern',
+        'socket',
+        [free[0], left, free[1]],
+        [0, 1, 0],
+        [0, 0, 1],
+        {
+          name: 'holes for a plug clamp',
+          family: f.clampHoles,
+        },
+      ),
+    );
+  }
+  return {
+    solids,
+    mounts: f.pinsApartMm === undefined ? mounts : mounts.map((m) => withPins(m, f.pinsApartMm!)),
+  };
+}
+
+const withPins = (m: Mount, spacingMm: number): Mount =>
+  m.locating ? { ...m, locating: { ...m.locating, spacingMm } } : m;
+
+/** Half the width of what stands in a body's shoe, and a little for the fingers, in mm (estimate). */
+const shoeRoomMm = 15;
+
+/** The roof between two corners: whole, or in two bars that leave the body's shoe free between them. */
+function createRoof(f: CageFigures, low: Triple, high: Triple): Solid[] {
+  if (!f.shoeOpen) return [box('roof', low, high, 'metal', 4)];
+  const shoe = measureBodyShoe(f.around);
+  const ends: readonly (readonly [string, number, number])[] = [
+    ['roof-left', Math.max(low[1], shoe[1] + shoeRoomMm), high[1]],
+    ['roof-right', low[1], Math.min(high[1], shoe[1] - shoeRoomMm)],
+  ];
+  const bars = ends
+    .filter(([, from, to]) => to - from >= leastBarMm)
+    .map(([id, from, to]) => box(id, [low[0], from, low[2]], [high[0], to, high[2]], 'metal', 4));
+  // Ahead of the shoe the two are one, so that a handle has its thread in the middle.
+  const aheadFrom = shoe[0] + shoeRoomMm;
+  return high[0] - aheadFrom >= leastBarMm
+    ? [...bars, box('roof-front', [aheadFrom, low[1], low[2]], high, 'metal', 2)]
+    : bars;
 }

@@ -1,13 +1,15 @@
 import { z } from 'zod';
-import { Carries, Connector, type Mount, type Part, type Port } from '../part/index.js';
+import { Carries, Connector, Tool, type Mount, type Part, type Port } from '../part/index.js';
 import type { Vec3 } from '../placement/index.js';
 import { LengthMm, type Solid } from '../solid/index.js';
 import {
   box,
   createBase,
+  createBases,
   faceNormals,
   mount,
   rod,
+  seatedAtMm,
   socket,
   type Face,
   type Triple,
@@ -31,9 +33,12 @@ const fixings = [
   'cold-shoe',
   'quarter-screw',
   'quarter-socket',
+  'hot-shoe',
+  'nato',
   'belt-clip',
   'hook-loop',
   'magnet',
+  'cable-tie',
   'none',
 ] as const;
 
@@ -52,6 +57,8 @@ export const DeviceFigures = z.strictObject({
   /** A cell plate on its back. */
   cellPlate: z.enum(['l-series', 'v-mount', 'three-stud']).optional(),
   ports: z.array(FacePort).max(12).optional(),
+  /** Flat, and without a thread: a clamp holds it round its long edges. */
+  flat: z.boolean().optional(),
 });
 export type DeviceFigures = z.infer<typeof DeviceFigures>;
 
@@ -116,6 +123,17 @@ function createFixing(fixing: DeviceFigures['fixing'], widthMm: number): Mount[]
   switch (fixing) {
     case 'cold-shoe':
       return [createBase('cold-shoe', down, ahead)];
+    case 'nato':
+      return [createBase('nato', down, ahead, { clampMm: Math.min(30, widthMm) })];
+    case 'hot-shoe':
+      return [
+        mount('base', 'hot-shoe', 'foot', [0, 0, 0], down, ahead, {
+          clampLengthMm: 18,
+          entry: 'end',
+          fastening: { tool: 'thumb', seconds: 8 },
+          carrier: true,
+        }),
+      ];
     case 'quarter-screw':
       return [createBase('quarter', down, ahead)];
     case 'quarter-socket':
@@ -131,6 +149,14 @@ function createFixing(fixing: DeviceFigures['fixing'], widthMm: number): Mount[]
           clampLengthMm: Math.min(30, widthMm),
           carrier: true,
           fastening: { tool: 'none', seconds: 3 },
+        }),
+      ];
+    case 'cable-tie':
+      return [
+        mount('tie', 'cable-tie', 'strap', [0, 0, 0], down, ahead, {
+          clampLengthMm: Math.min(20, widthMm),
+          carrier: true,
+          fastening: { tool: 'none', seconds: 10 },
         }),
       ];
     case 'hook-loop':
@@ -149,12 +175,15 @@ function createFixing(fixing: DeviceFigures['fixing'], widthMm: number): Mount[]
 /** A box with its plugs, aerials and picture. Origin in the middle of its underside, where it is fixed. */
 export function createDevice(f: DeviceFigures): Made {
   const [x, y, z] = [f.depthMm / 2, f.widthMm / 2, f.heightMm];
-  const foot = f.fixing === 'cold-shoe' ? Math.min(6, z * 0.4) : 0;
+  const isOnShoe = f.fixing === 'cold-shoe' || f.fixing === 'hot-shoe';
+  const foot = isOnShoe ? Math.min(6, z * 0.4) : 0;
   const solids: Solid[] = [box('case', [-x, -y, foot], [x, y, z], 'plastic', Math.min(4, x, y))];
   if (foot > 0) {
     const half = Math.min(9, x, y);
     solids.push(box('foot', [-half, -half, 0], [half, half, foot], 'plastic', 1));
   }
+  // As a rule it stands in its seat: the jaws hold it low.
+  const seatedMm = Math.min(seatedAtMm, (z - foot) / 2);
   const aerials = f.aerialMm ? (f.aerials ?? 2) : 0;
   for (let i = 0; i < aerials; i += 1) {
     const edge = Math.min(5, y / 2);
@@ -185,6 +214,15 @@ export function createDevice(f: DeviceFigures): Made {
     solids,
     mounts: [
       ...createFixing(f.fixing, f.widthMm),
+      ...(f.flat
+        ? [
+            mount('back', 'device-clamp', 'device', [x, 0, foot + seatedMm], [1, 0, 0], [0, 1, 0], {
+              name: 'flat back, for a clamp round it',
+              sizeMm: f.widthMm,
+              ...(f.fixing === 'none' ? { carrier: true } : {}),
+            }),
+          ]
+        : []),
       ...(f.cellPlate
         ? [
             mount('cell', f.cellPlate, 'plate', [x, 0, (z + foot) / 2], [1, 0, 0], [0, 0, 1], {
@@ -204,7 +242,8 @@ export const BatteryPlateFigures = z.strictObject({
   widthMm: LengthMm,
   heightMm: LengthMm,
   depthMm: LengthMm,
-  fixing: z.enum(['quarter-socket', 'quarter-screw', 'nato', 'rods', 'rod']),
+  fixing: z.enum(['quarter-socket', 'quarter-screw', 'two-quarter', 'nato', 'rods', 'rod']),
+  tool: Tool.optional(),
   /** Outlets fed by the battery, or by a regulator where `regulated`. */
   outlets: z.array(FacePort).max(8).optional(),
   /** The plate swings down about its lower edge, by so many degrees. */
@@ -215,15 +254,19 @@ export type BatteryPlateFigures = z.infer<typeof BatteryPlateFigures>;
 /** A battery plate: the battery behind, the fixing ahead. Origin in the middle of the fixing face. */
 export function createBatteryPlate(f: BatteryPlateFigures): Made {
   const [d, y, z] = [f.depthMm, f.widthMm / 2, f.heightMm / 2];
-  const onRods = f.fixing === 'rods' || f.fixing === 'rod';
-  const solids: Solid[] = [box('plate', [-d, -y, -z], [0, y, z], 'metal', 3)];
+  // On a hinge a thin leaf stays with the rig, and the plate swings down from it.
+  const leaf = f.swingsDeg ? Math.min(4, d / 3) : 0;
+  const solids: Solid[] = [
+    box('plate', [-d, -y, -z], [-leaf, y, z], 'metal', 3),
+    ...(leaf ? [box('leaf', [-leaf, -y, -z], [0, y, z], 'metal', 1)] : []),
+  ];
   const mounts: Mount[] = [
     mount('battery', f.holds, 'plate', [-d, 0, 0], [-1, 0, 0], [0, 0, 1], {
       name: 'for the battery',
     }),
   ];
   const keepClear: NonNullable<Part['keepClear']> = [];
-  if (onRods) {
+  if (f.fixing === 'rods' || f.fixing === 'rod') {
     const half = f.fixing === 'rods' ? 42 : 12;
     solids.push(box('clamp', [0, -half, -z - 12], [20, half, -z + 8], 'metal', 3));
     mounts.push(
@@ -231,7 +274,7 @@ export function createBatteryPlate(f: BatteryPlateFigures): Made {
         ? mount('rods', 'rod-15-pair', 'clamp', [10, 0, -z - 2], [0, 0, -1], [1, 0, 0], {
             clampLengthMm: 20,
             entry: 'end',
-            fastening: { tool: 'thumb', seconds: 8 },
+            fastening: { tool: f.tool ?? 'thumb', seconds: 8 },
             carrier: true,
           })
         : mount('rod', 'rod-15-single', 'clamp', [10, 0, -z - 2], [0, 0, -1], [1, 0, 0], {
@@ -247,7 +290,8 @@ export function createBatteryPlate(f: BatteryPlateFigures): Made {
       carrier: true,
     });
   } else {
-    mounts.push(createBase(f.fixing === 'nato' ? 'nato' : 'quarter', [1, 0, 0], [0, 0, 1]));
+    const base = f.fixing === 'quarter-screw' ? 'quarter' : f.fixing;
+    mounts.push(...createBases(base, [1, 0, 0], [0, 0, 1], { tool: f.tool }));
   }
   if (f.swingsDeg) {
     keepClear.push({
@@ -265,11 +309,34 @@ export function createBatteryPlate(f: BatteryPlateFigures): Made {
       except: ['battery'],
     });
   }
+  const ports = createFacePorts(f.outlets ?? [], [-d, -y, -z], [-leaf, y, z]);
+  const hinge: Pick<Made, 'movements' | 'poses'> = f.swingsDeg
+    ? {
+        movements: [
+          {
+            id: 'swing',
+            name: 'plate swung down',
+            type: 'turn',
+            originMm: [-leaf, 0, -z],
+            axis: [0, -1, 0],
+            from: 0,
+            to: f.swingsDeg,
+            rest: 0,
+            carries: ['plate', 'battery', ...ports.map((p) => p.id)],
+          },
+        ],
+        poses: [
+          { id: 'shut', name: 'plate up', at: { swing: 0 } },
+          { id: 'down', name: 'plate swung down', at: { swing: f.swingsDeg } },
+        ],
+      }
+    : {};
   return {
     solids,
     mounts,
     ...(keepClear.length ? { keepClear } : {}),
-    ports: createFacePorts(f.outlets ?? [], [-d, -y, -z], [0, y, z]),
+    ports,
+    ...hinge,
   };
 }
 

@@ -1,8 +1,59 @@
 import { z } from 'zod';
-import type { Mount } from '../part/index.js';
+import { Name, Tool, type Mount, type Part } from '../part/index.js';
 import { LengthMm, Surface, type Solid } from '../solid/index.js';
-import { along, box, createBase, mount, rod, socket } from './pieces.js';
+import {
+  along,
+  baseKinds,
+  box,
+  type BaseOptions,
+  createBases,
+  mount,
+  rod,
+  socket,
+  screwsApartMm,
+} from './pieces.js';
 import type { Made } from './made.js';
+
+/** What may be stated of how a handle or a grip is fastened. */
+const baseFigures = {
+  tool: Tool.optional(),
+  /** From middle to middle of the pins, or of the two screws. */
+  apartMm: LengthMm.optional(),
+  screwMm: LengthMm.optional(),
+  /** Of a maker's own rail. */
+  family: Name.optional(),
+} as const;
+
+type BaseFigures = z.infer<z.ZodObject<typeof baseFigures>>;
+
+const readBase = ({ tool, apartMm, screwMm, family }: BaseFigures): BaseOptions => ({
+  tool,
+  apartMm,
+  screwMm,
+  family,
+});
+
+/** A record button under the thumb, and the socket for the lead that carries its signal. */
+function createRecord(
+  atMm: readonly [number, number, number],
+  socketAtMm: readonly [number, number, number],
+  socketNormal: readonly [number, number, number],
+): Required<Pick<Made, 'controls' | 'ports'>> {
+  return {
+    controls: [{ id: 'record', name: 'record button', use: 'record', atMm: [...atMm], sizeMm: 9 }],
+    ports: [
+      {
+        id: 'trigger',
+        name: 'record lead',
+        connector: 'jack-3.5',
+        direction: 'out',
+        carries: ['trigger'],
+        originMm: [...socketAtMm],
+        normal: [...socketNormal],
+      } satisfies NonNullable<Part['ports']>[number],
+    ],
+  };
+}
 
 /** What a shop page states about a top handle, in mm. */
 export const TopHandleFigures = z.strictObject({
@@ -10,7 +61,10 @@ export const TopHandleFigures = z.strictObject({
   lengthMm: LengthMm,
   /** From the base to the top of the bar. */
   heightMm: LengthMm,
-  base: z.enum(['three-eighths-pins', 'nato', 'cold-shoe']),
+  base: z.enum(baseKinds).exclude(['rod']),
+  ...baseFigures,
+  /** A button that starts the recording, and the socket for its lead. */
+  record: z.boolean().optional(),
   /** From the rear end of the bar to the base. */
   baseFromRearMm: z.number().min(0).max(1000),
   barDiameterMm: LengthMm,
@@ -29,7 +83,13 @@ export function createTopHandle(f: TopHandleFigures): Made {
   const r = f.barDiameterMm / 2;
   const axis = f.heightMm - r;
   const solids: Solid[] = [
-    box('foot', [-17, -14, 0], [17, 14, 12], 'metal', 2),
+    box(
+      'foot',
+      [-17, -14, 0],
+      [f.base === 'two-quarter' ? (f.apartMm ?? screwsApartMm) + 11 : 17, 14, 12],
+      'metal',
+      2,
+    ),
     box('post', [-9, -8, 12], [9, 8, axis], 'metal', 2),
     rod('bar', [rear, 0, axis], [front, 0, axis], r, f.surface),
     box('nose-block', [front, -12, axis - r], [front + 34, 12, axis + r], 'metal', 3),
@@ -38,7 +98,10 @@ export function createTopHandle(f: TopHandleFigures): Made {
     const x = f.baseFromRearMm > f.lengthMm / 2 ? rear + 10 : front - 8;
     solids.push(box('second-post', [x - 7, -8, 8], [x + 7, 8, axis], 'metal', 2));
   }
-  const mounts: Mount[] = [createBase(f.base, [0, 0, -1], [1, 0, 0], { clampMm: 34 })];
+  const mounts: Mount[] = createBases(f.base, [0, 0, -1], [1, 0, 0], {
+    clampMm: 34,
+    ...readBase(f),
+  });
   const top = axis + r;
   if (f.shoe) {
     mounts.push(
@@ -65,6 +128,7 @@ export function createTopHandle(f: TopHandleFigures): Made {
   return {
     solids,
     mounts,
+    ...(f.record ? createRecord([front + 6, 12, axis], [rear, 0, axis], [-1, 0, 0]) : {}),
     grips: [
       {
         id: 'palm',
@@ -86,7 +150,9 @@ export const SideGripFigures = z.strictObject({
   diameterMm: LengthMm,
   /** From the mating face to the middle of the grip. */
   outMm: LengthMm,
-  base: z.enum(['nato', 'rosette', 'quarter-pins']),
+  base: z.enum(baseKinds).exclude(['cold-shoe']),
+  ...baseFigures,
+  record: z.boolean().optional(),
   surface: Surface,
 });
 export type SideGripFigures = z.infer<typeof SideGripFigures>;
@@ -96,17 +162,26 @@ export function createSideGrip(f: SideGripFigures): Made {
   const r = f.diameterMm / 2;
   const low = -f.heightMm * 0.62;
   const high = f.heightMm * 0.38;
+  const second = f.base === 'two-quarter' ? (f.apartMm ?? screwsApartMm) : 0;
+  // Round a rod the clamp stands on both sides of its middle.
+  const foot =
+    f.base === 'rod'
+      ? box('foot', [-12, -12, -12], [12, 12, 12], 'metal', 3)
+      : box('foot', [-14, 0, -16], [14, 12, Math.max(16, second + 10)], 'metal', 2);
   return {
     solids: [
-      box('foot', [-14, 0, -16], [14, 12, 16], 'metal', 2),
+      foot,
       rod('stem', [0, 12, 0], [0, f.outMm - r * 0.8, 0], 8, 'metal'),
       rod('palm', [0, f.outMm, low], [0, f.outMm, high], r, f.surface),
       rod('cap-disc', [0, f.outMm, high], [0, f.outMm, high + 5], r * 0.9, 'metal'),
     ],
     mounts: [
-      createBase(f.base, [0, -1, 0], [0, 0, 1]),
+      ...(f.base === 'rod'
+        ? createBases('rod', [0, 0, -1], [1, 0, 0], readBase(f))
+        : createBases(f.base, [0, -1, 0], [0, 0, 1], readBase(f))),
       socket('cap', 'quarter-20', [0, f.outMm, high + 5], [0, 0, 1], [1, 0, 0], { name: 'cap' }),
     ],
+    ...(f.record ? createRecord([r, f.outMm, high - 8], [0, f.outMm, low], [0, 0, -1]) : {}),
     grips: [
       {
         id: 'hold',

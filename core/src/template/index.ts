@@ -12,5 +12,6 @@ export * from './device.js';
 export * from './support.js';
 export * from './ask/index.js';
 export * from './answer.js';
+export * from './again.js';
 export * from './suggest.js';
 export * from './doubts.js';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { MountKind, MountSide, Name, Tool, type Mount } from '../part/index.js';
+import { Connector, MountKind, MountSide, Name, Tool, type Mount } from '../part/index.js';
 import { LengthMm, type Solid } from '../solid/index.js';
 import { box, mount, rod } from './pieces.js';
 import type { Made } from './made.js';
@@ -19,6 +19,8 @@ export const RingFigures = z.strictObject({
   thicknessMm: LengthMm,
   /** A filter has glass in it. */
   glass: z.boolean().optional(),
+  /** A clamp of a matte box, say, goes round its rim. */
+  clampable: z.boolean().optional(),
   back: RingEnd,
   front: RingEnd.optional(),
 });
@@ -58,6 +60,17 @@ export function createRing(f: RingFigures): Made {
     mounts: [
       ringEnd('back', f.back, 0, -1, { carrier: true, fastening: { tool: 'none', seconds: 10 } }),
       ...(f.front ? [ringEnd('front', f.front, f.thicknessMm, 1)] : []),
+      ...(f.clampable
+        ? [
+            ringEnd(
+              'rim',
+              { kind: 'clamp-ring', side: 'ring', sizeMm: f.outerMm },
+              f.thicknessMm,
+              1,
+              { name: 'rim, for a clamp' },
+            ),
+          ]
+        : []),
     ],
   };
 }
@@ -72,11 +85,16 @@ export const MatteBoxFigures = z.strictObject({
   ringMm: LengthMm,
   holds: z.enum(['rods', 'clamp']),
   trayMm: LengthMm.optional(),
+  /** How many trays stand one behind the other, each a stage of its own. */
+  stages: z.int().min(1).max(3).optional(),
 });
 export type MatteBoxFigures = z.infer<typeof MatteBoxFigures>;
 
 /** Height of the optical axis over the rods for which rod-borne parts are made (lightweight standard). */
 const axisOverRodsMm = 85;
+
+/** From one filter stage to the next, in mm: a tray of 4 mm glass and its frame (estimate). */
+const stageMm = 9;
 
 /** A matte box: four walls ahead of a ring, on rods or clamped to the lens. Origin on its axis, at its back. */
 export function createMatteBox(f: MatteBoxFigures): Made {
@@ -133,11 +151,19 @@ export function createMatteBox(f: MatteBoxFigures): Made {
     );
   }
   if (f.trayMm) {
-    mounts.push(
-      mount('stage', 'filter-tray', 'stage', [back, 0, 0], [1, 0, 0], [0, 0, 1], {
-        sizeMm: f.trayMm,
-      }),
-    );
+    for (let i = 0; i < (f.stages ?? 1); i += 1) {
+      mounts.push(
+        mount(
+          i === 0 ? 'stage' : `stage-${i + 1}`,
+          'filter-tray',
+          'stage',
+          [back + i * stageMm, 0, 0],
+          [1, 0, 0],
+          [0, 0, 1],
+          { sizeMm: f.trayMm, ...(i === 0 ? {} : { name: `stage ${i + 1}` }) },
+        ),
+      );
+    }
   }
   return {
     solids,
@@ -147,15 +173,26 @@ export function createMatteBox(f: MatteBoxFigures): Made {
 }
 
 /** What a shop page states about a follow focus on one rod. */
-export const FollowFocusFigures = z.strictObject({
-  /** Pitch diameter of its gear. */
-  gearMm: LengthMm,
-  gearWidthMm: LengthMm,
-  /** From the rod's middle up to the gear's axis. */
-  reachMm: LengthMm,
-  wheelMm: LengthMm,
-  tool: Tool.optional(),
-});
+export const FollowFocusFigures = z
+  .strictObject({
+    /** Pitch diameter of its gear. */
+    gearMm: LengthMm,
+    gearWidthMm: LengthMm,
+    /** From the rod's middle up to the gear's axis. */
+    reachMm: LengthMm,
+    /** Of its hand wheel; none where a motor turns the gear. */
+    wheelMm: LengthMm.optional(),
+    tool: Tool.optional(),
+    /** A motor stands where the hand wheel does: how thick and how long. */
+    motorMm: z.tuple([LengthMm, LengthMm]).optional(),
+    powerIn: Connector.optional(),
+    minV: z.number().positive().max(100).optional(),
+    maxV: z.number().positive().max(100).optional(),
+  })
+  .refine((f) => f.wheelMm !== undefined || f.motorMm !== undefined, {
+    path: ['wheelMm'],
+    message: 'neither a hand wheel nor a motor turns the gear',
+  });
 export type FollowFocusFigures = z.infer<typeof FollowFocusFigures>;
 
 /** How far the arm can be drawn out from over its rod, in mm: from thin lenses to thick ones (estimate). */
@@ -164,8 +201,23 @@ const drawMm = 50;
 /** A follow focus: clamp on one rod, gear above it, the hand wheel outside. Origin in the rod's middle. */
 export function createFollowFocus(f: FollowFocusFigures): Made {
   const z0 = f.reachMm;
+  const wheel = f.wheelMm;
   // The hand wheel stands outside the gear.
   const y0 = Math.max(22, f.gearMm / 2 + 4);
+  const ports: NonNullable<Made['ports']> =
+    f.motorMm && f.powerIn
+      ? [
+          {
+            id: 'power-in',
+            connector: f.powerIn,
+            direction: 'in',
+            carries: ['power'],
+            originMm: [0, y0 + f.motorMm[1], z0],
+            normal: [0, 1, 0],
+            power: { minV: f.minV ?? 7, maxV: f.maxV ?? 17 },
+          },
+        ]
+      : [];
   // The arm is a fork that holds the gear from both sides.
   const fork = Math.max(7, f.gearWidthMm / 2 + 2);
   return {
@@ -175,7 +227,10 @@ export function createFollowFocus(f: FollowFocusFigures): Made {
       box('boom', [-9, -12, 12], [9, drawMm + 12, 18], 'metal', 1),
       box('arm', [-fork, -3, 18], [fork, 9, z0], 'metal', 2),
       rod('gear', [-f.gearWidthMm / 2, 0, z0], [f.gearWidthMm / 2, 0, z0], f.gearMm / 2, 'plastic'),
-      rod('wheel', [0, y0, z0], [0, y0 + 18, z0], f.wheelMm / 2, 'rubber'),
+      ...(wheel ? [rod('wheel', [0, y0, z0], [0, y0 + 18, z0], wheel / 2, 'rubber')] : []),
+      ...(f.motorMm
+        ? [rod('motor', [0, y0, z0], [0, y0 + f.motorMm[1], z0], f.motorMm[0] / 2, 'metal')]
+        : []),
       rod('axle', [0, 9, z0], [0, y0, z0], 5, 'metal'),
     ],
     mounts: [
@@ -201,20 +256,40 @@ export function createFollowFocus(f: FollowFocusFigures): Made {
         to: drawMm,
         rest: 0,
         step: 0.5,
-        carries: ['arm', 'gear', 'wheel', 'axle', 'drive', 'wheel-hold', 'wheel-control'],
+        carries: [
+          'arm',
+          'gear',
+          ...(wheel ? ['wheel'] : []),
+          'axle',
+          'drive',
+          ...(wheel ? ['wheel-hold', 'wheel-control'] : []),
+          ...(f.motorMm ? ['motor', ...ports.map((p) => p.id)] : []),
+        ],
       },
     ],
-    grips: [
-      {
-        id: 'wheel-hold',
-        name: 'focus wheel',
-        use: 'focus',
-        place: 'other',
-        fromMm: [0, y0 + 18, z0 + f.wheelMm / 2],
-        toMm: [0, y0 + 18, z0 - f.wheelMm / 2],
-      },
-    ],
-    controls: [{ id: 'wheel-control', name: 'focus wheel', use: 'focus', atMm: [0, y0 + 9, z0] }],
+    ...(wheel
+      ? {
+          grips: [
+            {
+              id: 'wheel-hold',
+              name: 'focus wheel',
+              use: 'focus' as const,
+              place: 'other' as const,
+              fromMm: [0, y0 + 18, z0 + wheel / 2],
+              toMm: [0, y0 + 18, z0 - wheel / 2],
+            },
+          ],
+          controls: [
+            {
+              id: 'wheel-control',
+              name: 'focus wheel',
+              use: 'focus' as const,
+              atMm: [0, y0 + 9, z0],
+            },
+          ],
+        }
+      : {}),
+    ...(ports.length ? { ports } : {}),
   };
 }
 
@@ -260,6 +335,48 @@ export function createLensSupport(f: LensSupportFigures): Made {
         rest: 0,
         carries: ['crutch', 'pad'],
       },
+    ],
+  };
+}
+
+/** What a shop page states about a 0.8 module gear ring that is put round a lens's focus ring. */
+export const GearRingFigures = z.strictObject({
+  /** Of the focus ring it goes round. */
+  innerMm: LengthMm,
+  /** Pitch diameter of its teeth. */
+  gearMm: LengthMm,
+  widthMm: LengthMm,
+});
+export type GearRingFigures = z.infer<typeof GearRingFigures>;
+
+/** A gear ring round a focus ring. Origin on the lens's axis, in the middle of its width. Throws a RangeError where the gear is no wider than its bore. */
+export function createGearRing(f: GearRingFigures): Made {
+  if (f.gearMm <= f.innerMm) {
+    throw new RangeError('figures.gearMm: the teeth stand outside the ring they are on');
+  }
+  return {
+    solids: [
+      {
+        id: 'ring',
+        type: 'tube',
+        atMm: [0, 0, 0],
+        axis: [1, 0, 0],
+        radiusMm: f.gearMm / 2,
+        innerRadiusMm: f.innerMm / 2,
+        lengthMm: f.widthMm,
+        surface: 'plastic',
+      },
+    ],
+    mounts: [
+      mount('bore', 'clamp-ring', 'clamp', [0, 0, 0], [-1, 0, 0], [0, 0, 1], {
+        sizeMm: f.innerMm,
+        fastening: { tool: 'hex-2.5', seconds: 40 },
+        carrier: true,
+      }),
+      mount('gear', 'gear-08', 'ring', [0, 0, f.gearMm / 2], [0, 0, 1], [1, 0, 0], {
+        sizeMm: f.gearMm,
+        gearWidthMm: f.widthMm,
+      }),
     ],
   };
 }

@@ -15,6 +15,8 @@ export const LensFigures = z.strictObject({
   /** How far the front comes out when zoomed. */
   extendsMm: z.number().min(0).max(300).optional(),
   gearRing: z.boolean().optional(),
+  /** A gear ring can be put round its focus ring. */
+  barrelFree: z.boolean().optional(),
   /** Shortest and longest focal length. */
   focalMm: z.tuple([LengthMm, LengthMm]).optional(),
   imageCircleMm: LengthMm.optional(),
@@ -61,6 +63,14 @@ export function createLens(f: LensFigures): Made {
       mount('ring', 'clamp-ring', 'ring', [l, 0, 0], [1, 0, 0], [0, 0, 1], {
         sizeMm: f.frontDiameterMm,
       }),
+      ...(f.barrelFree && !f.gearRing
+        ? [
+            mount('gear-seat', 'clamp-ring', 'ring', [at(0.45), 0, 0], [1, 0, 0], [0, 0, 1], {
+              name: 'focus ring, for a gear ring',
+              sizeMm: f.diameterMm,
+            }),
+          ]
+        : []),
       ...(f.gearRing
         ? [
             mount('gear', 'gear-08', 'ring', [at(0.45), 0, wide], [0, 0, 1], [1, 0, 0], {

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import type { Mount } from '../part/index.js';
+import { Name, Tool, type Mount } from '../part/index.js';
 import { LengthMm } from '../solid/index.js';
-import { box, createBase, mount, rod, screw, socket } from './pieces.js';
+import { baseKinds, box, createBases, mount, rod, screw, screwsApartMm, socket } from './pieces.js';
 import type { Made } from './made.js';
 
 /** What a shop page states about a monitor. */
@@ -12,8 +12,11 @@ export const MonitorFigures = z.strictObject({
   depthMm: LengthMm,
   /** Whether the socket below has holes for locating pins. */
   pinHoles: z.boolean(),
+  pinsApartMm: LengthMm.optional(),
   cellPlate: z.boolean(),
   videoIn: z.enum(['hdmi-a', 'hdmi-c', 'hdmi-d', 'sdi', 'usb-c']).optional(),
+  /** The picture goes on to the next from here. */
+  videoOut: z.enum(['hdmi-a', 'hdmi-c', 'hdmi-d', 'sdi']).optional(),
   powerIn: z.enum(['barrel', 'usb-c', 'd-tap', 'push-pull-2', 'none']).optional(),
   minV: z.number().positive().max(1000).optional(),
   maxV: z.number().positive().max(1000).optional(),
@@ -27,9 +30,13 @@ export function createMonitor(f: MonitorFigures): Made {
   const pictureWidth = Math.min(f.diagonalIn * 25.4 * 0.8716, f.widthMm - 4) / 2;
   const pictureHeight = Math.min(f.diagonalIn * 25.4 * 0.4903, f.heightMm - 4) / 2;
   const holes = { holes: f.pinHoles, depthMm: 7, blind: true };
+  const bottom = socket('bottom', 'quarter-20', [0, 0, 0], [0, 0, -1], [1, 0, 0], holes);
   const mounts: Mount[] = [
     {
-      ...socket('bottom', 'quarter-20', [0, 0, 0], [0, 0, -1], [1, 0, 0], holes),
+      ...bottom,
+      ...(bottom.locating && f.pinsApartMm
+        ? { locating: { ...bottom.locating, spacingMm: f.pinsApartMm } }
+        : {}),
       carrier: true,
       name: 'socket below',
     },
@@ -84,6 +91,19 @@ export function createMonitor(f: MonitorFigures): Made {
         originMm: [0, w, h * 0.35],
         normal: [0, 1, 0],
       },
+      ...(f.videoOut
+        ? [
+            {
+              id: 'loop-out',
+              name: 'loop out',
+              connector: f.videoOut,
+              direction: 'out' as const,
+              carries: ['video' as const, 'audio' as const],
+              originMm: [0, w, Math.max(4, h * 0.35 - 22)] as [number, number, number],
+              normal: [0, 1, 0] as [number, number, number],
+            },
+          ]
+        : []),
       ...(f.powerIn === 'none'
         ? []
         : [
@@ -122,10 +142,14 @@ export function createMonitor(f: MonitorFigures): Made {
 /** What a shop page states about a small arm or tilt head. */
 export const ArmFigures = z.strictObject({
   heightMm: LengthMm,
-  base: z.enum(['cold-shoe', 'quarter', 'quarter-pins', 'nato']),
+  base: z.enum(baseKinds).exclude(['rod']),
+  baseTool: Tool.optional(),
+  apartMm: LengthMm.optional(),
+  /** Of a maker's own rail. */
+  family: Name.optional(),
   /** What carries the device: a plain screw, or one with pins. */
   head: z.enum(['plain', 'pins']),
-  headTool: z.enum(['thumb', 'coin', 'hex-4']),
+  headTool: Tool.exclude(['none']),
   headScrewMm: LengthMm,
   /** Radius of the face that the device presses on. */
   headRadiusMm: LengthMm,
@@ -139,7 +163,13 @@ export function createArm(f: ArmFigures): Made {
   const knuckle = f.heightMm * 0.5;
   return {
     solids: [
-      box('foot', [-10, -10, 0], [10, 10, 7], 'metal', 1),
+      box(
+        'foot',
+        [-10, -10, 0],
+        [f.base === 'two-quarter' ? (f.apartMm ?? screwsApartMm) + 8 : 10, 10, 7],
+        'metal',
+        1,
+      ),
       rod('neck', [0, 0, 7], [0, 0, knuckle], 7, 'metal'),
       rod('knuckle', [0, -11, knuckle], [0, 11, knuckle], 8, 'metal'),
       rod('upper', [0, 0, knuckle], [0, 0, f.heightMm - 5], 6.5, 'metal'),
@@ -152,7 +182,12 @@ export function createArm(f: ArmFigures): Made {
       ),
     ],
     mounts: [
-      createBase(f.base, [0, 0, -1], [1, 0, 0], { clampMm: 24 }),
+      ...createBases(f.base, [0, 0, -1], [1, 0, 0], {
+        clampMm: 24,
+        tool: f.baseTool,
+        apartMm: f.apartMm,
+        family: f.family,
+      }),
       screw('head', 'quarter-20', [0, 0, f.heightMm], [0, 0, 1], [1, 0, 0], {
         lengthMm: f.headScrewMm,
         tool: f.headTool,

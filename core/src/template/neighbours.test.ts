@@ -5,11 +5,12 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import { loadCollider, type Collider } from '../clash/index.js';
 import type { Part, PartKind } from '../part/index.js';
+import { listBraces, listSecondScrews, type OfferedScrew } from '../fit/index.js';
 import { measureReport, type Finding } from '../report/index.js';
 import { placeSetup, suggestSlideMm, suggestTurnDeg, type Rig } from '../rig/index.js';
 import { createNames } from '../words/index.js';
 import { tellFinding } from '../wording/index.js';
-import { createFromAnswers, readBodyFigures, things, type Answers } from './index.js';
+import { createFromAnswers, readBodyFigures, things, type Answers, type Thing } from './index.js';
 
 let collider: Collider;
 beforeAll(async () => {
@@ -21,17 +22,18 @@ class Build {
   readonly parts = new Map<string, Part>();
   private readonly kit: Rig['kit'] = [];
   private readonly joints: Rig['setups'][number]['joints'] = [];
+  private readonly braces: NonNullable<Rig['setups'][number]['braces']> = [];
   private readonly cables: NonNullable<Rig['setups'][number]['cables']> = [];
 
   /** Makes a part with the answers alone; it is named after its kind, where it is the only one. */
-  make(kind: PartKind, answers: Answers, id: string = kind): Part {
+  make(kind: PartKind, answers: Answers, id: string = kind, of?: Thing): Part {
     const bodies = new Map(
       [...this.parts.values()].flatMap((p) => {
         const figures = readBodyFigures(p);
         return figures ? [[p.id, figures] as const] : [];
       }),
     );
-    const thing = things.find((t) => t.kind === kind)!;
+    const thing = of ?? things.find((t) => t.kind === kind)!;
     const { making, missing } = createFromAnswers(thing, id, { name: id, ...answers }, bodies);
     if (making.state !== 'made') throw new Error(`${kind}: ${missing.map((q) => q.name).join()}`);
     this.parts.set(id, making.part);
@@ -55,6 +57,7 @@ class Build {
           body: 'body',
           joints: this.joints,
           cables: this.cables,
+          braces: this.braces,
         },
       ],
     };
@@ -78,6 +81,20 @@ class Build {
   plug(item: string, from: readonly [string, string], to: readonly [string, string]): void {
     const end = ([part, port]: readonly [string, string]) => ({ item: part, port });
     this.cables.push({ id: item, item, from: end(from), to: end(to) });
+  }
+
+  listSecondScrews(itemId: string) {
+    return listSecondScrews(placeSetup(this.rig, this.rig.setups[0]!, this.parts), itemId);
+  }
+
+  listBraces(itemId: string) {
+    return listBraces(placeSetup(this.rig, this.rig.setups[0]!, this.parts), itemId);
+  }
+
+  /** Turns a part on its first screw and puts its second in. */
+  screw({ a, b, jointId, turnDeg }: OfferedScrew): void {
+    this.joints.find((j) => j.id === jointId)!.turnDeg = turnDeg;
+    this.braces.push({ id: `screw-${a.item}`, kind: 'second-screw', a, b });
   }
 
   /** What Fit says of it that is more than good to know, as sentences. */
@@ -187,6 +204,86 @@ describe.each(['full', 'half'])('what most people put on next, cage %s', (covera
     const build = startBuild(figures, coverage, { topRailMm: 60 });
     build.make('top-handle', { lengthMm: 120, heightMm: 70, massG: 180 });
     build.join('top-handle', 'base', 'cage', 'roof-three-eighths');
+    expect(build.tell()).toEqual([]);
+  });
+});
+
+/** Every fourth body of the grid: what is rarer is tried on fewer. */
+const some = grid.filter((_, i) => i % 4 === 0);
+
+describe('rarer neighbours', () => {
+  it.each(some)('%s: a handle by two screws in the pair of holes on the roof', (_, figures) => {
+    const build = startBuild(figures, 'half', { holePairMm: 18, shoes: 0 });
+    build.make('top-handle', { lengthMm: 120, heightMm: 70, massG: 180, base: 'two-quarter' });
+    build.join('top-handle', 'base', 'cage', 'roof-pair-rear');
+    const [offer] = build.listSecondScrews('top-handle');
+    expect(offer).toMatchObject({
+      a: { item: 'top-handle', mount: 'second-screw' },
+      b: { item: 'cage', mount: 'roof-pair-front' },
+    });
+    build.screw(offer!);
+    expect(build.tell()).toEqual([]);
+  });
+
+  it.each(some)('%s: a screw of the cage in the strap lug holds it', (_, figures) => {
+    const build = startBuild(figures, 'half', { lugScrew: true });
+    expect(build.listBraces('cage')).toMatchObject([
+      { kind: 'second-screw', a: { mount: 'lug-screw' }, b: { mount: 'lug-left' } },
+    ]);
+  });
+
+  it.each(some)('%s: a roof open over the shoe, with a box on that', (_, figures) => {
+    const build = startBuild(figures, 'full', { shoeOpen: true, shoes: 0 });
+    build.make('sound-box', { widthMm: 26, heightMm: 40, depthMm: 26, massG: 120 });
+    build.join('sound-box', 'base', 'body', 'shoe');
+    expect(build.tell()).toEqual([]);
+  });
+
+  // Under a narrower body the clamp stands before the cell's door, and that is so.
+  const wide = some.filter(([, figures]) => Number(figures['widthMm']) >= 112);
+  it.each(wide)('%s: a dovetail below in a 38 mm clamp', (_, figures) => {
+    const build = startBuild(figures, 'full', { dovetail: true });
+    const thing = things.find((t) => t.label === '38 mm clamp')!;
+    build.make('clamp', { lengthMm: 30, massG: 90 }, 'clamp', thing);
+    build.join('clamp', 'clamp', 'cage', 'under-dovetail');
+    expect(build.tell()).toEqual([]);
+  });
+
+  it.each(some)('%s: a drive in a screwed seat on the shoe', (_, figures) => {
+    const build = startBuild(figures, 'full');
+    const seat = things.find((t) => t.label === 'Seat for a flat device')!;
+    build.make('clamp', { opensMm: 56, massG: 60 }, 'seat', seat);
+    build.join('seat', 'base', 'cage', 'shoe-1');
+    build.make('media', {
+      widthMm: 54,
+      heightMm: 84,
+      depthMm: 10,
+      fixing: 'none',
+      flat: true,
+      massG: 70,
+    });
+    build.join('media', 'back', 'seat', 'seat');
+    expect(build.tell()).toEqual([]);
+  });
+
+  it.each(some)('%s: a gear ring round the focus ring of the lens', (_, figures) => {
+    const build = startBuild(figures, 'full');
+    const ring = things.find((t) => t.label === 'Gear ring')!;
+    build.make('ring', { innerMm: 62, massG: 30 }, 'gear-ring', ring);
+    build.join('gear-ring', 'bore', 'lens', 'gear-seat');
+    expect(build.tell()).toEqual([]);
+  });
+});
+
+describe('a cage for any body', () => {
+  it('goes round one that fits inside, and nobody asks whether it was made for it', () => {
+    const figures = { widthMm: 112, heightMm: 84, depthMm: 58 };
+    const build = startBuild(figures, 'half', {
+      body: undefined,
+      insideWidthMm: 112,
+      insideHeightMm: 84,
+      insideDepthMm: 58,
+    });
     expect(build.tell()).toEqual([]);
   });
 });

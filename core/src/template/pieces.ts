@@ -19,6 +19,9 @@ export type Face = keyof typeof faceNormals;
 /** Pins in mounting faces stand this far apart (from screw to screw of the pair); an estimate for the demo's makers. */
 export const pinSpacingMm = 19;
 
+/** How far above its lower edge the jaws of a seat take hold of a flat device, in mm (estimate). */
+export const seatedAtMm = 8;
+
 /** A box between two corners. */
 export function box(
   id: string,
@@ -162,63 +165,151 @@ export function along(axis: Vec3, lengthMm: number): NonNullable<Mount['lengthwi
 }
 
 /** What a base mount is made as: the ways in which handles, arms and grips are fastened. */
-export type BaseKind =
-  'three-eighths-pins' | 'quarter-pins' | 'quarter' | 'nato' | 'cold-shoe' | 'rosette';
+export const baseKinds = [
+  'three-eighths-pins',
+  'three-eighths',
+  'quarter-pins',
+  'quarter',
+  'two-quarter',
+  'nato',
+  'cold-shoe',
+  'rosette',
+  'rod',
+  'own-rail',
+] as const;
+export type BaseKind = (typeof baseKinds)[number];
+
+/** What may be stated of a base beyond its kind. */
+export interface BaseOptions {
+  readonly screwMm?: number | undefined;
+  readonly padRadiusMm?: number | undefined;
+  readonly lining?: 'metal' | 'rubber' | undefined;
+  readonly clampMm?: number | undefined;
+  readonly tool?: Tool | undefined;
+  /** From middle to middle of the pins, or of the two screws. */
+  readonly apartMm?: number | undefined;
+  /** Of a maker's own rail. */
+  readonly family?: string | undefined;
+}
+
+/** Two screws stand this far apart where nobody says it, in mm (estimate). */
+export const screwsApartMm = 18;
+
+/** A screw of a base, with what is stated of it. */
+function createBaseScrew(
+  thread: 'quarter-20' | 'three-eighths-16',
+  normal: Vec3,
+  reference: Vec3,
+  options: BaseOptions,
+  usual: { readonly lengthMm: number; readonly tool: Tool; readonly seconds: number },
+  hasPins: boolean,
+): Mount {
+  const made = screw('base', thread, [0, 0, 0], normal, reference, {
+    lengthMm: options.screwMm ?? usual.lengthMm,
+    tool: options.tool ?? usual.tool,
+    seconds: usual.seconds,
+    pins: hasPins,
+    ...(options.lining ? { lining: options.lining } : {}),
+    ...(options.padRadiusMm ? { padRadiusMm: options.padRadiusMm } : {}),
+  });
+  return {
+    ...made,
+    ...(made.locating && options.apartMm
+      ? { locating: { ...made.locating, spacingMm: options.apartMm } }
+      : {}),
+    carrier: true,
+  };
+}
 
 /** The mount by which a handle, an arm or a grip is carried, at its own origin. */
 export function createBase(
   kind: BaseKind,
   normal: Vec3,
   reference: Vec3,
-  options: {
-    screwMm?: number;
-    padRadiusMm?: number;
-    lining?: 'metal' | 'rubber';
-    clampMm?: number;
-  } = {},
+  options: BaseOptions = {},
 ): Mount {
   const at: Triple = [0, 0, 0];
+  const fastening = (tool: Tool, seconds: number) => ({
+    fastening: { tool: options.tool ?? tool, seconds },
+  });
   switch (kind) {
     case 'three-eighths-pins':
-      return {
-        ...screw('base', 'three-eighths-16', at, normal, reference, {
-          lengthMm: options.screwMm ?? 7,
-          tool: 'hex-4',
-          seconds: 30,
-          pins: true,
-        }),
-        carrier: true,
-      };
+    case 'three-eighths':
+      return createBaseScrew(
+        'three-eighths-16',
+        normal,
+        reference,
+        options,
+        { lengthMm: 7, tool: 'hex-4', seconds: 30 },
+        kind === 'three-eighths-pins',
+      );
     case 'quarter-pins':
     case 'quarter':
-      return {
-        ...screw('base', 'quarter-20', at, normal, reference, {
-          lengthMm: options.screwMm ?? 5.5,
-          pins: kind === 'quarter-pins',
-          ...(options.lining ? { lining: options.lining } : {}),
-          ...(options.padRadiusMm ? { padRadiusMm: options.padRadiusMm } : {}),
-        }),
-        carrier: true,
-      };
+    case 'two-quarter':
+      return createBaseScrew(
+        'quarter-20',
+        normal,
+        reference,
+        options,
+        { lengthMm: 5.5, tool: kind === 'two-quarter' ? 'hex-4' : 'thumb', seconds: 15 },
+        kind === 'quarter-pins',
+      );
     case 'nato':
       return mount('base', 'nato-rail', 'clamp', at, normal, reference, {
         clampLengthMm: options.clampMm ?? 30,
         entry: 'side',
-        fastening: { tool: 'thumb', seconds: 5 },
+        ...fastening('thumb', 5),
+        carrier: true,
+      });
+    case 'own-rail':
+      return mount('base', 'own-rail', 'clamp', at, normal, reference, {
+        clampLengthMm: options.clampMm ?? 30,
+        family: options.family ?? 'own rail',
+        entry: 'end',
+        ...fastening('thumb', 8),
         carrier: true,
       });
     case 'cold-shoe':
       return mount('base', 'cold-shoe', 'foot', at, normal, reference, {
         clampLengthMm: 18,
         entry: 'end',
-        fastening: { tool: 'thumb', seconds: 8 },
+        ...fastening('thumb', 8),
         carrier: true,
       });
     case 'rosette':
       return mount('base', 'rosette-m6', 'face', at, normal, reference, {
         toothPhaseDeg: 0,
-        fastening: { tool: 'thumb', seconds: 10 },
+        ...fastening('thumb', 10),
+        carrier: true,
+      });
+    case 'rod':
+      return mount('base', 'rod-15-single', 'clamp', at, normal, reference, {
+        clampLengthMm: 20,
+        ...fastening('thumb', 8),
+        holdsNm: 2,
         carrier: true,
       });
   }
+}
+
+/** All mounts of a base: of two screws the second stands ahead of the first along the reference. */
+export function createBases(
+  kind: BaseKind,
+  normal: Vec3,
+  reference: Vec3,
+  options: BaseOptions = {},
+): Mount[] {
+  const base = createBase(kind, normal, reference, options);
+  if (kind !== 'two-quarter') return [base];
+  const apart = options.apartMm ?? screwsApartMm;
+  const { carrier: _, ...second } = base;
+  return [
+    { ...base, name: 'first screw' },
+    {
+      ...second,
+      id: 'second-screw',
+      name: 'second screw',
+      originMm: [reference[0] * apart, reference[1] * apart, reference[2] * apart],
+    },
+  ];
 }

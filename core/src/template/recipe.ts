@@ -17,6 +17,7 @@ import {
   Serves,
   type PartBook,
 } from '../part/index.js';
+import { LengthMm } from '../solid/index.js';
 import { Money } from '../units/index.js';
 import { BodyFigures, createBody } from './body.js';
 import { CageFigures, createCage } from './cage.js';
@@ -38,8 +39,10 @@ import {
   createFollowFocus,
   createLensSupport,
   createMatteBox,
+  createGearRing,
   createRing,
   FollowFocusFigures,
+  GearRingFigures,
   LensSupportFigures,
   MatteBoxFigures,
   RingFigures,
@@ -57,7 +60,11 @@ import {
 } from './small.js';
 import {
   BracketFigures,
+  DovetailClampFigures,
+  SeatFigures,
   createBracket,
+  createDovetailClamp,
+  createSeat,
   createLoupe,
   createRodClamp,
   createShoulderPad,
@@ -120,7 +127,38 @@ const facts = {
 };
 
 /** Figures of a cage as written in a catalogue: the body it is made for by its id. */
-const CageRecipeFigures = CageFigures.omit({ around: true }).extend({ body: PartId });
+const CageRecipeFigures = CageFigures.omit({ around: true, generic: true })
+  .extend({
+    body: PartId.optional(),
+    /** Of a cage for any body: the room inside, and where the lens's axis is in it. */
+    insideMm: z.tuple([LengthMm, LengthMm, LengthMm]).optional(),
+    axisHeightMm: LengthMm.optional(),
+    axisFromLeftMm: LengthMm.optional(),
+  })
+  .refine((f) => f.body !== undefined || f.insideMm !== undefined, {
+    path: ['body'],
+    message: 'neither a body nor the room inside is stated',
+  });
+
+/** What stands for the body in a cage that is made for none: as large as its room, its sockets where they usually are. */
+function createStandIn(f: z.infer<typeof CageRecipeFigures>): BodyFigures {
+  const [widthMm, heightMm, depthMm] = f.insideMm!;
+  return {
+    widthMm,
+    heightMm,
+    depthMm,
+    axisHeightMm: f.axisHeightMm ?? heightMm * 0.42,
+    axisFromLeftMm: f.axisFromLeftMm ?? widthMm * 0.38,
+    gripDepthMm: 0,
+    humpHeightMm: 0,
+    mountFamily: 'any',
+    mountRadiusMm: 28,
+    cellFamily: 'any',
+    key: 'any',
+    hdmi: 'hdmi-a',
+    screen: 'none',
+  };
+}
 
 /** One line of a catalogue: a template, what a shop page states, and corrections. */
 export const Recipe = z.discriminatedUnion('template', [
@@ -149,6 +187,13 @@ export const Recipe = z.discriminatedUnion('template', [
   z.strictObject({ ...facts, template: z.literal('strap'), figures: StrapFigures }),
   z.strictObject({ ...facts, template: z.literal('support'), figures: SupportFigures }),
   z.strictObject({ ...facts, template: z.literal('rod-clamp'), figures: RodClampFigures }),
+  z.strictObject({ ...facts, template: z.literal('gear-ring'), figures: GearRingFigures }),
+  z.strictObject({
+    ...facts,
+    template: z.literal('dovetail-clamp'),
+    figures: DovetailClampFigures,
+  }),
+  z.strictObject({ ...facts, template: z.literal('seat'), figures: SeatFigures }),
   z.strictObject({ ...facts, template: z.literal('bracket'), figures: BracketFigures }),
   z.strictObject({ ...facts, template: z.literal('small-thing'), figures: SmallThingFigures }),
 ]);
@@ -168,7 +213,11 @@ const templates: {
   lens: { kind: 'lens', make: createLens },
   cage: {
     kind: 'cage',
-    make: ({ body, ...figures }, bodies) => {
+    make: (stated, bodies) => {
+      const { body, insideMm: _, axisHeightMm: _h, axisFromLeftMm: _l, ...figures } = stated;
+      if (body === undefined) {
+        return createCage({ ...figures, around: createStandIn(stated), generic: true });
+      }
       const around = bodies.get(body);
       if (!around) throw new RangeError(`figures.body: no body “${body}” is known`);
       return createCage({ ...figures, around });
@@ -196,6 +245,9 @@ const templates: {
   strap: { kind: 'strap', make: createStrap },
   support: { kind: 'support', make: createSupport },
   'rod-clamp': { kind: 'clamp', make: createRodClamp },
+  'gear-ring': { kind: 'ring', make: createGearRing },
+  'dovetail-clamp': { kind: 'clamp', make: createDovetailClamp },
+  seat: { kind: 'clamp', make: createSeat },
   bracket: { kind: 'adaptor', make: createBracket },
   'small-thing': { kind: 'other', make: createSmallThing },
 };

@@ -158,7 +158,12 @@ const BlockMount = z.strictObject({
   /** Length of a rail, shoe or plate along the reference. */
   railMm: LengthMm.optional(),
   clampMm: LengthMm.optional(),
+  /** How far out of the face it stands: rods above a plate, or below it. */
+  offMm: z.number().min(-500).max(500).optional(),
   pins: z.enum(['pins', 'retracting-pins', 'holes']).optional(),
+  pinsApartMm: LengthMm.optional(),
+  entry: z.enum(['end', 'side']).optional(),
+  bearsG: z.number().positive().max(100_000).optional(),
   screwMm: LengthMm.optional(),
   depthMm: LengthMm.optional(),
   blind: z.boolean().optional(),
@@ -195,6 +200,12 @@ function placeOnFace(f: PlateFigures, face: Face, across: readonly [number, numb
   return at;
 }
 
+const stepOut = (at: Triple, way: readonly [number, number, number], mm: number): Triple => [
+  at[0] + way[0] * mm,
+  at[1] + way[1] * mm,
+  at[2] + way[2] * mm,
+];
+
 function createBlockMount(f: PlateFigures, m: z.infer<typeof BlockMount>): Mount {
   const threaded = m.kind === 'quarter-20' || m.kind === 'three-eighths-16';
   const reference = faceNormals[m.reference];
@@ -203,18 +214,18 @@ function createBlockMount(f: PlateFigures, m: z.infer<typeof BlockMount>): Mount
     m.id,
     m.kind,
     m.side,
-    placeOnFace(f, m.face, m.atMm ?? [0, 0]),
+    stepOut(placeOnFace(f, m.face, m.atMm ?? [0, 0]), faceNormals[m.face], m.offMm ?? 0),
     faceNormals[m.face],
     reference,
     {
       ...(m.name ? { name: m.name } : {}),
       ...(m.railMm ? { lengthwise: along(reference, m.railMm) } : {}),
-      ...(m.clampMm ? { clampLengthMm: m.clampMm, entry: 'side' } : {}),
+      ...(m.clampMm ? { clampLengthMm: m.clampMm, entry: m.entry ?? 'side' } : {}),
       ...(m.pins
         ? {
             locating: {
               side: m.pins === 'holes' ? 'holes' : 'pins',
-              spacingMm: pinSpacingMm,
+              spacingMm: m.pinsApartMm ?? pinSpacingMm,
               ...(m.pins === 'retracting-pins' ? { retracts: true } : {}),
             },
           }
@@ -237,8 +248,32 @@ function createBlockMount(f: PlateFigures, m: z.infer<typeof BlockMount>): Mount
       ...(m.family ? { family: m.family } : {}),
       ...(m.carrier ? { carrier: true } : {}),
       ...(m.holdsNm ? { holdsNm: m.holdsNm } : {}),
+      ...(m.bearsG ? { bears: { massG: m.bearsG } } : {}),
     },
   );
+}
+
+/** What holds rods off a face: a block on either side from the face to round the rods. */
+function createRodBlocks(f: PlateFigures): Solid[] {
+  return f.mounts.flatMap((m) => {
+    const off = m.offMm ?? 0;
+    const isRods = m.kind === 'rod-15-pair' || m.kind === 'rod-15-single';
+    if (!isRods || (m.face !== 'top' && m.face !== 'bottom') || off <= 0) return [];
+    const [x, y] = m.atMm ?? [0, 0];
+    const half = (m.clampMm ?? 24) / 2;
+    const wide = m.kind === 'rod-15-pair' ? 42 : 12;
+    const way = m.face === 'top' ? 1 : -1;
+    const [near, far] = [way * (f.heightMm / 2), way * (f.heightMm / 2 + off + 11)];
+    return [
+      box(
+        `${m.id}-block`,
+        [x - half, y - wide, Math.min(near, far)],
+        [x + half, y + wide, Math.max(near, far)],
+        f.surface,
+        2,
+      ),
+    ];
+  });
 }
 
 /** A plate, base, adaptor or small box: one block with mounts on its faces. Origin in its middle. */
@@ -249,6 +284,7 @@ export function createPlate(f: PlateFigures): Made {
       f.round
         ? rod('block', [0, 0, -z], [0, 0, z], Math.min(x, y), f.surface)
         : box('block', [-x, -y, -z], [x, y, z], f.surface, Math.min(3, z)),
+      ...createRodBlocks(f),
     ],
     mounts: f.mounts.map((m) => createBlockMount(f, m)),
   };

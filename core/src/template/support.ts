@@ -1,7 +1,20 @@
 import { z } from 'zod';
-import { Tool, type Mount } from '../part/index.js';
+import { Name, Tool, type Mount } from '../part/index.js';
 import { LengthMm, Surface, type Solid } from '../solid/index.js';
-import { along, box, cone, createBase, mount, pinSpacingMm, rod, socket } from './pieces.js';
+import {
+  along,
+  baseKinds,
+  box,
+  cone,
+  createBase,
+  createBases,
+  mount,
+  pinSpacingMm,
+  rod,
+  screwsApartMm,
+  seatedAtMm,
+  socket,
+} from './pieces.js';
 import type { Made } from './made.js';
 
 /** What a shop page states about an eyepiece hood for a screen. */
@@ -11,7 +24,9 @@ export const LoupeFigures = z.strictObject({
   heightMm: LengthMm,
   lengthMm: LengthMm,
   eyeDiameterMm: LengthMm,
-  fixing: z.enum(['device', 'quarter-screw', 'hook-loop']),
+  fixing: z.enum(['device', 'quarter-screw', 'cold-shoe', 'hook-loop']),
+  /** A ¼″ socket on top of the hood, or one on either side as well. */
+  sockets: z.enum(['none', 'top', 'three']).optional(),
 });
 export type LoupeFigures = z.infer<typeof LoupeFigures>;
 
@@ -44,9 +59,33 @@ export function createLoupe(f: LoupeFigures): Made {
   } else {
     solids.push(box('arm', [-10, -8, -z - 8], [10, 8, -z], 'metal', 2));
     mounts.push({
-      ...createBase('quarter', [0, 0, -1], [1, 0, 0]),
+      ...createBase(f.fixing === 'cold-shoe' ? 'cold-shoe' : 'quarter', [0, 0, -1], [1, 0, 0]),
       originMm: [0, 0, -z - 8],
     });
+  }
+  const middle = -hood / 2;
+  if (f.sockets && f.sockets !== 'none') {
+    mounts.push(
+      socket('top', 'quarter-20', [middle, 0, z], [0, 0, 1], [1, 0, 0], {
+        name: 'socket on top',
+        depthMm: 6,
+        blind: true,
+      }),
+    );
+  }
+  if (f.sockets === 'three') {
+    for (const [side, sign] of [
+      ['left', 1],
+      ['right', -1],
+    ] as const) {
+      mounts.push(
+        socket(side, 'quarter-20', [middle, sign * y, 0], [0, sign, 0], [1, 0, 0], {
+          name: `socket at the ${side}`,
+          depthMm: 6,
+          blind: true,
+        }),
+      );
+    }
   }
   return {
     solids,
@@ -400,4 +439,130 @@ export function createSmallThing(f: SmallThingFigures): Made {
     );
   }
   return { solids: [box('block', [-x, -y, 0], [x, y, z], f.surface, Math.min(2, z / 2))], mounts };
+}
+
+/** What a shop page states about a clamp for a 38 mm dovetail plate. */
+export const DovetailClampFigures = z.strictObject({
+  /** Along the plate. */
+  lengthMm: LengthMm,
+  widthMm: LengthMm,
+  heightMm: LengthMm,
+  /** What is below it, for a head or a plate. */
+  below: z.enum([
+    'quarter-socket',
+    'three-eighths-socket',
+    'quarter-screw',
+    'rods',
+    'video-plate-50',
+  ]),
+  entry: z.enum(['end', 'side']).optional(),
+  tool: Tool.optional(),
+});
+export type DovetailClampFigures = z.infer<typeof DovetailClampFigures>;
+
+/** A clamp that takes a 38 mm plate from above. Origin in the middle of its top, where the plate lies. */
+export function createDovetailClamp(f: DovetailClampFigures): Made {
+  const [x, y, z] = [f.lengthMm / 2, f.widthMm / 2, f.heightMm];
+  const down: [number, number, number] = [0, 0, -1];
+  const ahead: [number, number, number] = [1, 0, 0];
+  const at: [number, number, number] = [0, 0, -z];
+  const below: Record<DovetailClampFigures['below'], () => Mount> = {
+    'quarter-socket': () =>
+      socket('below', 'quarter-20', at, down, ahead, { holes: true, name: 'socket below' }),
+    'three-eighths-socket': () =>
+      socket('below', 'three-eighths-16', at, down, ahead, { holes: true, name: 'socket below' }),
+    'quarter-screw': () => ({ ...createBase('quarter', down, ahead), id: 'below', originMm: at }),
+    // Rods lie in the block's lower half.
+    rods: () =>
+      mount('below', 'rod-15-pair', 'clamp', [0, 0, 11 - z], down, ahead, {
+        clampLengthMm: f.lengthMm,
+        entry: 'end',
+        fastening: { tool: f.tool ?? 'thumb', seconds: 8 },
+      }),
+    'video-plate-50': () =>
+      mount('below', 'video-plate-50', 'plate', at, down, ahead, {
+        lengthwise: along(ahead, f.lengthMm),
+      }),
+  };
+  const isOnRods = f.below === 'rods';
+  // Round the rods it is wider, and as high as they want it; of a low clamp that is all there is.
+  const bridgeTop = Math.min(22 - z, 0);
+  return {
+    solids: [
+      ...(isOnRods && bridgeTop === 0 && y < 42
+        ? []
+        : [box('block', [-x, -y, -z], [x, y, 0], 'metal', 3)]),
+      ...(isOnRods && y < 42 ? [box('bridge', [-x, -42, -z], [x, 42, bridgeTop], 'metal', 3)] : []),
+    ],
+    mounts: [
+      mount('clamp', 'dovetail-38', 'clamp', [0, 0, 0], [0, 0, 1], ahead, {
+        name: 'clamp for the plate',
+        clampLengthMm: f.lengthMm,
+        entry: f.entry ?? 'side',
+        fastening: { tool: f.tool ?? 'thumb', seconds: 6 },
+        ...(isOnRods ? {} : { carrier: true }),
+      }),
+      { ...below[f.below](), ...(isOnRods ? { carrier: true } : { carrier: false }) },
+    ],
+  };
+}
+
+/** What a shop page states about a seat that clamps a flat device: a drive, a telephone, a recorder. */
+export const SeatFigures = z.strictObject({
+  /** The widest device it goes round. */
+  opensMm: LengthMm,
+  heightMm: LengthMm,
+  depthMm: LengthMm,
+  base: z.enum(baseKinds),
+  tool: Tool.optional(),
+  apartMm: LengthMm.optional(),
+  family: Name.optional(),
+  /** The jaws are drawn together by a screw, so that it holds fast; else by a spring. */
+  screwed: z.boolean().optional(),
+});
+export type SeatFigures = z.infer<typeof SeatFigures>;
+
+/** What a spring and what a screw hold a flat device with, in N·m (estimates). */
+const seatHoldsNm = { spring: 0.4, screw: 1.2 };
+
+/** A seat for a flat device: a back, two jaws, its fastening below. Origin in its base. */
+export function createSeat(f: SeatFigures): Made {
+  const y = f.opensMm / 2;
+  const z = f.heightMm;
+  const foot = 10;
+  return {
+    solids: [
+      box(
+        'foot',
+        [-12, -12, 0],
+        [f.base === 'two-quarter' ? (f.apartMm ?? screwsApartMm) + 9 : 12, 12, foot],
+        'metal',
+        2,
+      ),
+      box('back', [4, -y - 6, foot], [10, y + 6, foot + z], 'metal', 1),
+      box('left-jaw', [4 - f.depthMm, y, foot], [4, y + 6, foot + z], 'metal', 1),
+      box('right-jaw', [4 - f.depthMm, -y - 6, foot], [4, -y, foot + z], 'metal', 1),
+    ],
+    mounts: [
+      ...createBases(f.base, [0, 0, -1], [1, 0, 0], {
+        tool: f.tool,
+        apartMm: f.apartMm,
+        family: f.family,
+        clampMm: 24,
+      }),
+      mount(
+        'seat',
+        'device-clamp',
+        'clamp',
+        [4, 0, foot + Math.min(seatedAtMm, z)],
+        [-1, 0, 0],
+        [0, 1, 0],
+        {
+          name: 'jaws for a flat device',
+          fastening: f.screwed ? { tool: 'thumb', seconds: 12 } : { tool: 'none', seconds: 4 },
+          holdsNm: f.screwed ? seatHoldsNm.screw : seatHoldsNm.spring,
+        },
+      ),
+    ],
+  };
 }

@@ -43,6 +43,9 @@ function sayAll(edits: readonly Edit[], names: Names): string {
   }
   const pose = sayPose(edits, names);
   if (pose !== undefined) return pose;
+  if (edits.length === 2 && first?.type === 'add-part' && last?.type === 'add-brace') {
+    return `${sayEdit(first, names)}, by both its screws`;
+  }
   // Another lead between the same two sockets.
   const [, second] = edits;
   if (edits.length === 2 && first?.type === 'remove-cable' && second?.type === 'add-cable') {
@@ -116,6 +119,10 @@ export function sayEdit(edit: Edit, names: Names): string {
       if (edit.brace.kind === 'strap') {
         const { a, b } = edit.brace;
         return `Tie the other end of ${names.item(a.item)} to ${names.mount(b.item, b.mount)} of ${names.item(b.item)}`;
+      }
+      if (edit.brace.kind === 'second-screw') {
+        const { a, b } = edit.brace;
+        return `Put the ${names.mount(a.item, a.mount)} of ${names.item(a.item)} into the ${names.mount(b.item, b.mount)} of ${names.item(b.item)}`;
       }
       return `Brace ${names.item(edit.brace.a.item)} against ${names.item(edit.brace.b.item)}`;
     case 'remove-brace':

@@ -9,7 +9,9 @@ import {
   useTemplateRef,
   watch,
 } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/client';
+import { readFit } from '../shared/errand';
 import { announce } from '../shared/announce';
 import AppButton from '../shared/AppButton.vue';
 import KeySheet from '../shared/KeySheet.vue';
@@ -49,6 +51,19 @@ watch(
   { immediate: true },
 );
 onBeforeUnmount(() => bench.close());
+// A part that was described for this rig comes back with its errand in the address.
+const route = useRoute();
+const router = useRouter();
+watch(
+  () => bench.report !== undefined && bench.collider !== undefined && readFit(route.query),
+  (fit) => {
+    if (!fit || bench.readOnly) return;
+    void router.replace({ name: 'bench', params: { id: props.id } });
+    if (fit.setupId !== bench.setupId) bench.openSetup(fit.setupId);
+    bench.fitWanted(fit.ask, fit.partId);
+  },
+  { immediate: true },
+);
 // Once the bench stands, what will be asked next is made ready.
 watch(
   () => bench.collider !== undefined && bench.parts.size > 0,
@@ -273,6 +288,7 @@ useKeys({
             :key="JSON.stringify(bench.panel.ask)"
             :item-id="bench.panel.itemId"
             :ask="bench.panel.ask"
+            :wanted="bench.panel.wanted"
           />
           <NeedsPanel v-else-if="bench.panel.kind === 'needs'" />
           <LeadsPanel v-else-if="bench.panel.kind === 'leads'" />

@@ -122,6 +122,12 @@ const faces = ['near', 'front', 'top'] as const;
       <AppButton look="main" small @click="router.push({ name: 'part', params: { id: part.id } })"
         >Correct it</AppButton
       >
+      <AppButton
+        v-if="part.made"
+        small
+        @click="router.push({ name: 'new-part', query: { like: part.id } })"
+        >Like this one, but …</AppButton
+      >
       <AppButton small @click="makeCopy('copy')">Copy</AppButton>
       <AppButton small @click="makeCopy('mirrored')">Mirrored copy</AppButton>
       <AppButton small @click="makeCopy('altered')">Altered copy</AppButton>

@@ -9,11 +9,8 @@ import {
   type Serves,
 } from '@zucchini/core';
 
-const byKind = new Map(
-  things
-    .filter((t) => !(t.kind === 'adaptor' && t.template === 'bracket'))
-    .map((t) => [t.kind, t.label] as const),
-);
+// The first of a kind is what the kind is called: a bent bracket is an adaptor, a focus motor a follow focus.
+const byKind = new Map([...things].reverse().map((t) => [t.kind, t.label] as const));
 
 /** A kind of part as the wizard names it. */
 export function sayThing(kind: PartKind): string {

@@ -34,7 +34,13 @@ export type Panel =
   | { readonly kind: 'question' }
   | { readonly kind: 'part'; readonly itemId: string }
   | { readonly kind: 'mounts'; readonly itemId: string | undefined }
-  | { readonly kind: 'candidates'; readonly itemId: string; readonly ask: Ask }
+  /** `wanted` is a part that was described for this place: it is taken as soon as it is judged to fit. */
+  | {
+      readonly kind: 'candidates';
+      readonly itemId: string;
+      readonly ask: Ask;
+      readonly wanted?: string;
+    }
   | { readonly kind: 'needs' }
   | { readonly kind: 'leads' }
   | { readonly kind: 'move'; readonly itemId: string }
@@ -277,6 +283,12 @@ export const useBench = defineStore('bench', () => {
     panel.value = { kind: 'candidates', itemId, ask: { kind: 'mount', itemId, mountId } };
   }
 
+  /** Puts a part that has just been described where it was described for, or shows why it does not go there. */
+  function fitWanted(ask: Ask, partId: string): void {
+    const itemId = 'itemId' in ask ? ask.itemId : (setup.value?.body ?? '');
+    panel.value = { kind: 'candidates', itemId, ask, wanted: partId };
+  }
+
   /** Asks what could stand in a part's place. */
   function askReplacement(itemId: string): void {
     panel.value = { kind: 'candidates', itemId, ask: { kind: 'replace', itemId } };
@@ -345,6 +357,7 @@ export const useBench = defineStore('bench', () => {
     colliderTrouble,
     readCollider,
     askMount,
+    fitWanted,
     askReplacement,
     askNeed,
     preview,

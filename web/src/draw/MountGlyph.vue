@@ -31,6 +31,7 @@ const shapes: Readonly<Record<MountKind, string>> = {
   'cold-shoe': 'M-7-4H7V1H3.4V4H-3.4V1H-7Z',
   'hot-shoe': 'M-7-4H7V1H3.4V4H-3.4V1H-7Z',
   'nato-rail': 'M-6-4H6L7.5-1 4.5 4H-4.5L-7.5-1Z',
+  'own-rail': 'M-7-4H7L5 0 7 4H-7L-5 0Z',
   'dovetail-38': 'M-8 4H8L5.5-4H-5.5Z',
   'video-plate-50': 'M-8.5 4H8.5V1L6-4H-6L-8.5 1Z',
   'rod-15-pair': `${ring(3.4, -5)}${ring(3.4, 5)}`,

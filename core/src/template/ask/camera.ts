@@ -1,4 +1,14 @@
-import { num, round, length, choice, width, height, depth, plugs, mountFamily } from './pieces.js';
+import {
+  num,
+  round,
+  length,
+  choice,
+  width,
+  height,
+  depth,
+  plugsOf,
+  mountFamily,
+} from './pieces.js';
 import type { Thing } from './question.js';
 
 /** Cameras: what is asked about each. */
@@ -36,7 +46,9 @@ export const cameraThings: readonly Thing[] = [
       length('mountRadiusMm', 'Radius of the lens mount', [18, 45], /mount/iu, {
         guess: () => 28,
       }),
-      choice('hdmi', 'HDMI socket', plugs.slice(0, 3), 'hdmi-a', { words: /hdmi/iu }),
+      choice('hdmi', 'HDMI socket', plugsOf('hdmi-a', 'hdmi-c', 'hdmi-d'), 'hdmi-a', {
+        words: /hdmi/iu,
+      }),
       choice(
         'screen',
         'Rear screen',

@@ -129,6 +129,7 @@ export const carryThings: readonly Thing[] = [
     ],
   },
   device('other', 'Another device', 'carry', 'quarter-socket'),
+  device('other', 'Focus hand unit', 'lens', 'nato'),
   {
     kind: 'tool',
     template: 'small-thing',

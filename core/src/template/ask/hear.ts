@@ -21,6 +21,8 @@ export const hearThings: readonly Thing[] = [
     ],
   },
   device('receiver', 'Wireless receiver', 'hear', 'cold-shoe', { serves: 'wireless-audio' }),
+  device('sound-box', 'XLR box', 'hear', 'hot-shoe'),
+  device('timecode-box', 'Timecode box', 'hear', 'cold-shoe'),
   // It records what is plugged into it: a need for sound without a lead is not served by it.
   device('recorder', 'Sound recorder', 'hear', 'quarter-socket'),
 ];

@@ -9,8 +9,13 @@ import {
   long,
   diameter,
   surfaces,
+  askBase,
 } from './pieces.js';
-import type { Thing } from './question.js';
+import { pinSpacingMm } from '../pieces.js';
+import type { Answers, Thing } from './question.js';
+
+/** A cage for any body: then the room inside is asked. */
+const isGeneric = (a: Answers): boolean => a['body'] === undefined || a['body'] === '';
 
 /** What a rig is held by: what is asked about each. */
 export const holdThings: readonly Thing[] = [
@@ -21,7 +26,22 @@ export const holdThings: readonly Thing[] = [
     group: 'hold',
     usualG: [40, 900],
     questions: [
-      { name: 'body', label: 'Made for', type: 'body' },
+      {
+        name: 'body',
+        label: 'Made for',
+        type: 'body',
+        optional: true,
+        hint: 'A cage for any body: leave it at that, and say how much room is inside',
+      },
+      length('insideWidthMm', 'Room inside, width', [60, 220], /inside|inner|room/iu, {
+        when: isGeneric,
+      }),
+      length('insideHeightMm', 'Room inside, height', [40, 200], /inside|inner|room/iu, {
+        when: isGeneric,
+      }),
+      length('insideDepthMm', 'Room inside, depth', [35, 200], /inside|inner|room/iu, {
+        when: isGeneric,
+      }),
       choice(
         'coverage',
         'Goes round',
@@ -38,6 +58,10 @@ export const holdThings: readonly Thing[] = [
       length('leftRailMm', 'Rail on the left, length', [0, 120], /left|side|rail/iu, {
         guess: () => 40,
       }),
+      length('rightRailMm', 'Rail on the right, length', [0, 120], /right|side|rail/iu, {
+        guess: () => 0,
+        when: (a) => (a['coverage'] ?? 'full') === 'full',
+      }),
       choice(
         'shoes',
         'Cold shoes on top',
@@ -50,6 +74,26 @@ export const holdThings: readonly Thing[] = [
         { words: /shoe/iu },
       ),
       flag('rosettes', 'Rosette on the left', false, { words: /rosette/iu }),
+      flag('dovetail', '38 mm dovetail below', false, { words: /dovetail|quick.?release/iu }),
+      flag('lugScrew', 'Screw that takes hold of the strap lug', false, { words: /lug/iu }),
+      flag('shoeOpen', 'Roof open over the body’s shoe', false, {
+        words: /open|cut.?out/iu,
+        when: (a) => Number(a['topRailMm'] ?? 0) === 0 && a['coverage'] !== 'plate',
+      }),
+      length('holePairMm', 'Two plain ¼″ holes on the roof, apart', [10, 60], /apart|pair/iu, {
+        optional: true,
+      }),
+      length('pinsApartMm', 'Holes for locating pins, apart', [8, 60], /pin/iu, {
+        guess: () => pinSpacingMm,
+      }),
+      flag('bare', 'No padding where it meets the body', false),
+      {
+        name: 'clampHoles',
+        label: 'Holes for a plug clamp',
+        type: 'text',
+        optional: true,
+        hint: 'What their maker calls the pattern; the clamp must say the same',
+      },
     ],
   },
   {
@@ -63,13 +107,17 @@ export const holdThings: readonly Thing[] = [
     questions: [
       length('lengthMm', 'Bar, where the hand goes', [60, 260], long),
       length('heightMm', 'Height', [30, 160], height),
-      choice(
-        'base',
-        'Fastened by',
+      ...askBase(
         [
-          ['three-eighths-pins', '⅜″ screw with pins'],
-          ['nato', 'NATO clamp'],
-          ['cold-shoe', 'shoe foot'],
+          'three-eighths-pins',
+          'three-eighths',
+          'quarter-pins',
+          'quarter',
+          'two-quarter',
+          'nato',
+          'cold-shoe',
+          'rosette',
+          'own-rail',
         ],
         'three-eighths-pins',
       ),
@@ -78,6 +126,9 @@ export const holdThings: readonly Thing[] = [
       }),
       length('barDiameterMm', 'Thickness of the bar', [12, 50], diameter, { guess: () => 26 }),
       choice('surface', 'Where it is held', surfaces, 'rubber'),
+      flag('record', 'Record button, with a socket for its lead', false, {
+        words: /record|trigger|run.?stop/iu,
+      }),
       flag('shoe', 'Shoe on its nose', true, { words: /shoe/iu }),
       choice(
         'socket',
@@ -114,16 +165,23 @@ export const holdThings: readonly Thing[] = [
       length('outMm', 'Middle of the grip from the mating face', [20, 120], /reach|out/iu, {
         guess: () => 52,
       }),
-      choice(
-        'base',
-        'Fastened by',
+      ...askBase(
         [
-          ['nato', 'NATO clamp'],
-          ['rosette', 'rosette'],
-          ['quarter-pins', '¼″ screw with pins'],
+          'nato',
+          'rosette',
+          'quarter-pins',
+          'quarter',
+          'two-quarter',
+          'three-eighths-pins',
+          'three-eighths',
+          'rod',
+          'own-rail',
         ],
         'nato',
       ),
+      flag('record', 'Record button, with a socket for its lead', false, {
+        words: /record|trigger|run.?stop/iu,
+      }),
       choice('surface', 'Where it is held', surfaces, 'rubber'),
     ],
   },

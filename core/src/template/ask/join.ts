@@ -1,5 +1,33 @@
-import { length, choice, flag, width, height, long, surfaces, tools } from './pieces.js';
+import {
+  length,
+  choice,
+  flag,
+  width,
+  height,
+  depth,
+  long,
+  surfaces,
+  tools,
+  askBase,
+} from './pieces.js';
 import type { Thing } from './question.js';
+
+/** Its base is asked first, what belongs to that after its head: of two tools on a sheet the head's is meant. */
+const armBase = askBase(
+  [
+    'cold-shoe',
+    'quarter',
+    'quarter-pins',
+    'two-quarter',
+    'three-eighths',
+    'three-eighths-pins',
+    'nato',
+    'rosette',
+    'own-rail',
+  ],
+  'cold-shoe',
+  { label: 'Its base', tool: 'baseTool' },
+).filter((q) => q.name !== 'screwMm');
 
 /** What joins parts: what is asked about each. */
 export const joinThings: readonly Thing[] = [
@@ -68,6 +96,68 @@ export const joinThings: readonly Thing[] = [
     ],
   },
   {
+    kind: 'clamp',
+    template: 'dovetail-clamp',
+    label: '38 mm clamp',
+    group: 'join',
+    usualG: [30, 500],
+    sizes: ['lengthMm', 'widthMm', 'heightMm'],
+    questions: [
+      length('lengthMm', 'Length along the plate', [15, 200], long),
+      length('widthMm', 'Width', [42, 120], width, { guess: () => 54 }),
+      length('heightMm', 'Height', [8, 60], height, { guess: () => 18 }),
+      choice(
+        'below',
+        'Below it',
+        [
+          ['quarter-socket', '¼″ socket with pin holes'],
+          ['three-eighths-socket', '⅜″ socket with pin holes'],
+          ['quarter-screw', '¼″ screw'],
+          ['rods', 'clamp for the pair of rods'],
+          ['video-plate-50', 'video plate 50 mm'],
+        ],
+        'three-eighths-socket',
+      ),
+      choice(
+        'entry',
+        'The plate comes in',
+        [
+          ['side', 'from the side: it opens'],
+          ['end', 'over its end'],
+        ],
+        'side',
+      ),
+      choice('tool', 'Worked with', tools, 'thumb'),
+    ],
+  },
+  {
+    kind: 'clamp',
+    template: 'seat',
+    label: 'Seat for a flat device',
+    group: 'join',
+    usualG: [15, 300],
+    questions: [
+      length('opensMm', 'Widest device it goes round', [20, 180], /width|opens|clamp/iu),
+      length('heightMm', 'Height of its jaws', [8, 120], height, { guess: () => 30 }),
+      length('depthMm', 'Depth of its jaws', [4, 40], depth, { guess: () => 14 }),
+      flag('screwed', 'Drawn together by a screw', true, { words: /screw|spring/iu }),
+      ...askBase(
+        [
+          'cold-shoe',
+          'quarter',
+          'quarter-pins',
+          'two-quarter',
+          'nato',
+          'rosette',
+          'rod',
+          'own-rail',
+        ],
+        'cold-shoe',
+        { label: 'Its base' },
+      ).filter((q) => q.name !== 'screwMm'),
+    ],
+  },
+  {
     kind: 'rod',
     template: 'rods',
     label: '15 mm rods',
@@ -83,17 +173,7 @@ export const joinThings: readonly Thing[] = [
     usualG: [25, 500],
     questions: [
       length('heightMm', 'Height, from base to head', [25, 350], height),
-      choice(
-        'base',
-        'Its base',
-        [
-          ['cold-shoe', 'shoe foot'],
-          ['quarter', '¼″ screw'],
-          ['quarter-pins', '¼″ screw with pins'],
-          ['nato', 'NATO clamp'],
-        ],
-        'cold-shoe',
-      ),
+      ...armBase.slice(0, 1),
       choice(
         'head',
         'Its head',
@@ -103,9 +183,10 @@ export const joinThings: readonly Thing[] = [
         ],
         'plain',
       ),
-      choice('headTool', 'Head worked with', tools.slice(0, 2).concat([tools[4]!]), 'thumb'),
+      choice('headTool', 'Head worked with', tools, 'thumb'),
       length('headScrewMm', 'Screw stands out by', [3, 15], /screw/iu, { guess: () => 5.5 }),
       length('headRadiusMm', 'Radius of the head', [5, 30], /head/iu, { guess: () => 12 }),
+      ...armBase.slice(1),
       flag('rubber', 'Rubber on the head', true, { words: /rubber/iu }),
       {
         name: 'holdsNm',

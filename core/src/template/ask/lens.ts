@@ -9,6 +9,7 @@ import {
   long,
   diameter,
   tools,
+  plugsOf,
   mountFamily,
   ringEnds,
 } from './pieces.js';
@@ -41,6 +42,9 @@ export const lensThings: readonly Thing[] = [
         optional: true,
       }),
       flag('gearRing', '0.8 module gear ring', false),
+      flag('barrelFree', 'A gear ring can be put round its focus ring', true, {
+        when: (a) => a['gearRing'] !== true,
+      }),
       {
         name: 'focalMm',
         label: 'Focal length, shortest and longest',
@@ -98,6 +102,7 @@ export const lensThings: readonly Thing[] = [
       length('innerMm', 'Free opening', [30, 150], /inner|opening/iu, {
         guess: (a) => num(a, 'backSizeMm', 77) - 4,
       }),
+      flag('clampable', 'A clamp goes round its rim', false),
     ],
   },
   {
@@ -125,6 +130,7 @@ export const lensThings: readonly Thing[] = [
       length('innerMm', 'Free opening', [30, 150], /inner|opening/iu, {
         guess: (a) => num(a, 'backSizeMm', 77) - 4,
       }),
+      flag('clampable', 'A clamp goes round its rim', false),
     ],
   },
   {
@@ -156,6 +162,17 @@ export const lensThings: readonly Thing[] = [
         'clamp',
       ),
       length('trayMm', 'Filter tray size', [60, 170], /tray|filter/iu, { optional: true }),
+      choice(
+        'stages',
+        'Filter stages',
+        [
+          [1, 'one'],
+          [2, 'two'],
+          [3, 'three'],
+        ],
+        1,
+        { when: (a) => typeof a['trayMm'] === 'number', words: /stage/iu },
+      ),
     ],
   },
   {
@@ -173,6 +190,63 @@ export const lensThings: readonly Thing[] = [
       }),
       length('wheelMm', 'Hand wheel, diameter', [25, 120], /wheel|dia/iu, { guess: () => 60 }),
       choice('tool', 'Worked with', tools, 'thumb'),
+    ],
+  },
+  {
+    kind: 'follow-focus',
+    template: 'follow-focus',
+    label: 'Focus motor',
+    group: 'lens',
+    serves: 'focus-drive',
+    usualG: [40, 500],
+    questions: [
+      {
+        name: 'motorMm',
+        label: 'Motor, diameter and length',
+        type: 'pair',
+        unit: 'mm',
+        usual: [15, 140],
+        words: /motor|size|diameter/iu,
+      },
+      length('gearMm', 'Pitch diameter of its gear', [15, 80], /gear/iu, { guess: () => 40 }),
+      length('gearWidthMm', 'Width of its gear', [4, 30], /gear|width/iu, { guess: () => 12 }),
+      length('reachMm', 'From the rod up to the gear’s axis', [30, 140], /reach|height/iu, {
+        guess: () => 85,
+      }),
+      choice('powerIn', 'Power in', plugsOf('usb-c', 'd-tap', 'barrel', 'push-pull-2'), 'usb-c'),
+      {
+        name: 'minV',
+        label: 'Lowest voltage it takes',
+        type: 'number',
+        unit: 'V',
+        guess: () => 5,
+        usual: [3, 30],
+        words: /volt|power|input|DC/iu,
+      },
+      {
+        name: 'maxV',
+        label: 'Highest voltage it takes',
+        type: 'number',
+        unit: 'V',
+        guess: () => 17,
+        usual: [5, 40],
+        words: /volt|power|input|DC/iu,
+      },
+      choice('tool', 'Worked with', tools, 'thumb'),
+    ],
+  },
+  {
+    kind: 'ring',
+    template: 'gear-ring',
+    label: 'Gear ring',
+    group: 'lens',
+    usualG: [5, 150],
+    questions: [
+      length('innerMm', 'Goes round a focus ring of', [30, 160], /inner|focus|fits/iu),
+      length('gearMm', 'Pitch diameter of its teeth', [34, 180], diameter, {
+        guess: (a) => num(a, 'innerMm', 76) + 10,
+      }),
+      length('widthMm', 'Width', [4, 30], width, { guess: () => 12 }),
     ],
   },
   {

@@ -1,11 +1,12 @@
 import {
   connectorLabels,
   listChoices,
-  plugConnectors,
   surfaceLabels,
   toolLabels,
+  type Connector,
   type PartKind,
 } from '../../part/index.js';
+import { pinSpacingMm, screwsApartMm, type BaseKind } from '../pieces.js';
 import type { Answers, PartQuestion, Thing } from './question.js';
 
 export const num = (answers: Answers, name: string, otherwise: number): number =>
@@ -39,13 +40,62 @@ export function flag(
   return { name, label, type: 'flag', guess: () => guess, ...more };
 }
 
+/** The ways in which handles, arms, grips and seats are fastened, in words. */
+const baseLabels: Readonly<Record<BaseKind, string>> = {
+  'three-eighths-pins': '⅜″ screw with pins',
+  'three-eighths': '⅜″ screw',
+  'quarter-pins': '¼″ screw with pins',
+  quarter: '¼″ screw',
+  'two-quarter': 'two ¼″ screws',
+  nato: 'NATO clamp',
+  'cold-shoe': 'shoe foot',
+  rosette: 'rosette',
+  rod: 'clamp on one rod',
+  'own-rail': 'the maker’s own rail',
+};
+const pinned: readonly unknown[] = ['three-eighths-pins', 'quarter-pins'];
+const screwed: readonly unknown[] = [...pinned, 'three-eighths', 'quarter', 'two-quarter'];
+
+/** How a part is fastened, and what is asked of that way: its tool, its screw, its pins, its rail. */
+export function askBase(
+  kinds: readonly BaseKind[],
+  guess: BaseKind,
+  names: { readonly label?: string; readonly tool?: string } = {},
+): PartQuestion[] {
+  const base = (a: Answers): unknown => a['base'] ?? guess;
+  return [
+    choice('base', names.label ?? 'Fastened by', listChoices(baseLabels, kinds), guess),
+    choice(names.tool ?? 'tool', 'Worked with', tools, 'thumb', {
+      guess: (a) => (pinned.includes(base(a)) || base(a) === 'two-quarter' ? 'hex-4' : 'thumb'),
+      when: (a) => base(a) !== 'cold-shoe',
+    }),
+    length('screwMm', 'Screw stands out by', [3, 15], /screw/iu, {
+      optional: true,
+      when: (a) => screwed.includes(base(a)),
+    }),
+    length('apartMm', 'Its pins or screws apart, middle to middle', [8, 60], /apart|spacing/iu, {
+      guess: (a) => (base(a) === 'two-quarter' ? screwsApartMm : pinSpacingMm),
+      when: (a) => pinned.includes(base(a)) || base(a) === 'two-quarter',
+    }),
+    {
+      name: 'family',
+      label: 'What its maker calls the rail',
+      type: 'text',
+      when: (a) => base(a) === 'own-rail',
+      hint: 'Rail and clamp must say the same',
+    },
+  ];
+}
+
 export const width = /wid(?:th|e)|\bW\b/iu;
 export const height = /height|high|tall|\bH\b/iu;
 export const depth = /depth|deep|thick|\bD\b/iu;
 export const long = /(?<!focal )length|long|\bL\b/iu;
 export const diameter = /diameter|dia\.?|Ø|ø|⌀/iu;
 
-export const plugs = listChoices(connectorLabels, plugConnectors);
+/** Some plugs to choose from. */
+export const plugsOf = (...connectors: readonly Connector[]) =>
+  listChoices(connectorLabels, connectors);
 export const surfaces = listChoices(surfaceLabels, ['metal', 'plastic', 'rubber', 'wood', 'cloth']);
 export const tools = listChoices(toolLabels, [
   'thumb',
@@ -104,15 +154,19 @@ export function device(
         'Fixed by',
         [
           ['cold-shoe', 'shoe foot'],
+          ['hot-shoe', 'foot for the body’s own shoe'],
+          ['nato', 'NATO clamp'],
           ['quarter-screw', '¼″ screw of its own'],
           ['quarter-socket', '¼″ socket below'],
           ['belt-clip', 'belt clip'],
           ['hook-loop', 'hook-and-loop patch'],
           ['magnet', 'magnet'],
-          ['none', 'nothing'],
+          ['cable-tie', 'a tie'],
+          ['none', 'nothing of its own'],
         ],
         fixing,
       ),
+      flag('flat', 'Flat: a clamp goes round its edges', false),
       ports,
       flag('innerCell', 'Has a cell inside', false, {
         words: /built-in|internal battery|inner cell/iu,

@@ -4,10 +4,11 @@ import {
   width,
   height,
   depth,
-  plugs,
+  plugsOf,
   batteries,
   outlets,
   device,
+  tools,
 } from './pieces.js';
 import type { Thing } from './question.js';
 
@@ -70,16 +71,21 @@ export const powerThings: readonly Thing[] = [
         [
           ['quarter-socket', '¼″ socket with pin holes'],
           ['quarter-screw', '¼″ screw'],
+          ['two-quarter', 'two ¼″ screws'],
           ['nato', 'NATO clamp'],
           ['rods', 'the pair of rods'],
           ['rod', 'one rod'],
         ],
         'quarter-socket',
       ),
+      choice('tool', 'Worked with', tools, 'thumb', {
+        when: (a) => (a['fixing'] ?? 'quarter-socket') !== 'quarter-socket',
+      }),
       outlets,
       {
         name: 'swingsDeg',
-        label: 'Swings down by',
+        label: 'Hinged: swings down by',
+        words: /hinge|swing|tilt/iu,
         type: 'number',
         unit: '°',
         optional: true,
@@ -104,7 +110,12 @@ export const powerThings: readonly Thing[] = [
       length('heightMm', 'Height', [20, 90], height, { guess: () => 46 }),
       length('depthMm', 'Depth', [10, 60], depth, { guess: () => 38 }),
       length('widthMm', 'Width', [8, 50], width, { guess: () => 20 }),
-      choice('connector', 'Its tail ends in', plugs.slice(4, 8), 'usb-c'),
+      choice(
+        'connector',
+        'Its tail ends in',
+        plugsOf('usb-c', 'd-tap', 'barrel', 'push-pull-2'),
+        'usb-c',
+      ),
       {
         name: 'minV',
         label: 'Takes from',
@@ -148,7 +159,7 @@ export const powerThings: readonly Thing[] = [
       length('widthMm', 'Width', [30, 300], width, { guess: () => 90 }),
       length('depthMm', 'Depth', [30, 250], depth, { guess: () => 100 }),
       length('heightMm', 'Height', [15, 120], height, { guess: () => 30 }),
-      choice('connector', 'Fed by', plugs.slice(4, 7), 'usb-c'),
+      choice('connector', 'Fed by', plugsOf('usb-c', 'usb-a', 'd-tap', 'barrel'), 'usb-c'),
       { name: 'family', label: 'Family of the cells', type: 'text', optional: true },
     ],
   },

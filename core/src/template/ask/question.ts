@@ -26,6 +26,8 @@ export interface PartQuestion {
   readonly choices?: readonly (readonly [value: string | number, label: string])[];
   /** What is taken where nobody answers; a question without a guess must be answered. */
   readonly guess?: (answers: Answers) => unknown;
+  /** Whether it is asked at all, as far as the answers before it say; always where absent. */
+  readonly when?: (answers: Answers) => boolean;
   /** Left out of the part altogether where nobody answers. */
   readonly optional?: boolean;
   /** What is usual; beyond it the person is asked again, never refused. */
@@ -49,7 +51,16 @@ export const factNames = [
 ] as const;
 
 /** Choices that decide what a part joins, by name: asked at once, though each has a guess. */
-const joining: readonly string[] = ['coverage', 'base', 'fixing', 'on', 'mount', 'holds', 'takes'];
+const joining: readonly string[] = [
+  'body',
+  'coverage',
+  'base',
+  'fixing',
+  'on',
+  'mount',
+  'holds',
+  'takes',
+];
 
 /**
  * Whether a question stands before the others: it has no guess, it is on every price tag, it says who made it, or it decides what

@@ -9,9 +9,10 @@ import {
   depth,
   long,
   diameter,
-  plugs,
+  plugsOf,
   device,
 } from './pieces.js';
+import { pinSpacingMm } from '../pieces.js';
 import type { Thing } from './question.js';
 
 /** What one sees the picture with: what is asked about each. */
@@ -51,8 +52,27 @@ export const seeThings: readonly Thing[] = [
         words: /bright|lumin|nit/iu,
       },
       flag('pinHoles', 'Holes for locating pins below', false),
+      length('pinsApartMm', 'Its pin holes apart', [8, 60], /pin/iu, {
+        guess: () => pinSpacingMm,
+        when: (a) => a['pinHoles'] === true,
+      }),
       flag('cellPlate', 'L-series plate behind', true),
-      choice('videoIn', 'Video in', plugs.slice(0, 5), 'hdmi-a'),
+      choice(
+        'videoIn',
+        'Video in',
+        plugsOf('hdmi-a', 'hdmi-c', 'hdmi-d', 'sdi', 'usb-c'),
+        'hdmi-a',
+      ),
+      choice(
+        'videoOut',
+        'Loops the picture on, out of',
+        plugsOf('hdmi-a', 'hdmi-c', 'hdmi-d', 'sdi'),
+        '',
+        {
+          guess: () => undefined,
+          optional: true,
+        },
+      ),
       choice(
         'powerIn',
         'Power in',
@@ -103,11 +123,24 @@ export const seeThings: readonly Thing[] = [
         [
           ['device', 'a clamp round the screen'],
           ['quarter-screw', 'a ¼″ screw below'],
+          ['cold-shoe', 'a shoe foot below'],
           ['hook-loop', 'a hook-and-loop frame'],
         ],
         'device',
       ),
+      choice(
+        'sockets',
+        '¼″ sockets on its hood',
+        [
+          ['none', 'none'],
+          ['top', 'on top'],
+          ['three', 'on top and at both sides'],
+        ],
+        'none',
+        { words: /socket|thread/iu },
+      ),
     ],
   },
+  device('lamp', 'Lamp', 'see', 'cold-shoe'),
   device('transmitter', 'Video transmitter', 'see', 'cold-shoe', { serves: 'video-link' }),
 ];

@@ -25,15 +25,16 @@ import TickField from '../../form/TickField.vue';
 import SearchField from '../../form/SearchField.vue';
 import { useBench } from '../../desk/benchStore';
 import { useCandidates } from '../candidates/useCandidates';
+import { toWizard } from '../../shared/errand';
 import PanelFrame from './PanelFrame.vue';
 
 /**
  * What could go onto a mount, serve a need or stand in a part's place, each with the change it makes; below
  * the line what could not, why, and the adaptors that would make it fit. Judged in a worker.
  */
-const props = defineProps<{ itemId: string; ask: Ask }>();
+const props = defineProps<{ itemId: string; ask: Ask; wanted?: string | undefined }>();
 const bench = useBench();
-const text = ref('');
+const text = ref(props.wanted === undefined ? '' : (bench.parts.get(props.wanted)?.name ?? ''));
 const order = ref<CandidateOrder>('best');
 const ownedFirst = ref(true);
 const kind = ref('');
@@ -123,6 +124,28 @@ watch([fitting, text], ([now, written], [, before]) => {
   if (written !== before) pending.value = false;
   if (pending.value && now[0]) take(now[0]);
 });
+
+// What was described for this place is taken as soon as it is judged; if it does not go here, that is told below.
+const isWanted = (c: Candidate) => props.wanted !== undefined && c.part.id === props.wanted;
+watch(fitting, (now) => {
+  const mine = now.find(isWanted);
+  if (mine) take(mine);
+});
+
+/** Into the wizard with this place in mind, and back with what was described there. */
+const wizard = computed(() =>
+  toWizard({
+    rigId: bench.rig!.id,
+    setupId: bench.setupId,
+    ask: props.ask,
+    where: head.value.over,
+    kinds: [
+      ...new Set(
+        found.value.filter((t) => t.candidate.state === 'fits').map((t) => t.candidate.part.kind),
+      ),
+    ],
+  }),
+);
 
 function look(c: Candidate): void {
   if (c.state === 'fits') bench.tryOut(c.edit);
@@ -228,6 +251,13 @@ function sayTurnover(brought: number, ended: number): string {
     </ul>
     <p v-else-if="state !== 'working'" class="text-faint mt-2">
       Nothing {{ text ? 'called so ' : '' }}fits here.
+    </p>
+
+    <p v-if="!bench.readOnly" class="mt-3 text-xs">
+      Yours is not among them?
+      <RouterLink :to="wizard" class="text-leaf underline"
+        >Describe it, and come back with it</RouterLink
+      >
     </p>
 
     <details

@@ -2,6 +2,7 @@
 import {
   measureSlideStepMm,
   listBraces,
+  listSecondScrews,
   listCarried,
   hasRoom,
   listTurnsDeg,
@@ -113,6 +114,7 @@ const braces = computed(() =>
 );
 const offered = computed(() =>
   listBraces(assembly.value, props.itemId)
+    .filter((o) => o.kind !== 'second-screw' || o.b.item !== placed.value.carriedBy?.parent)
     .slice(0, 3)
     .map((o) => ({
       ...o,
@@ -123,11 +125,40 @@ const offered = computed(() =>
           : `${braceWords[o.kind]} ${bench.names!.item(o.b.item)} (${sayMm(o.gapMm)} apart)`,
     })),
 );
+/** Its second screw, if the part is turned on its first until the two holes meet: at most three pairs of holes. */
+const screws = computed(() =>
+  listSecondScrews(assembly.value, props.itemId)
+    .slice(0, 3)
+    .map((s) => {
+      const edits: Edit[] = [
+        { type: 'turn', setupId: bench.setupId, jointId: s.jointId, turnDeg: s.turnDeg },
+        {
+          type: 'add-brace',
+          setupId: bench.setupId,
+          brace: { id: createId(), kind: 'second-screw', a: s.a, b: s.b },
+        },
+      ];
+      const turned = Math.abs(s.byDeg) < 0.05 ? '' : `, turned by ${sayDeg(Math.abs(s.byDeg))}`;
+      return {
+        key: `${s.a.mount} ${s.b.mount}`,
+        edit: { type: 'all', edits: turned === '' ? edits.slice(1) : edits } as const,
+        label: `Also screw ${bench.names!.mount(s.a.item, s.a.mount)} into ${bench.names!.mount(s.b.item, s.b.mount)}${turned}`,
+      };
+    }),
+);
 const braceWords = {
   'second-screw': 'Second screw into',
   rods: 'Rods through the clamp of',
   support: 'Support',
   stop: 'Stop against',
+} as const;
+
+const bracedWords = {
+  'second-screw': 'also screwed to',
+  rods: 'rods through',
+  support: 'braced against',
+  stop: 'braced against',
+  strap: 'other end tied to',
 } as const;
 
 function setPlay(playMm: number | undefined): void {
@@ -257,14 +288,18 @@ function setMass(massG: number | undefined): void {
         :model-value="joint.joint.playMm ?? 0"
         @update:model-value="setPlay"
       />
-      <ul v-if="braces.length + offered.length > 0" class="rule mt-2 pt-2" aria-label="Braces">
+      <ul
+        v-if="braces.length + offered.length + screws.length > 0"
+        class="rule mt-2 pt-2"
+        aria-label="Braces"
+      >
         <li
           v-for="b in braces"
           :key="b.id"
           class="flex items-baseline justify-between gap-2 text-xs"
         >
           <span
-            >{{ b.kind === 'strap' ? 'other end tied to' : 'braced against' }}
+            >{{ bracedWords[b.kind] }}
             {{ bench.names!.item(b.a.item === itemId ? b.b.item : b.a.item) }}</span
           >
           <AppButton
@@ -275,6 +310,11 @@ function setMass(massG: number | undefined): void {
             >Take away</AppButton
           >
         </li>
+        <template v-if="!bench.readOnly">
+          <li v-for="s in screws" :key="s.key" class="text-xs">
+            <AppButton small @click="bench.apply(s.edit)">{{ s.label }}</AppButton>
+          </li>
+        </template>
         <template v-if="!bench.readOnly && braces.length === 0">
           <li v-for="o in offered" :key="o.key" class="text-xs">
             <AppButton

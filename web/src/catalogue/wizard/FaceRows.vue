@@ -3,6 +3,8 @@ import { mountKinds, type MountKind } from '@zucchini/core';
 import { computed } from 'vue';
 import ChoiceField from '../../form/ChoiceField.vue';
 import AppButton from '../../shared/AppButton.vue';
+import FieldRow from '../editor/FieldRow.vue';
+import { listBlockFields, sayMount, withFields } from './blockFields';
 import CarriesTicks from './CarriesTicks.vue';
 import { carriesOptions, faceOptions, halfOptions, plugOptions, usuallyCarries } from './options';
 
@@ -118,6 +120,15 @@ function drop(i: number): void {
         <AppButton look="quiet" small :aria-label="`Take row ${i + 1} away`" @click="drop(i)"
           >×</AppButton
         >
+        <details v-if="kind === 'mounts'" class="text-faint w-full pl-1 text-xs">
+          <summary class="min-h-6 py-1">{{ sayMount(row) }}</summary>
+          <FieldRow
+            v-for="field in listBlockFields(row)"
+            :key="field.label"
+            :field="field"
+            @set="(fields) => set(i, withFields(row, fields))"
+          />
+        </details>
         <!-- Guessed by its connector: an HDMI socket need not carry sound. -->
         <details v-if="kind === 'ports'" class="text-faint w-full pl-1 text-xs">
           <summary class="min-h-6 py-1">carries {{ sayCarried(row) }}</summary>

@@ -2,14 +2,15 @@
 import {
   hasTrait,
   isAskedFirst,
+  readAnswers,
   things,
   viewNames,
   type Thing,
   type ViewName,
   type Issue,
 } from '@zucchini/core';
-import { computed, nextTick, onMounted, ref, shallowRef, useTemplateRef } from 'vue';
-import { useRouter } from 'vue-router';
+import { computed, nextTick, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
 import { viewWords } from '../../draw/viewWords';
 import AppButton from '../../shared/AppButton.vue';
 import PartDrawing from '../../shared/PartDrawing.vue';
@@ -22,7 +23,9 @@ import { saySize } from '../words';
 import { measurePartSizeMm } from '@zucchini/core';
 import QuestionField from './QuestionField.vue';
 import SheetReader from './SheetReader.vue';
+import { dropPartDraft, keepPartDraft, readPartDrafts, type PartDraft } from './partDraft';
 import { useDraft } from './useDraft';
+import { readErrand, toBench } from '../../shared/errand';
 
 /** A part from what a shop page states: its kind, a few figures, and the drawing that they make. */
 const catalogue = useCatalogue();
@@ -34,9 +37,53 @@ const busy = ref(false);
 const trouble = ref<{ title: string; issues?: readonly Issue[] }>();
 const trying = ref(false);
 const form = useTemplateRef('form');
+const route = useRoute();
+/** Where the part is to go once it is stored, if it was asked for on the bench. */
+const errand = computed(() => readErrand(route.query));
 
-onMounted(() => {
-  if (!catalogue.lines) void catalogue.load();
+// What was being described is never lost: it is kept at each answer, and offered when the page is opened again.
+const place = globalThis.localStorage as Storage | undefined;
+const kept = shallowRef(readPartDrafts(place));
+let draftId: string = crypto.randomUUID();
+watch([thing, stated, draft.rough], () => {
+  if (!thing.value) return;
+  const rough = [...draft.rough.value];
+  keepPartDraft(place, { id: draftId, thing: thing.value, stated: stated.value, rough });
+});
+function goOn(one: PartDraft): void {
+  draftId = one.id;
+  draft.resume(one.thing, one.stated, one.rough);
+}
+function letGo(one: PartDraft): void {
+  dropPartDraft(place, one.id);
+  kept.value = readPartDrafts(place);
+}
+/** Another kind is another part: what was said of the first stays kept. */
+function backToKinds(): void {
+  thing.value = undefined;
+  draftId = crypto.randomUUID();
+  kept.value = readPartDrafts(place);
+}
+/** “Like this one, but …”: all that was said of another part stands in the fields. */
+async function startLike(id: string): Promise<void> {
+  const record = await catalogue.find(id).catch(() => undefined);
+  const again = record && readAnswers(record.part);
+  if (!again) {
+    trouble.value = { title: `There is nothing to go by: “${id}” was not made here from answers.` };
+    return;
+  }
+  const said = Object.entries(again.answers).filter(([name]) => !again.guessed.includes(name));
+  draft.resume(again.thing, Object.fromEntries(said));
+  likeName.value = record.part.name;
+}
+const likeName = ref('');
+const sayDraft = ({ thing: of, stated: said }: PartDraft) =>
+  typeof said['name'] === 'string' ? `${of.label} “${said['name']}”` : `${of.label}, no name yet`;
+
+onMounted(async () => {
+  if (!catalogue.lines) await catalogue.load();
+  const { like } = route.query;
+  if (typeof like === 'string') await startLike(like);
 });
 
 const groupWords: Record<Thing['group'], string> = {
@@ -49,10 +96,20 @@ const groupWords: Record<Thing['group'], string> = {
   lens: 'On the lens',
   carry: 'Leads, media, supports',
 };
-const groups = (Object.keys(groupWords) as Thing['group'][]).map((group) => ({
-  title: groupWords[group],
-  things: things.filter((t) => t.group === group),
-}));
+const groups = computed(() => [
+  ...(errand.value && errand.value.kinds.length > 0
+    ? [
+        {
+          title: 'What goes there',
+          things: things.filter((t) => errand.value!.kinds.includes(t.kind)),
+        },
+      ]
+    : []),
+  ...(Object.keys(groupWords) as Thing['group'][]).map((group) => ({
+    title: groupWords[group],
+    things: things.filter((t) => t.group === group),
+  })),
+]);
 
 async function choose(next: Thing): Promise<void> {
   thing.value = next;
@@ -77,6 +134,11 @@ async function store(): Promise<void> {
   trouble.value = undefined;
   try {
     await catalogue.store([{ revision: 0, part: making.part }]);
+    dropPartDraft(place, draftId);
+    if (errand.value) {
+      await router.push(toBench(errand.value, making.part.id, route.query));
+      return;
+    }
     catalogue.filter = {};
     catalogue.chosen = making.part.id;
     await router.push({ name: 'catalogue' });
@@ -95,17 +157,45 @@ async function store(): Promise<void> {
   <div class="flex min-h-screen flex-col">
     <TopBar />
     <main class="mx-auto w-full max-w-6xl flex-1 px-6 pt-4 pb-12">
-      <RouterLink :to="{ name: 'catalogue' }" class="text-leaf text-xs hover:underline"
+      <RouterLink
+        v-if="errand"
+        :to="{ name: 'bench', params: { id: errand.rigId } }"
+        class="text-leaf text-xs hover:underline"
+        >← back to the bench</RouterLink
+      >
+      <RouterLink v-else :to="{ name: 'catalogue' }" class="text-leaf text-xs hover:underline"
         >← back to the catalogue</RouterLink
       >
       <h1 class="font-serif text-2xl">
         {{ thing ? `A new part: ${thing.label.toLowerCase()}` : 'What is it?' }}
       </h1>
+      <p v-if="errand" class="text-faint text-xs">
+        For: {{ errand.where }}. Once it is stored, it is put there.
+      </p>
+      <p v-if="likeName" class="text-faint text-xs">
+        Like “{{ likeName }}”: change what differs, its name first.
+      </p>
+      <ul
+        v-if="kept.length > 0 && !thing"
+        class="bg-leaf-tint mt-3 px-3 py-1"
+        aria-label="Begun and not stored"
+      >
+        <li v-for="one in kept" :key="one.id" class="flex items-center gap-3 py-1">
+          <span class="flex-1">{{ sayDraft(one) }}</span>
+          <AppButton small :aria-label="`Go on with ${sayDraft(one)}`" @click="goOn(one)"
+            >Go on with it</AppButton
+          >
+          <AppButton small look="quiet" :aria-label="`Let ${sayDraft(one)} go`" @click="letGo(one)"
+            >Let it go</AppButton
+          >
+        </li>
+      </ul>
+      <TroubleBox v-if="trouble && !thing" class="mt-3" :title="trouble.title" />
       <div v-if="!thing" class="mt-4 grid grid-cols-4 gap-x-8 gap-y-6">
         <section v-for="group in groups" :key="group.title" :aria-label="group.title">
           <h2 class="eyebrow border-line border-b pb-1">{{ group.title }}</h2>
           <ul class="mt-1">
-            <li v-for="t in group.things" :key="`${t.kind} ${t.template}`">
+            <li v-for="t in group.things" :key="t.label">
               <button
                 type="button"
                 class="hover:bg-shade w-full rounded-sm px-1 py-1 text-left font-serif text-base"
@@ -119,11 +209,7 @@ async function store(): Promise<void> {
       </div>
       <div v-else class="mt-3 grid grid-cols-[1fr_25rem] items-start gap-10">
         <div>
-          <button
-            type="button"
-            class="text-leaf text-xs hover:underline"
-            @click="thing = undefined"
-          >
+          <button type="button" class="text-leaf text-xs hover:underline" @click="backToKinds">
             ← it is something else
           </button>
           <details class="border-line mt-2 border-y py-2" open>

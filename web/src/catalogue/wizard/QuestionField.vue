@@ -15,7 +15,7 @@ import TickField from '../../form/TickField.vue';
 import { useCatalogue } from '../catalogueStore';
 import CarriesTicks from './CarriesTicks.vue';
 import FaceRows from './FaceRows.vue';
-import { plugOptions } from './options';
+import { elbowOptions, plugOptions } from './options';
 
 /** One question about a part, by its type. What would be guessed is shown as such. */
 const props = defineProps<{
@@ -38,14 +38,17 @@ const bodies = computed(() => catalogue.all.filter((f) => hasTrait(f, 'camera'))
 /** What can be chosen; first of all nothing, which is the guess where there is one. */
 const options = computed<readonly (readonly [string, string])[]>(() => {
   if (props.question.type === 'body') {
-    return bodies.value.map((b) => [b.id, b.maker ? `${b.name}, ${b.maker}` : b.name]);
+    const made = bodies.value.map(
+      (b) => [b.id, b.maker ? `${b.name}, ${b.maker}` : b.name] as const,
+    );
+    return props.question.optional ? [['', 'any body that fits inside'], ...made] : made;
   }
   const choices = props.question.choices ?? [];
   const guessed = choices.find(([v]) => v === props.question.guess?.({}))?.[1] ?? 'not said';
   return [['', `≈ ${guessed}`], ...choices.map(([v, label]) => [String(v), label] as const)];
 });
 function setChoice(text: string): void {
-  if (props.question.type === 'body') emit('update:modelValue', text);
+  if (props.question.type === 'body') emit('update:modelValue', text || undefined);
   else emit('update:modelValue', props.question.choices?.find(([v]) => String(v) === text)?.[0]);
 }
 const words = computed(() => props.modelValue as string | undefined);
@@ -74,20 +77,31 @@ function setMoney(v: number | undefined, code: string): void {
   emit('update:modelValue', v === undefined ? undefined : toMoney(v, code));
 }
 
-const ends = computed(() => (props.modelValue ?? []) as { connector: string }[]);
-function setEnd(i: 0 | 1, connector: string): void {
-  const next = [ends.value[0]?.connector, ends.value[1]?.connector];
-  next[i] = connector || undefined;
-  const both = next[0] && next[1];
-  emit(
-    'update:modelValue',
-    both
-      ? next.map((c) => ({ connector: c }))
-      : next[0] || next[1]
-        ? next.map((c) => ({ connector: c ?? '' }))
-        : undefined,
-  );
+interface PlugAnswer {
+  readonly connector: string;
+  readonly bodyMm?: number;
+  readonly elbow?: string;
 }
+const ends = computed(() => (props.modelValue ?? []) as PlugAnswer[]);
+/** Half a lead is kept while the other end is not said: its missing plug has no name. */
+function setEnd(
+  i: 0 | 1,
+  change: { readonly [K in keyof PlugAnswer]?: PlugAnswer[K] | undefined },
+): void {
+  const next = [0, 1].map((k) => {
+    const now = ends.value[k] ?? { connector: '' };
+    const set = k === i ? { ...now, ...change } : now;
+    return Object.fromEntries(Object.entries(set).filter(([, v]) => v !== undefined));
+  });
+  emit('update:modelValue', next.some((e) => e['connector']) ? next : undefined);
+}
+const endsNamed = computed(() => ([0, 1] as const).filter((i) => ends.value[i]?.connector));
+const sayPlug = (i: 0 | 1): string => {
+  const end = ends.value[i]!;
+  const name = plugOptions.find(([v]) => v === end.connector)?.[1] ?? '';
+  const elbow = elbowOptions.find(([v]) => v === end.elbow)?.[1];
+  return `${name} plug${elbow ? `, elbow ${elbow}` : ', straight'}${end.bodyMm ? `, ${end.bodyMm} mm` : ''}`;
+};
 const carried = computed(() => (props.modelValue ?? []) as string[]);
 </script>
 
@@ -164,7 +178,7 @@ const carried = computed(() => (props.modelValue ?? []) as string[]);
     </fieldset>
     <fieldset
       v-else-if="question.type === 'ends'"
-      class="flex items-baseline justify-between gap-3"
+      class="flex flex-wrap items-baseline justify-between gap-x-3"
     >
       <legend class="float-left">{{ question.label }}<span class="text-tomato"> *</span></legend>
       <span class="flex gap-1">
@@ -176,9 +190,28 @@ const carried = computed(() => (props.modelValue ?? []) as string[]);
           placeholder="…"
           :options="plugOptions"
           :model-value="ends[i]?.connector"
-          @update:model-value="(v) => setEnd(i, v)"
+          @update:model-value="(v) => setEnd(i, { connector: v })"
         />
       </span>
+      <details
+        v-for="i in endsNamed"
+        :key="`plug ${i}`"
+        class="text-faint clear-both w-full text-xs"
+      >
+        <summary class="min-h-6 py-1">{{ sayPlug(i) }}</summary>
+        <FigureField
+          label="How far the plug stands out of its socket"
+          unit="mm"
+          :model-value="ends[i]?.bodyMm"
+          @update:model-value="(v) => setEnd(i, { bodyMm: v })"
+        />
+        <ChoiceField
+          label="The cable leaves it, as one looks at the socket"
+          :options="[['', 'straight out'], ...elbowOptions]"
+          :model-value="ends[i]?.elbow ?? ''"
+          @update:model-value="(v) => setEnd(i, { elbow: v || undefined })"
+        />
+      </details>
     </fieldset>
     <fieldset v-else-if="question.type === 'carries'" class="flex flex-wrap items-center gap-3">
       <legend class="float-left mr-2">

@@ -11,6 +11,14 @@ import {
 /** Plugs as they are chosen from. */
 export const plugOptions = listChoices(connectorLabels, plugConnectors);
 
+/** Which way the cable leaves an elbow, as one looks at the socket. */
+export const elbowOptions = [
+  ['left', 'to the left'],
+  ['right', 'to the right'],
+  ['up', 'up'],
+  ['down', 'down'],
+] as const;
+
 export const carriesOptions = listChoices(carriesLabels);
 
 /** What a plug usually carries: asked for no further where it is plain. */
@@ -20,6 +28,7 @@ export const usuallyCarries: Readonly<Record<string, readonly string[]>> = {
   'hdmi-d': ['video', 'audio'],
   sdi: ['video', 'audio'],
   'usb-c': ['power', 'data'],
+  'usb-a': ['power', 'data'],
   'd-tap': ['power'],
   barrel: ['power'],
   'push-pull-2': ['power'],

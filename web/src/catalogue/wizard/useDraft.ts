@@ -3,7 +3,7 @@ import {
   createPartId,
   listAnswerDoubts,
   listPartDoubts,
-  listQuestions,
+  listQuestionsFor,
   readBodyFigures,
   type Answers,
   type BodyFigures,
@@ -24,12 +24,27 @@ export function useDraft(thing: Ref<Thing | undefined>) {
   const confirmed = ref<ReadonlySet<string>>(new Set());
   const bodies = shallowRef<ReadonlyMap<string, BodyFigures>>(new Map());
 
+  /** Takes up what was said before: of a kept draft, or of a part that this one is like. */
+  function resume(next: Thing, answers: Answers, approx: readonly string[] = []): void {
+    isResumed = thing.value !== next;
+    thing.value = next;
+    stated.value = answers;
+    rough.value = new Set(approx);
+    confirmed.value = new Set();
+  }
+  let isResumed = false;
+
   watch(thing, () => {
+    if (isResumed) {
+      isResumed = false;
+      return;
+    }
     // What all parts are asked is kept when another kind is chosen.
     const { name, maker, massG, price } = stated.value as Record<string, unknown>;
     stated.value = Object.fromEntries(
       Object.entries({ name, maker, massG, price }).filter(([, v]) => v !== undefined),
     );
+    rough.value = new Set();
     confirmed.value = new Set();
   });
 
@@ -53,7 +68,7 @@ export function useDraft(thing: Ref<Thing | undefined>) {
   );
 
   const questions = computed<readonly PartQuestion[]>(() =>
-    thing.value ? listQuestions(thing.value) : [],
+    thing.value ? listQuestionsFor(thing.value, drafted.value?.answers ?? stated.value) : [],
   );
   const id = computed(() =>
     createPartId(
@@ -111,6 +126,8 @@ export function useDraft(thing: Ref<Thing | undefined>) {
 
   return {
     stated,
+    rough,
+    resume,
     answer,
     questions,
     id,

@@ -11,7 +11,7 @@ import {
   type Serves,
   type Tool,
 } from '@zucchini/core';
-import { plugOptions } from '../../wizard/options';
+import { elbowOptions, plugOptions } from '../../wizard/options';
 import { kindOptions, needOptions } from '../../words';
 import {
   choice,
@@ -179,6 +179,9 @@ function listCable(part: Part): FactGroup {
                 choice('plug', plugOptions, ends[i].connector, (v) => setEnd(i, { connector: v })),
                 number('plug long', 'mm', ends[i].bodyMm, (v) =>
                   setEnd(i, { bodyMm: v ?? ends[i].bodyMm }),
+                ),
+                mayChoose('elbow', 'straight', elbowOptions, ends[i].elbow, (v) =>
+                  setEnd(i, { elbow: v }),
                 ),
                 number('plug radius', 'mm', ends[i].bodyRadiusMm, (v) =>
                   setEnd(i, { bodyRadiusMm: v }),

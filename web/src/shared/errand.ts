@@ -1,0 +1,72 @@
+import { PartKind, Serves, type Ask } from '@zucchini/core';
+import type { LocationQuery, RouteLocationRaw } from 'vue-router';
+
+/** Where a described part is to go once it is stored: onto a rig, at a mount, for a need, in a part's place. */
+export interface Errand {
+  readonly rigId: string;
+  readonly setupId: string;
+  readonly ask: Ask;
+  /** What it is for, in words: “top rail of the cage”. */
+  readonly where: string;
+  /** Kinds of part that go there. */
+  readonly kinds: readonly PartKind[];
+}
+
+const one = (query: LocationQuery, name: string): string | undefined => {
+  const value = query[name];
+  return typeof value === 'string' && value !== '' ? value : undefined;
+};
+
+/** The way into the wizard with an errand, and back with the part. */
+export function toWizard({ rigId, setupId, ask, where, kinds }: Errand): RouteLocationRaw {
+  const about =
+    ask.kind === 'mount'
+      ? { item: ask.itemId, mount: ask.mountId }
+      : ask.kind === 'need'
+        ? { need: ask.need }
+        : ask.kind === 'replace'
+          ? { item: ask.itemId }
+          : {};
+  return {
+    name: 'new-part',
+    query: { rig: rigId, setup: setupId, where, kinds: kinds.join(','), ...about },
+  };
+}
+
+function readAsk(query: LocationQuery): Ask {
+  const [item, mount, need] = ['item', 'mount', 'need'].map((name) => one(query, name));
+  if (item && mount) return { kind: 'mount', itemId: item, mountId: mount };
+  if (item) return { kind: 'replace', itemId: item };
+  const known = Serves.shape.need.safeParse(need);
+  return known.success ? { kind: 'need', need: known.data } : { kind: 'anywhere' };
+}
+
+/** The errand in an address; undefined where the wizard was opened for its own sake. */
+export function readErrand(query: LocationQuery): Errand | undefined {
+  const rigId = one(query, 'rig');
+  if (rigId === undefined) return undefined;
+  const kinds = (one(query, 'kinds') ?? '').split(',');
+  return {
+    rigId,
+    setupId: one(query, 'setup') ?? '',
+    ask: readAsk(query),
+    where: one(query, 'where') ?? '',
+    kinds: PartKind.options.filter((kind) => kinds.includes(kind)),
+  };
+}
+
+/** Back to the bench, where the part is to be put. */
+export function toBench(errand: Errand, partId: string, query: LocationQuery): RouteLocationRaw {
+  const { rig: _, kinds: _kinds, where: _where, ...rest } = query;
+  return { name: 'bench', params: { id: errand.rigId }, query: { ...rest, fit: partId } };
+}
+
+/** What the bench is asked to do by such an address: which part is to go where. */
+export function readFit(
+  query: LocationQuery,
+): { readonly partId: string; readonly setupId: string; readonly ask: Ask } | undefined {
+  const partId = one(query, 'fit');
+  return partId === undefined
+    ? undefined
+    : { partId, setupId: one(query, 'setup') ?? '', ask: readAsk(query) };
+}
