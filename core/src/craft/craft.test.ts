@@ -66,7 +66,7 @@ const block: Part = {
     },
   ],
   grips: [{ id: 'hold', use: 'carry', place: 'side', fromMm: [-20, 0, 0], toMm: [20, 0, 0] }],
-  movements: [turnAbout('open', [0, 0, 1], [20, 0, 0], [0, 90], ['leaf'], { name: 'opened' })],
+  movements: [turnAbout('open', [0, 0, 1], [24, 0, 0], [0, 90], ['leaf'], { name: 'opened' })],
 };
 
 function edited(part: Part, edit: PartEdit): Part {

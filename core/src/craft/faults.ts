@@ -1,5 +1,15 @@
-import { hasMountTrait, type Part } from '../part/index.js';
-import { add, compose, invert, place, scale, type Vec3 } from '../placement/index.js';
+import { hasMountTrait, type Mount, type Part } from '../part/index.js';
+import {
+  add,
+  compose,
+  dot,
+  invert,
+  measureLength,
+  place,
+  scale,
+  subtract,
+  type Vec3,
+} from '../placement/index.js';
 import {
   isInsideSolid,
   measureBounds,
@@ -7,14 +17,21 @@ import {
   partFromSolid,
   type Solid,
 } from '../solid/index.js';
+import { findOwnSweeps } from './sweeps.js';
 
 /** Something about a part's own shape that cannot be so. */
 export interface PartFault {
-  readonly code: 'mount-off' | 'mount-buried' | 'port-buried' | 'solid-inside';
+  readonly code:
+    | 'mount-off'
+    | 'mount-buried'
+    | 'port-buried'
+    | 'solid-inside'
+    | 'mounts-together'
+    | 'runs-through';
   readonly id: string;
   /** The solid in which it is buried; the nearest one where it is off. */
   readonly by: string;
-  /** How far off or how deep, in mm. */
+  /** How far off or how deep, in mm; of a movement where on its way, in mm or degrees. */
   readonly mm: number;
 }
 
@@ -57,9 +74,26 @@ function isWithin(inner: Solid, outer: Solid): boolean {
   return [middle, ...corners].every((c) => isInsideSolid(outer, partFromSolid(outer), c, 0.001));
 }
 
+/** Two point mounts nearer than this, looking the same way, are one hole twice, in mm. */
+const sameMm = 1;
+
+/** Whether two mounts are in one place, and not one screw with pins or without: neither has length, nor stands for something inside the part or soft. */
+function isSamePlace(a: Mount, b: Mount): boolean {
+  const isPoint = (m: Mount) =>
+    !m.lengthwise && !hasMountTrait(m, 'off-skin') && m.kind !== 'strap-lug';
+  return (
+    isPoint(a) &&
+    isPoint(b) &&
+    (a.locating === undefined) === (b.locating === undefined) &&
+    measureLength(subtract(a.originMm, b.originMm)) < sameMm &&
+    dot(a.normal, b.normal) > 0.99
+  );
+}
+
 /**
  * What cannot be so about a part at rest: mounts that float off its skin or lie buried in it, plugs that
- * could not be reached, solids that are swallowed whole by another. Solids may overlap otherwise: a post
+ * could not be reached, solids that are swallowed whole by another, two mounts in one place, movements that run
+ * through the part itself. Solids may overlap otherwise: a post
  * stands in its foot.
  */
 export function findPartFaults(part: Part): PartFault[] {
@@ -80,6 +114,13 @@ export function findPartFaults(part: Part): PartFault[] {
   for (const port of part.ports ?? []) {
     const before = findAround(part, add(port.originMm, scale(port.normal, 1)));
     if (before) faults.push({ code: 'port-buried', id: port.id, by: before.id, mm: 1 });
+  }
+  part.mounts.forEach((mount, i) => {
+    const twin = part.mounts.slice(0, i).find((m) => isSamePlace(m, mount));
+    if (twin) faults.push({ code: 'mounts-together', id: mount.id, by: twin.id, mm: 0 });
+  });
+  for (const sweep of findOwnSweeps(part)) {
+    faults.push({ code: 'runs-through', id: sweep.movementId, by: sweep.byId, mm: sweep.at });
   }
   part.solids.forEach((inner, i) => {
     const outer = part.solids.find(

@@ -233,12 +233,17 @@ export function listSecondScrews(assembly: Assembly, itemId: string): OfferedScr
     for (const theirs of parent.part.mounts) {
       const b = { item: joint.parent, mount: theirs.id };
       const mate = measureMate(mine, theirs);
-      const isScrew = mate.state === 'mates' && mountKinds[mate.as].threadMm !== undefined;
+      const isScrew =
+        mate.state === 'mates' &&
+        (mountKinds[mate.as].threadMm !== undefined ||
+          (mate.as === 'strap-lug' && !hasTrait(child.part, 'soft')));
       if (!isScrew || mine.lengthwise || theirs.lengthwise || isFull(assembly, b)) continue;
       const to = rigFromMount(parent, theirs);
       if (-dot(from.rotation.z, to.rotation.z) < straightCos) continue;
       const [p, q] = [across(from.originMm), across(to.originMm)];
-      const byDeg = mayTurn ? toDeg(Math.atan2(dot(axis, cross(p, q)), dot(p, q))) : 0;
+      // Where they meet as it stands, nothing is turned for the last tenth of a millimetre.
+      const meets = measureLength(subtract(from.originMm, to.originMm)) <= tolerances.braceGapMm;
+      const byDeg = mayTurn && !meets ? toDeg(Math.atan2(dot(axis, cross(p, q)), dot(p, q))) : 0;
       const turned = add(
         pivot,
         rotate(createRotation(axis, toRad(byDeg)), subtract(from.originMm, pivot)),

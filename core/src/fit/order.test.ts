@@ -35,10 +35,10 @@ describe('what goes on after what', () => {
     expect(orderOf({}, 'body.left').itemIds!.indexOf('grip')).toBe(1);
   });
 
-  it.each([{ assembleAfter: ['plate'] }, { assembleAfterParts: ['plate'] }] as const)(
+  it.each<Partial<Part>>([{ assembleAfter: ['plate'] }, { assembleAfterParts: ['plate'] }])(
     'is said by kind or by part: %j',
     (rules) => {
-      const order = orderOf(rules as Partial<Part>, 'body.left');
+      const order = orderOf(rules, 'body.left');
       expect([order.itemIds, order.broken]).toEqual([['body', 'plate', 'grip'], []]);
     },
   );

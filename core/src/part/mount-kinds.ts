@@ -282,7 +282,7 @@ const table = {
     { sameFamily: true },
   ),
   'device-clamp': entry(
-    'clamp round a flat device',
+    'flat device',
     ['clamp', 'device'],
     'weak',
     'half',

@@ -342,7 +342,7 @@ export function createBody(f: BodyFigures): Made {
         id: 'tilt',
         name: 'screen tilted up',
         type: 'turn',
-        originMm: [at.back - 5, hinge[1] - width / 2, hinge[2] - half],
+        originMm: [at.back - 5, hinge[1] - width / 2, hinge[2] + half],
         axis: [0, 1, 0],
         from: 0,
         to: 90,

@@ -54,6 +54,8 @@ const plugMm = 10;
 const leastSocketMm = 6;
 /** Two sockets nearer than this run into each other, in mm (estimate). */
 const leastApartMm = 14;
+/** Between a lug and the screw that takes hold of it, in mm: within what a brace allows. */
+const lugPlayMm = 0.6;
 /** A bar thinner than this is none, in mm. */
 const leastBarMm = 3;
 /** A foot that is screwed on beside another wants half its own width, in mm: a shoe, a handle (estimates). */
@@ -283,13 +285,19 @@ export function createCage(f: CageFigures): Made {
   }
   if (f.coverage !== 'plate' && f.lugScrew) {
     const [x, , z] = measureBodyLug(f.around);
-    const within = Math.min(face - 2, Math.max(foreFrom + 2, x));
+    const within = Math.min(face - 2, x);
+    // Of a shallow body the lug stands behind the front bar: a tab of its own reaches it.
+    if (within < foreFrom && z < headFrom) {
+      solids.push(
+        box('lug-tab', [within - 4, at.left + gapMm, z - 4], [foreFrom, left, z + 4], 'metal', 1),
+      );
+    }
     mounts.push(
       mount(
         'lug-screw',
         'strap-lug',
         'strap',
-        [within, at.left + gapMm, z],
+        [within, at.left + lugPlayMm, z],
         [0, -1, 0],
         [0, 0, 1],
         {
@@ -409,6 +417,11 @@ export function createCage(f: CageFigures): Made {
       [sockets.xMm, (headFrom + at.top) / 2, at.top - headFrom],
     ];
     const isTaken = (x: number, z: number) =>
+      mounts.some(
+        (m) =>
+          m.id === 'left-low' &&
+          Math.hypot(x - m.originMm[0], z - m.originMm[2]) < leastApartMm / 2,
+      ) ||
       solids.some(
         (s) =>
           (s.id === 'left-rail-bar' || s.id === 'rosette') &&

@@ -15,3 +15,4 @@ export * from './answer.js';
 export * from './again.js';
 export * from './suggest.js';
 export * from './doubts.js';
+export * from './contradictions.js';

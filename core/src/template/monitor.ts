@@ -23,12 +23,18 @@ export const MonitorFigures = z.strictObject({
 });
 export type MonitorFigures = z.infer<typeof MonitorFigures>;
 
+/** Width and height of a 16:9 picture, in mm, from its diagonal in inches: d · 16 ∕ √(16² + 9²) and d · 9 ∕ √(16² + 9²). */
+export function measurePictureMm(diagonalIn: number | undefined): [number, number] | undefined {
+  if (diagonalIn === undefined) return undefined;
+  return [diagonalIn * 25.4 * 0.8716, diagonalIn * 25.4 * 0.4903];
+}
+
 /** A monitor that looks back at the operator. Origin at the socket in its underside. */
 export function createMonitor(f: MonitorFigures): Made {
   const [w, h, d] = [f.widthMm / 2, f.heightMm, f.depthMm / 2];
-  // A 16:9 picture: width is diagonal · 16 ∕ √(16² + 9²).
-  const pictureWidth = Math.min(f.diagonalIn * 25.4 * 0.8716, f.widthMm - 4) / 2;
-  const pictureHeight = Math.min(f.diagonalIn * 25.4 * 0.4903, f.heightMm - 4) / 2;
+  const [across, up] = measurePictureMm(f.diagonalIn)!;
+  const pictureWidth = Math.min(across, f.widthMm - 4) / 2;
+  const pictureHeight = Math.min(up, f.heightMm - 4) / 2;
   const holes = { holes: f.pinHoles, depthMm: 7, blind: true };
   const bottom = socket('bottom', 'quarter-20', [0, 0, 0], [0, 0, -1], [1, 0, 0], holes);
   const mounts: Mount[] = [

@@ -17,6 +17,7 @@ import {
   type CopyKind,
   type Part,
   type PartRecord,
+  readAnswers,
 } from '@zucchini/core';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -106,7 +107,10 @@ const faces = ['near', 'front', 'top'] as const;
 
 <template>
   <article v-if="part" class="px-5 py-4" :aria-label="part.name">
-    <p class="eyebrow">{{ sayThing(part.kind) }}{{ part.maker ? ` · ${part.maker}` : '' }}</p>
+    <p class="eyebrow">
+      {{ readAnswers(part)?.thing.label ?? sayThing(part.kind)
+      }}{{ part.maker ? ` · ${part.maker}` : '' }}
+    </p>
     <h2 class="font-serif text-xl leading-tight">{{ part.name }}</h2>
     <p v-if="part.homeMade || part.altered" class="text-blossom mt-1 text-xs">
       ▲ {{ part.altered ? 'Altered' : 'Home-made' }}: edges, the maker’s warranty and the load it

@@ -12,6 +12,8 @@ import {
 // The first of a kind is what the kind is called: a bent bracket is an adaptor, a focus motor a follow focus.
 const byKind = new Map([...things].reverse().map((t) => [t.kind, t.label] as const));
 
+byKind.set('clamp', 'Clamp');
+
 /** A kind of part as the wizard names it. */
 export function sayThing(kind: PartKind): string {
   return byKind.get(kind) ?? kind;

@@ -31,7 +31,7 @@ export const holdThings: readonly Thing[] = [
         label: 'Made for',
         type: 'body',
         optional: true,
-        hint: 'A cage for any body: leave it at that, and say how much room is inside',
+        hint: 'For any body, or one that is not here yet: say how much room is inside instead',
       },
       length('insideWidthMm', 'Room inside, width', [60, 220], /inside|inner|room/iu, {
         when: isGeneric,

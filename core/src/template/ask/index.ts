@@ -1,2 +1,3 @@
 export * from './question.js';
 export * from './things.js';
+export { sayRestsOn } from './rests.js';

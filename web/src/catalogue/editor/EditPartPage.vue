@@ -9,6 +9,7 @@ import {
   toRigPoint,
   viewNames,
   type ElementList,
+  type PartFault,
   type Vec3,
   type Issue,
 } from '@zucchini/core';
@@ -212,7 +213,24 @@ const faultWords = {
   'mount-buried': 'lies inside',
   'port-buried': 'cannot be reached, inside',
   'solid-inside': 'is swallowed by',
+  'mounts-together': 'is in the same place as',
+  'runs-through': 'moves through',
 } as const;
+
+const movementOf = (id: string) => part.value?.movements?.find((m) => m.id === id);
+const sayFaulty = (f: PartFault): string =>
+  (f.code === 'runs-through' && movementOf(f.id)?.name) || f.id.replaceAll('-', ' ');
+function sayFault(f: PartFault): string {
+  if (f.code === 'mount-off') return `by ${f.mm.toFixed(1)} mm: bring it onto one`;
+  const by = f.by.replaceAll('-', ' ');
+  if (f.code !== 'runs-through') return by;
+  const unit = movementOf(f.id)?.type === 'turn' ? '°' : ' mm';
+  return `${by} at ${Math.round(f.mm)}${unit}: end it before, or move its hinge`;
+}
+function lookAt(f: PartFault): void {
+  if (f.code === 'runs-through') tab.value = 'moves';
+  else chosen.value = f.id;
+}
 
 function pick(pixel: readonly [number, number]): void {
   if (!photo.value || !picking.value) return;
@@ -317,11 +335,11 @@ function pick(pixel: readonly [number, number]): void {
         <TroubleBox v-if="trouble" :title="trouble.title" :issues="trouble.issues" />
         <ul v-if="faults.length" class="bg-tomato-tint/40 max-h-20 overflow-auto px-4 py-1 text-xs">
           <li v-for="f in faults" :key="f.code + f.id">
-            <button type="button" class="text-tomato underline" @click="chosen = f.id">
-              {{ f.id.replaceAll('-', ' ') }}
+            <button type="button" class="text-tomato underline" @click="lookAt(f)">
+              {{ sayFaulty(f) }}
             </button>
             {{ faultWords[f.code] }}
-            {{ f.code === 'mount-off' ? `by ${f.mm.toFixed(1)} mm` : f.by.replaceAll('-', ' ') }}
+            {{ sayFault(f) }}
           </li>
         </ul>
         <p class="text-faint border-line border-t px-4 py-1 text-xs">

@@ -42,6 +42,13 @@ function createPort(connector: string, direction: string, face: string): Record<
   return { connector, direction, carries: usuallyCarries[connector] ?? ['data'], face };
 }
 
+/** Halves by which a part is carried as a rule: the first of them on it carries it. */
+const carrying = ['screw', 'clamp', 'foot', 'battery', 'face', 'strap'];
+function withCarrier(row: Record<string, unknown>, i: number): Record<string, unknown> {
+  const isFirst = !rows.value.some((r, k) => k !== i && r['carrier']);
+  return isFirst && carrying.includes(String(row['side'])) ? { ...row, carrier: true } : row;
+}
+
 function add(): void {
   const next =
     props.kind === 'mounts'
@@ -61,7 +68,7 @@ function set(i: number, row: Record<string, unknown>): void {
 }
 function setFace(i: number, row: Record<string, unknown>, face: string): void {
   const half = `${String(row['kind'])} ${String(row['side'])}`;
-  set(i, props.kind === 'mounts' ? createMount(half, face, i) : { ...row, face });
+  set(i, props.kind === 'mounts' ? withCarrier(createMount(half, face, i), i) : { ...row, face });
 }
 const carriedBy = (row: Record<string, unknown>) => (row['carries'] ?? []) as string[];
 const sayCarried = (row: Record<string, unknown>) =>
@@ -87,7 +94,9 @@ function drop(i: number): void {
           :label="`Mount ${i + 1}`"
           :options="halfOptions"
           :model-value="`${row['kind']} ${row['side']}`"
-          @update:model-value="(half) => set(i, createMount(half, String(row['face']), i))"
+          @update:model-value="
+            (half) => set(i, withCarrier(createMount(half, String(row['face']), i), i))
+          "
         />
         <template v-else>
           <ChoiceField

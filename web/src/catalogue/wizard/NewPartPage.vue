@@ -3,8 +3,10 @@ import {
   hasTrait,
   isAskedFirst,
   readAnswers,
+  sayRestsOn,
   things,
   viewNames,
+  type PartQuestion,
   type Thing,
   type ViewName,
   type Issue,
@@ -125,6 +127,9 @@ const guessedCount = computed(
   () =>
     drafted.value?.guessed.filter((name) => rest.value.some((q) => q.name === name)).length ?? 0,
 );
+/** Which verdict rests on an answer that nobody has given. */
+const restsOn = (q: PartQuestion): string | undefined =>
+  thing.value && stated.value[q.name] === undefined ? sayRestsOn(thing.value, q) : undefined;
 const faces: readonly ViewName[] = viewNames.filter((v) => v !== 'far' && v !== 'under');
 
 async function store(): Promise<void> {
@@ -229,12 +234,13 @@ async function store(): Promise<void> {
               :model-value="stated[q.name]"
               :taken="drafted?.answers[q.name]"
               :issue="issues.get(q.name)"
+              :rests-on="restsOn(q)"
               @update:model-value="(v) => draft.answer(q.name, v)"
             />
             <details
               v-if="rest.length"
               class="border-line mt-3 border-t pt-2"
-              :open="rest.length < 4"
+              :open="rest.length < 4 || rest.some((q) => issues.has(q.name))"
             >
               <summary v-if="guessedCount > 0">
                 {{ guessedCount }} more guessed from these
@@ -248,6 +254,7 @@ async function store(): Promise<void> {
                 :model-value="stated[q.name]"
                 :taken="drafted?.answers[q.name]"
                 :issue="issues.get(q.name)"
+                :rests-on="restsOn(q)"
                 @update:model-value="(v) => draft.answer(q.name, v)"
               />
             </details>

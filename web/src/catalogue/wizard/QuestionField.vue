@@ -24,9 +24,18 @@ const props = defineProps<{
   /** What it is taken as where nobody answers. */
   taken: unknown;
   issue: string | undefined;
+  /** The verdict that rests on it while nobody answers. */
+  restsOn?: string | undefined;
 }>();
 const emit = defineEmits<{ 'update:modelValue': [value: unknown] }>();
 const catalogue = useCatalogue();
+/** Its own hint, and what will rest on the guess. */
+const hint = computed(
+  () =>
+    [props.question.hint, props.restsOn && `On it rests ${props.restsOn}.`]
+      .filter((text) => text)
+      .join(' · ') || undefined,
+);
 
 const must = computed(() => !props.question.guess && !props.question.optional);
 const guess = computed(() =>
@@ -110,7 +119,7 @@ const carried = computed(() => (props.modelValue ?? []) as string[]);
     v-if="question.type === 'length' || question.type === 'number' || question.type === 'whole'"
     :label="question.label"
     :unit="question.unit ?? ''"
-    :hint="question.hint"
+    :hint="hint"
     :model-value="figure"
     :guess="guess"
     :issue="issue"
@@ -122,7 +131,7 @@ const carried = computed(() => (props.modelValue ?? []) as string[]);
     last
     :label="question.label"
     :must="must"
-    :hint="question.hint"
+    :hint="hint"
     :issue="issue"
     :model-value="(modelValue ?? taken) === true"
     @update:model-value="(v) => emit('update:modelValue', v)"
@@ -131,7 +140,7 @@ const carried = computed(() => (props.modelValue ?? []) as string[]);
     v-else-if="question.type === 'choice' || question.type === 'body'"
     :label="question.label"
     :must="must"
-    :hint="question.hint"
+    :hint="hint"
     :issue="issue"
     :placeholder="question.type === 'body' ? 'choose a body …' : undefined"
     :options="options"
@@ -143,7 +152,7 @@ const carried = computed(() => (props.modelValue ?? []) as string[]);
     live
     :label="question.label"
     :must="must"
-    :hint="question.hint"
+    :hint="hint"
     :issue="issue"
     :placeholder="isGuess ? `≈ ${String(taken ?? '')}` : ''"
     :model-value="words"
@@ -240,7 +249,7 @@ const carried = computed(() => (props.modelValue ?? []) as string[]);
         />
       </span>
     </FieldFrame>
-    <p v-if="question.hint" class="text-faint text-xs">{{ question.hint }}</p>
+    <p v-if="hint" class="text-faint text-xs">{{ hint }}</p>
     <p v-if="issue" class="text-tomato text-right text-xs" role="alert">{{ issue }}</p>
   </div>
 </template>

@@ -2,6 +2,7 @@ import {
   createFromAnswers,
   createPartId,
   listAnswerDoubts,
+  listContradictions,
   listPartDoubts,
   listQuestionsFor,
   readBodyFigures,
@@ -89,9 +90,15 @@ export function useDraft(thing: Ref<Thing | undefined>) {
     const { making } = createFromAnswers(thing.value, id.value, named, bodies.value, rough.value);
     return making.state === 'made' ? making.part : undefined;
   });
+  /** Answers that cannot both be so. */
+  const contradictions = computed(() =>
+    thing.value && drafted.value ? listContradictions(thing.value, drafted.value.answers) : [],
+  );
   const issues = computed(() => {
     const making = drafted.value?.making;
-    const byName = new Map<string, string>();
+    const byName = new Map<string, string>(
+      contradictions.value.map(({ name, message }) => [name, message]),
+    );
     if (making?.state !== 'malformed') return byName;
     for (const { path, message } of making.issues) {
       const name = path.replace(/^figures\./u, '').split('.')[0]!;
@@ -121,7 +128,11 @@ export function useDraft(thing: Ref<Thing | undefined>) {
       : undefined;
   });
   const ready = computed(
-    () => drafted.value?.making.state === 'made' && open.value.length === 0 && !twin.value,
+    () =>
+      drafted.value?.making.state === 'made' &&
+      contradictions.value.length === 0 &&
+      open.value.length === 0 &&
+      !twin.value,
   );
 
   return {

@@ -1,0 +1,61 @@
+import type { PartQuestion, Thing } from './question.js';
+
+/** What a verdict of the bench rests on, by the figure that is asked: “whether the screw holds or bottoms out”. */
+export const verdicts: Readonly<Record<string, string>> = {
+  massG: 'every weight, and how the rig hangs',
+  price: 'what there is to spend',
+  body: 'whether it goes round the body',
+  screwMm: 'whether the screw holds or bottoms out',
+  headScrewMm: 'whether the screw holds or bottoms out',
+  apartMm: 'whether pins and screws meet their holes',
+  pinsApartMm: 'whether pins meet their holes',
+  holePairMm: 'whether two screws meet their holes',
+  pinHoles: 'whether what is screwed there can turn',
+  headRadiusMm: 'whether the joint can turn',
+  rubber: 'whether the joint can turn',
+  tool: 'which tools must come along',
+  baseTool: 'which tools must come along',
+  headTool: 'which tools must come along',
+  holdsNm: 'whether it sags',
+  bearsG: 'whether it is overloaded',
+  mountFamily: 'which lenses go on',
+  backFamily: 'which bodies it goes on',
+  frontFamily: 'which lenses it takes',
+  cellFamily: 'which cells go in',
+  family: 'what it goes with',
+  flangeMm: 'whether an adapter reaches infinity',
+  backFlangeMm: 'whether it reaches infinity',
+  frontFlangeMm: 'whether it reaches infinity',
+  imageCircleMm: 'whether the picture is covered',
+  sensorMm: 'whether the picture is covered, and the angle of view',
+  focalMm: 'what stands in the view',
+  filterMm: 'which filters and rings go on',
+  frontDiameterMm: 'which matte boxes go on',
+  backSizeMm: 'what it is screwed into',
+  frontSizeMm: 'what is screwed into it',
+  axisHeightMm: 'whether rods, supports and matte boxes meet the lens',
+  axisFromLeftMm: 'whether rods and lens are in line',
+  gripDepthMm: 'whether the hand has room',
+  outMm: 'whether the hand has room',
+  barDiameterMm: 'whether the hand has room',
+  baseFromRearMm: 'how the rig hangs from it',
+  lowMm: 'whether it reaches the lens',
+  liftMm: 'whether it reaches the lens',
+  reachMm: 'whether its gear meets the lens’s',
+  gearMm: 'whether the gears meet',
+  gearWidthMm: 'whether the gears meet',
+  minV: 'what may feed it',
+  maxV: 'what may feed it',
+  voltageV: 'what it may feed',
+  energyWh: 'how long it lasts, and whether it may fly',
+  swingsDeg: 'what its swing meets',
+  counterbalanceNm: 'whether the head holds the rig',
+  axisBelowMm: 'whether the head holds the rig',
+  stretchesToMm: 'whether the lead reaches',
+};
+
+/** Which verdict rests on an answer, as the rest of a sentence; undefined where none does by itself. */
+export function sayRestsOn(thing: Thing, question: PartQuestion): string | undefined {
+  if (question.name === 'lengthMm' && thing.template === 'cable') return 'whether the lead reaches';
+  return verdicts[question.name];
+}
