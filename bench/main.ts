@@ -5,6 +5,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import {
   applyEdit,
+  createFromAnswers,
   createPartBook,
   createSpace,
   drawRig,
@@ -12,6 +13,7 @@ import {
   judgeCandidates,
   listOverlaps,
   listAsked,
+  listQuestions,
   loadCollider,
   measureEffort,
   measureHang,
@@ -20,6 +22,8 @@ import {
   measureReport,
   measureSteadiness,
   narrowAsked,
+  things,
+  type BodyFigures,
   type Part,
   type PartBook,
 } from '@zucchini/core';
@@ -199,6 +203,57 @@ for (const size of [100, 300, 5000]) {
   const median = (list: number[]) => list.sort((a, b) => a - b)[2]!;
   process.stdout.write(
     `  ${String(size).padStart(5)} parts: first twelve${ms(median(first))}, all${ms(median(all))}\n`,
+  );
+}
+
+// Parts from what a shop page states, and one tried on a rig that is open.
+{
+  const bodies = new Map<string, BodyFigures>();
+  const rows = things.map((thing) => {
+    const stated: Record<string, unknown> = { name: 'Mine', massG: 100 };
+    for (const q of listQuestions(thing)) {
+      if (q.guess ?? q.optional) continue;
+      const [low, high] = q.usual ?? [1, 100];
+      stated[q.name] ??=
+        q.type === 'text'
+          ? 'One'
+          : q.type === 'pair'
+            ? [low + (high - low) / 4, low + (high - low) / 2]
+            : q.type === 'ends'
+              ? [{ connector: 'usb-c' }, { connector: 'usb-c' }]
+              : q.type === 'carries'
+                ? ['power']
+                : q.type === 'mounts'
+                  ? [
+                      {
+                        id: 'top',
+                        face: 'top',
+                        kind: 'quarter-20',
+                        side: 'screw',
+                        reference: 'front',
+                      },
+                    ]
+                  : Math.round((low + high) / 2);
+    }
+    const { median, slow } = time(() => void createFromAnswers(thing, 'mine', stated, bodies), 100);
+    return { label: thing.label, median, slow };
+  });
+  rows.sort((a, b) => b.median - a.median);
+  process.stdout.write('\nA part from its answers (reach: 5 ms); the dearest five\n');
+  for (const { label, median, slow } of rows.slice(0, 5)) {
+    process.stdout.write(`  ${label.padEnd(24)}${ms(median)}${ms(slow)}\n`);
+  }
+  const { rig, parts, mount } = createBenchRig(40, catalogue);
+  const book: PartBook = new Map([...catalogue, ...parts]);
+  const report = measureReport(rig, 'bench', parts, { collider });
+  const ask = { kind: 'mount', ...nameMount(mount) } as const;
+  let made = 0;
+  const makeId = () => `trial-${(made += 1)}`;
+  const context = { report, parts: book, collider, makeId };
+  const [one] = listAsked(report, [], book, makeId, ask);
+  const { median, slow } = time(() => void [...judgeCandidates(context, ask, [one!])], 30);
+  process.stdout.write(
+    `\nOne part tried on a rig of 40 parts (reach: 100 ms)\n  median${ms(median)}, slow 10 %${ms(slow)}\n`,
   );
 }
 

@@ -6,7 +6,8 @@ export type NamedThing =
   | { readonly what: 'connector'; readonly name: Connector }
   | { readonly what: 'tool'; readonly name: Tool }
   | { readonly what: 'pins'; readonly name: 'pins' | 'holes' }
-  | { readonly what: 'rubber'; readonly name: 'rubber' };
+  | { readonly what: 'rubber'; readonly name: 'rubber' }
+  | { readonly what: 'feature'; readonly name: 'windshield' | 'record' | 'inner-cell' };
 
 const dash = '[-‐‑–\\s]?';
 const inch = "\\s?(?:[\"″”]|''|in(?:ch)?\\.?)?";
@@ -107,5 +108,17 @@ export const nameSpellings: readonly (readonly [string, NamedThing])[] = [
   ],
   [`thumb${dash}(?:screw|knob|wheel)|tool${dash}(?:free|less)`, { what: 'tool', name: 'thumb' }],
   [`coin(?:${dash}slot(?:ted)?)?|D${dash}ring screw`, { what: 'tool', name: 'coin' }],
+  [
+    `(?:foam\\s|fur\\s)?wind${dash}(?:shield|screen|jammer|muff)`,
+    { what: 'feature', name: 'windshield' },
+  ],
+  [
+    `run[/⁄-]stop(?:\\s(?:button|trigger|switch))?|(?:record(?:ing)?|REC|start[/⁄-]stop)\\s(?:button|trigger|switch)`,
+    { what: 'feature', name: 'record' },
+  ],
+  [
+    `(?:built${dash}in|internal|inner|integrated)\\s(?:rechargeable\\s)?(?:Li${dash}ion\\s)?(?:battery|cell)`,
+    { what: 'feature', name: 'inner-cell' },
+  ],
   [`rubber(?:ised|ized)?(?:\\s(?:pads?|lining|face))?`, { what: 'rubber', name: 'rubber' }],
 ];

@@ -100,6 +100,24 @@ function readSizes(m: RegExpMatchArray): Draft | undefined {
   );
 }
 
+/** “W 126 × H 88 × D 62 mm”: each size with its letter before it. */
+function readLetteredSizes(m: RegExpMatchArray): Draft | undefined {
+  const parts = [1, 4, 7].filter((i) => m[i + 1] !== undefined);
+  const last = parts.map((i) => m[i + 2]).findLast((u) => u !== undefined);
+  const units = parts.map((i) => unitOf(m[i + 2] ?? last));
+  const numbers = parts.map((i) => readNumber(m[i + 1]!));
+  if (units.some((u) => u?.dimension !== 'lengthMm') || numbers.some((n) => !n)) return undefined;
+  return draft(
+    m,
+    {
+      type: 'sizes',
+      valuesMm: numbers.map((n, i) => n!.value * units[i]!.factor),
+      order: parts.map((i) => m[i]!.toLowerCase() as 'l' | 'w' | 'h' | 'd'),
+    },
+    numbers.some((n) => n!.ambiguous) ? 'separator' : 'none',
+  );
+}
+
 type Matcher = readonly [RegExp, (m: RegExpMatchArray) => Draft | undefined];
 
 const matchers: readonly Matcher[] = [
@@ -113,6 +131,13 @@ const matchers: readonly Matcher[] = [
       'giu',
     ),
     readSizes,
+  ],
+  [
+    new RegExp(
+      `(?<![\\p{L}\\d])([LWHD])[: ]?\\s?(${N})\\s?(${U})?${by}([LWHD])[: ]?\\s?(${N})\\s?(${U})?(?:${by}([LWHD])[: ]?\\s?(${N})\\s?(${U})?)?(?![\\d\\p{L}])`,
+      'giu',
+    ),
+    readLetteredSizes,
   ],
   [
     // Pounds and ounces, feet and inches: one figure in two units.
@@ -259,6 +284,26 @@ function collect(text: string): Draft[] {
   return taken.sort((a, b) => a.from - b.from);
 }
 
+/**
+ * Where a sheet writes its decimals with a comma and none with a point, “1.200” is twelve hundred: the points that
+ * group are set to thin spaces, each for one, so that every place stays where it was.
+ */
+function groupPoints(text: string): string {
+  const hasCommas = /\d,\d{1,2}(?!\d)/u.test(text);
+  const hasPoints = /\d\.\d{1,2}(?!\d)/u.test(text.replace(/\d{1,3}\.\d{3},\d+/gu, ''));
+  if (!hasCommas || hasPoints) return text;
+  return text.replace(/(?<![\d.,])([1-9]\d{0,2})\.(\d{3})(?![\d.,])/gu, '$1\u202f$2');
+}
+
+/** The cell of a table before this one, where this one holds a figure alone: its words say what the figure is. */
+function cellBefore(text: string, from: number): string {
+  if (text[from - 1] !== '|') return '';
+  let start = from - 1;
+  while (start > 0 && !/[\n\r|]/u.test(text[start - 1]!)) start -= 1;
+  const cell = text.slice(start, from - 1);
+  return /\d/u.test(cell) ? '' : cell;
+}
+
 /** Letters that name the sizes, as in “Dimensions (W × H × D)”. */
 function orderFromLabel(label: string, count: number) {
   const match =
@@ -307,14 +352,16 @@ function directionOf(label: string, after: string, text: string): 'in' | 'out' |
  */
 export function readSheet(whole: string): Reading {
   const text = whole.slice(0, longestSheet);
-  const drafts = collect(text);
+  const drafts = collect(groupPoints(text));
   const labelled = new Uint8Array(text.length);
   const found: Found[] = [];
   drafts.forEach((one, i) => {
     const line = lineAround(text, one);
     const labelFrom = Math.max(line.from, drafts[i - 1]?.to ?? 0);
     const afterTo = Math.min(line.to, drafts[i + 1]?.from ?? text.length);
-    const space = text.slice(labelFrom, one.from);
+    const inCell = text.slice(labelFrom, one.from);
+    const space =
+      inCell.trim() === '' && labelFrom === line.from ? cellBefore(text, line.from) : inCell;
     // A word that belongs to the figure before is no label of this one.
     const label = i > 0 && labelFrom > line.from ? space.replace(wordBehind, '') : space;
     const after = text.slice(one.to, Math.max(one.to, afterTo));

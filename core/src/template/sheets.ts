@@ -3,6 +3,8 @@ import type { Answers } from './ask/index.js';
 /** A pasted sheet, messy in its own way, and what must come out of it. */
 export interface SampleSheet {
   readonly kind: string;
+  /** The thing it is by its label, where a kind has several. */
+  readonly thing?: string;
   readonly text: string;
   readonly answers: Answers;
   /** Pieces that must be shown as not understood. */
@@ -205,8 +207,7 @@ export const sampleSheets: readonly SampleSheet[] = [
   {
     kind: 'microphone',
     text: `Short shotgun: length 18 cm, diameter 21 mm, weight 86 g, shoe mount, 3.5 mm TRS output, with windshield`,
-    answers: { lengthMm: 180, diameterMm: 21, massG: 86 },
-    unread: ['with windshield'],
+    answers: { lengthMm: 180, diameterMm: 21, massG: 86, windshield: true },
   },
   {
     kind: 'microphone',

@@ -76,6 +76,9 @@ function asFlag(question: PartQuestion, { is }: Found): true | undefined {
     rosettes: thing.what === 'mount' && thing.name === 'rosette-m6',
     shoe: thing.what === 'mount' && thing.name === 'cold-shoe',
     rubber: thing.what === 'rubber',
+    windshield: thing.what === 'feature' && thing.name === 'windshield',
+    record: thing.what === 'feature' && thing.name === 'record',
+    innerCell: thing.what === 'feature' && thing.name === 'inner-cell',
   };
   return says[question.name] ? true : undefined;
 }

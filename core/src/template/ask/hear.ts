@@ -20,7 +20,16 @@ export const hearThings: readonly Thing[] = [
       flag('windshield', 'Windshield on', true, { words: /wind/iu }),
     ],
   },
-  device('receiver', 'Wireless receiver', 'hear', 'cold-shoe', { serves: 'wireless-audio' }),
+  device('receiver', 'Wireless receiver', 'hear', 'cold-shoe', { serves: 'wireless-audio' }, [
+    {
+      name: 'channels',
+      label: 'Channels',
+      type: 'whole',
+      optional: true,
+      usual: [1, 8],
+      words: /channel/iu,
+    },
+  ]),
   device('sound-box', 'XLR box', 'hear', 'hot-shoe'),
   device('timecode-box', 'Timecode box', 'hear', 'cold-shoe'),
   // It records what is plugged into it: a need for sound without a lead is not served by it.

@@ -226,7 +226,7 @@ export const holdThings: readonly Thing[] = [
         unit: 'g',
         optional: true,
         usual: [500, 30_000],
-        words: /load|carry|bear|capacity/iu,
+        words: /load|carr(?:y|ies)|bear|capacity/iu,
       },
       choice(
         'fixing',

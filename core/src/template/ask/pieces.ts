@@ -137,6 +137,7 @@ export function device(
   group: Thing['group'],
   fixing: string,
   more: Partial<Thing> = {},
+  questions: readonly PartQuestion[] = [],
 ): Thing {
   return {
     kind,
@@ -180,6 +181,7 @@ export function device(
         usual: [10, 200],
         words: /aerial|antenna/iu,
       },
+      ...questions,
     ],
     ...more,
   };
