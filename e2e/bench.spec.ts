@@ -296,12 +296,12 @@ test('the bench and the shelf have no accessibility faults that can be found by 
   await checkAccess(page);
 });
 
-test('on a fresh rig nothing that is read lies over anything else, in windows of 1280 and 1024', async ({
+test('on a fresh rig nothing that is read lies over anything else, in windows of 1280, 1024 and 800', async ({
   page,
 }) => {
   await startRig(page, 'Bare rig');
   await expect(page.getByText('A body and nothing else yet.')).toBeVisible();
-  for (const width of [1280, 1024]) {
+  for (const width of [1280, 1024, 800]) {
     await page.setViewportSize({ width, height: 800 });
     for (const question of ['Fit', 'Hang', 'Spend']) {
       await strip(page, question).click();

@@ -206,7 +206,7 @@ useKeys({
         <RigName />
         <ChoiceField
           v-if="bench.rig.setups.length > 1"
-          class="w-48 max-[1100px]:w-36"
+          class="w-48 max-[1100px]:w-36 max-[960px]:w-28"
           label="Setup"
           labelled="hidden"
           :options="bench.rig.setups.map((s) => [s.id, s.name])"
@@ -230,7 +230,7 @@ useKeys({
           v-if="!bench.readOnly"
           :href="api.fileUrl(id)"
           download
-          class="hover:bg-shade rounded-sm px-2 py-1 text-xs whitespace-nowrap"
+          class="hover:bg-shade rounded-sm px-2 py-1 text-xs whitespace-nowrap max-[960px]:hidden"
           >Rig file</a
         >
         <AppButton class="max-[1100px]:hidden" look="quiet" small @click="sheet = true"
@@ -264,10 +264,13 @@ useKeys({
 
     <template v-else-if="bench.report">
       <QuestionStrip />
-      <main class="grid min-h-0 flex-1 grid-cols-[17.5rem_minmax(0,1fr)_20.5rem]">
-        <StackList />
+      <!-- In a narrow window the stack stands below the plate, so that both can be read. -->
+      <main
+        class="grid min-h-0 flex-1 grid-cols-[17.5rem_minmax(0,1fr)_20.5rem] max-[960px]:grid-cols-[minmax(0,1fr)_18.5rem] max-[960px]:grid-rows-[minmax(0,1fr)_14rem]"
+      >
+        <StackList class="max-[960px]:col-start-1 max-[960px]:row-start-2 max-[960px]:border-t" />
         <div
-          class="grid min-h-0 min-w-0"
+          class="grid min-h-0 min-w-0 max-[960px]:col-start-1 max-[960px]:row-start-1"
           :class="bench.shown.solid ? 'grid-cols-2' : 'grid-cols-1'"
         >
           <PlateView />
@@ -275,7 +278,7 @@ useKeys({
         </div>
         <section
           ref="side"
-          class="border-line bg-sheet relative min-h-0 overflow-y-auto border-l"
+          class="border-line bg-sheet relative min-h-0 overflow-y-auto border-l max-[960px]:col-start-2 max-[960px]:row-span-2 max-[960px]:row-start-1"
           aria-label="Working"
         >
           <PartPanel

@@ -26,7 +26,7 @@ const entries = computed(() =>
       :class="[
         bench.question === question ? 'bg-sheet' : 'hover:bg-shade/60',
         // What has a figure gets the room for it.
-        figure.state === 'to-come' ? 'grow-[3] xl:grow-[4]' : 'grow-[6]',
+        figure.state === 'to-come' ? 'grow-[3] max-[960px]:grow-[2] xl:grow-[4]' : 'grow-[6]',
       ]"
       :aria-current="bench.question === question ? 'true' : undefined"
       :title="`${words.asks} (key ${key})`"
@@ -40,7 +40,10 @@ const entries = computed(() =>
       <span class="font-serif text-base" :class="figure.state === 'to-come' ? 'text-faint' : ''">{{
         words.name
       }}</span>
-      <span class="min-w-0 flex-1 text-right leading-tight">
+      <span
+        class="min-w-0 flex-1 text-right leading-tight"
+        :class="{ 'max-[960px]:hidden': figure.state === 'to-come' }"
+      >
         <span
           class="block"
           :class="

@@ -4,7 +4,9 @@ import AppButton from './AppButton.vue';
 </script>
 
 <template>
-  <header class="border-line flex h-12 shrink-0 items-center gap-4 border-b px-5">
+  <header
+    class="border-line flex h-12 shrink-0 items-center gap-4 border-b px-5 max-[960px]:gap-2 max-[960px]:px-3"
+  >
     <RouterLink
       to="/"
       class="flex items-center gap-2 font-serif text-lg"

@@ -60,7 +60,12 @@ function approve(path: string): void {
       @change="state({ note: text($event) })"
     />
   </label>
-  <details v-for="[g, isUsual] in folds" :key="g.title" class="border-line border-t py-1">
+  <details
+    v-for="[g, isUsual] in folds"
+    :key="g.title"
+    class="border-line border-t py-1"
+    :open="isUsual && g.fields.length > 0"
+  >
     <summary class="min-h-6 py-1" :class="{ 'text-faint': !isUsual }">
       {{ g.title }}
       <span v-if="g.rows?.length" class="text-faint text-xs">{{ g.rows.length }}</span>
