@@ -329,6 +329,16 @@ export const circleCheck = defineCheck([sensorNotCovered], ({ assembly }: FitAsk
 /** How far ahead of the glass the lens's view is looked into, in mm: beyond, nothing of a rig stands. */
 const viewDepthMm = 500;
 
+const quarters = [
+  [1, 1],
+  [-1, 1],
+  [-1, -1],
+  [1, -1],
+] as const;
+
+/** A round corner in five points: at most a fiftieth of its radius within the round (1 − cos 11.25°). */
+const cornerRad = [0, 1, 2, 3, 4].map((i) => (i * Math.PI) / 8);
+
 /** What a lens sees, from its front on, with its entrance pupil `pupilMm` ahead of its mounting face. */
 function createView(path: OpticalPath, pupilMm: number) {
   const { lens, body } = path;
@@ -344,14 +354,18 @@ function createView(path: OpticalPath, pupilMm: number) {
   const front = measureFront(lens, frame.originMm, ahead);
   const rim = (atMm: number): Vec3[] => {
     const far = Math.max(0, atMm - pupilMm);
-    const [a, b] = [(far * w) / 2 / focal + apertureMm, (far * h) / 2 / focal + apertureMm];
+    const [a, b] = [(far * w) / 2 / focal, (far * h) / 2 / focal];
     const middle = add(frame.originMm, scale(ahead, atMm));
-    return [
-      [a, b],
-      [-a, b],
-      [-a, -b],
-      [a, -b],
-    ].map(([y, z]) => add(middle, add(scale(side, y!), scale(up, z!))));
+    // Rays to a corner of the picture start anywhere in the round pupil: its corners are round as well.
+    return quarters.flatMap(([y, z]) =>
+      cornerRad.map((rad) => {
+        const [across, along] = [
+          y * (a + apertureMm * Math.cos(rad)),
+          z * (b + apertureMm * Math.sin(rad)),
+        ];
+        return add(middle, add(scale(side, across), scale(up, along)));
+      }),
+    );
   };
   return createHull([...rim(front + 1), ...rim(front + viewDepthMm)]);
 }
@@ -403,7 +417,7 @@ export const viewCut = defineFinding(
 );
 
 /**
- * What stands in the lens's view at its widest: a rectangular pyramid from the entrance pupil, widened by
+ * What stands in the lens's view at its widest: a rectangular pyramid from the entrance pupil, widened all round by
  * half the aperture. Where the pupil's place is not known, what is cut even with the pupil at the front is
  * a risk, what is cut only with the pupil at the mount a note.
  */

@@ -523,16 +523,41 @@ function measureOrder(c: Extract<Candidate, { state: 'fits' }>, by: CandidateOrd
   }
 }
 
-/** Those that fit first; within them what is owned first if wished, then by the order; ties by name and id. */
+/** What people put onto a bare body first, in the order in which they do: the rest follows. */
+const firstOnBody: readonly Part['kind'][] = [
+  'cage',
+  'lens',
+  'battery',
+  'microphone',
+  'plate',
+  'lens-adapter',
+  'receiver',
+  'arm',
+  'dummy-battery',
+  'loupe',
+  'strap',
+];
+
+/**
+ * Those that fit first; within them what is owned first if wished, then by the order; ties by name and id. On a bare
+ * body the best order begins with what people put there first, as long as it stops nothing.
+ */
 export function sortCandidates(
   candidates: readonly Candidate[],
   by: CandidateOrder,
   ownedFirst: boolean,
+  isBare = false,
 ): Candidate[] {
+  const rank = (c: Candidate): number => {
+    const at = firstOnBody.indexOf(c.part.kind);
+    const isBad = c.state === 'fits' && c.change.stops > 0;
+    return isBad || at < 0 ? firstOnBody.length : at;
+  };
   return [...candidates].sort((a, b) => {
     if (a.state !== b.state) return a.state === 'fits' ? -1 : 1;
     if (ownedFirst && a.inDrawer !== b.inDrawer) return a.inDrawer ? -1 : 1;
     if (a.state === 'fits' && b.state === 'fits') {
+      if (isBare && by === 'best' && rank(a) !== rank(b)) return rank(a) - rank(b);
       const [x, y] = [measureOrder(a, by), measureOrder(b, by)];
       if (x !== y) return x < y ? -1 : 1;
     }

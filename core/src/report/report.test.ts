@@ -246,6 +246,23 @@ describe('candidates for a mount', () => {
     expect(sorted(false)).toEqual(['z', 'b', 'b2', 'mine', 'no']);
   });
 
+  it('on a bare body begin with what people put there first, unless it stops the build', () => {
+    const one = (kind: string, stops = 0) =>
+      ({
+        state: 'fits',
+        part: { id: kind, name: kind, kind },
+        item: { id: `${kind} ${stops}`, partId: kind, owned: false },
+        inDrawer: false,
+        change: { stops, risks: kind === 'adaptor' ? -1 : 0, notes: 0, appears: [], goes: [] },
+      }) as unknown as Candidate;
+    const list = [one('adaptor'), one('cage', 1), one('plate'), one('microphone'), one('cage')];
+    const sorted = (isBare: boolean) =>
+      sortCandidates(list, 'best', false, isBare).map((c) => c.item.id);
+    expect(sorted(true).slice(0, 3)).toEqual(['cage 0', 'microphone 0', 'plate 0']);
+    expect(sorted(true).at(-1)).toBe('cage 1');
+    expect(sorted(false)[0]).toBe('adaptor 0');
+  });
+
   it('are asked of the drawer once each, of nothing that is on the rig, and of every part that can be fitted as a new wish', () => {
     const owned = (id: string, partId: string) => ({ id, partId, owned: true });
     const drawer = [

@@ -80,7 +80,8 @@ const listed = computed(() => {
     .map((t) => t.candidate)
     .filter((c) => kind.value === '' || c.part.kind === kind.value)
     .filter((c) => isCalled(c, wanted));
-  return sortCandidates(all, order.value, ownedFirst.value);
+  const isBare = bench.report!.assembly.items.length === 1;
+  return sortCandidates(all, order.value, ownedFirst.value, isBare);
 });
 const fitting = computed(() => listed.value.filter((c) => c.state === 'fits'));
 const others = computed(() =>
