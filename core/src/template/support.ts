@@ -412,7 +412,17 @@ export const SmallThingFigures = z.strictObject({
   widthMm: LengthMm,
   heightMm: LengthMm,
   surface: Surface,
-  fixing: z.enum(['none', 'hook-loop', 'magnet', 'cable-tie', 'cold-shoe', 'quarter-screw']),
+  fixing: z.enum([
+    'none',
+    'hook-loop',
+    'magnet',
+    'cable-tie',
+    'cold-shoe',
+    'quarter-screw',
+    'bolts',
+  ]),
+  /** Of its pattern of small bolts: as the cage calls its holes. */
+  family: Name.optional(),
 });
 export type SmallThingFigures = z.infer<typeof SmallThingFigures>;
 
@@ -425,7 +435,16 @@ export function createSmallThing(f: SmallThingFigures): Made {
   const mounts: Mount[] = [];
   if (f.fixing === 'cold-shoe') mounts.push(createBase('cold-shoe', down, ahead));
   else if (f.fixing === 'quarter-screw') mounts.push(createBase('quarter', down, ahead));
-  else if (f.fixing === 'cable-tie') {
+  else if (f.fixing === 'bolts') {
+    mounts.push(
+      mount('bolts', 'bolt-pattern', 'screw', [0, 0, 0], down, ahead, {
+        name: 'two small screws',
+        family: f.family ?? 'clamp holes',
+        carrier: true,
+        fastening: { tool: 'hex-2', seconds: 40 },
+      }),
+    );
+  } else if (f.fixing === 'cable-tie') {
     mounts.push(
       mount('tie', 'cable-tie', 'strap', [0, 0, 0], down, ahead, {
         clampLengthMm: Math.min(f.lengthMm, pinSpacingMm),
