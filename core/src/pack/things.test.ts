@@ -41,9 +41,10 @@ function anyAnswer(q: PartQuestion): fc.Arbitrary<unknown> {
     .integer({ min: Math.ceil(low * 10), max: Math.floor(high * 10) })
     .map((n) => n / 10);
   switch (q.type) {
+    case 'whole':
+      return fc.integer({ min: Math.ceil(low), max: Math.floor(high) });
     case 'length':
     case 'number':
-    case 'whole':
       return figure.map((n) => Math.max(n, 0.1));
     case 'flag':
       return fc.boolean();

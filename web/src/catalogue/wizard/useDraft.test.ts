@@ -41,6 +41,17 @@ describe('a part that is being described', () => {
     expect([draft.ready.value, draft.id.value]).toEqual([true, 'long-rod']);
   });
 
+  it('says beside its field that there is no half a channel', () => {
+    const { draft } = start('receiver');
+    answerAll(draft);
+    draft.answer('name', 'Receiver');
+    draft.answer('channels', 1.5);
+    expect(draft.issues.value.has('channels')).toBe(true);
+    expect(draft.ready.value).toBe(false);
+    draft.answer('channels', 2);
+    expect(draft.issues.value.size).toBe(0);
+  });
+
   it('is doubted as a whole once it is made: a rod heavier than any metal', () => {
     const { draft } = start('rod');
     answerAll(draft);

@@ -101,7 +101,7 @@ export function useDraft(thing: Ref<Thing | undefined>) {
     );
     if (making?.state !== 'malformed') return byName;
     for (const { path, message } of making.issues) {
-      const name = path.replace(/^figures\./u, '').split('.')[0]!;
+      const name = path.replace(/^(?:figures|serves\.\d+)\./u, '').split('.')[0]!;
       if (!byName.has(name)) byName.set(name, message);
     }
     return byName;
