@@ -145,7 +145,7 @@ describe.each(things.map((t) => [`${t.label} (${t.template})`, t] as const))('%s
         }
         expect(listAnswerDoubts(thing, answers).filter((d) => must.includes(d.name))).toEqual([]);
       }),
-      { numRuns: 60 },
+      { numRuns: 40 },
     );
   });
 

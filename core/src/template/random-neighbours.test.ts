@@ -86,7 +86,7 @@ describe.each(places.map((p) => [p[0], p] as const))('%s', (label, [, own, onto,
         build.join('part', own, onto, mount);
         expect(build.tell(collider).filter((line) => line.startsWith('stops'))).toEqual([]);
       }),
-      { numRuns: 25 },
+      { numRuns: 12 },
     );
   });
 });
