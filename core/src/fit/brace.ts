@@ -22,6 +22,7 @@ import {
   rigFromMount,
   type Assembly,
   type Brace,
+  type Edit,
   type MountRef,
   type PlacedItem,
   type PlacedJoint,
@@ -255,6 +256,19 @@ export function listSecondScrews(assembly: Assembly, itemId: string): OfferedScr
     }
   }
   return found.sort((x, y) => Math.abs(x.byDeg) - Math.abs(y.byDeg) || x.gapMm - y.gapMm);
+}
+
+/** The edit that puts a second screw in, as one act: the part turned on its first where it must be, and the brace. */
+export function createScrewEdit(setupId: string, screw: OfferedScrew, braceId: string): Edit {
+  const { a, b, jointId, turnDeg, byDeg } = screw;
+  const brace: Edit = {
+    type: 'add-brace',
+    setupId,
+    brace: { id: braceId, kind: 'second-screw', a, b },
+  };
+  return byDeg === 0
+    ? brace
+    : { type: 'all', edits: [{ type: 'turn', setupId, jointId, turnDeg }, brace] };
 }
 
 /**

@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import type { Mount, Part } from '../part/index.js';
 import { applyEdit, isMountFull, placeSetup, type Brace } from '../rig/index.js';
 import { createTestRig, cube, joint, mountAt } from '../testing/rigs.js';
-import { listBraces, listSecondScrews, measureBraceGapMm } from './brace.js';
+import { createScrewEdit, listBraces, listSecondScrews, measureBraceGapMm } from './brace.js';
 import { occupancyCheck } from './joints.js';
 import type { FitAsked } from './asked.js';
 
@@ -70,13 +70,7 @@ describe('a second screw', () => {
     const [offer] = offersOf(made);
     const brace: Brace = { id: 's', kind: 'second-screw', a: offer!.a, b: offer!.b };
     const setupId = made.rig.setups[0]!.id;
-    const rig = applyEdit(made.rig, {
-      type: 'all',
-      edits: [
-        { type: 'turn', setupId, jointId: offer!.jointId, turnDeg: offer!.turnDeg },
-        { type: 'add-brace', setupId, brace },
-      ],
-    });
+    const rig = applyEdit(made.rig, createScrewEdit(setupId, offer!, 's'));
     const assembly = placeSetup(rig, rig.setups[0]!, made.parts);
     expect(measureBraceGapMm(assembly, brace)).toBeLessThan(0.01);
     const isFull = (itemId: string, mountId: string) =>

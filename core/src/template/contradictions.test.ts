@@ -76,6 +76,16 @@ describe('answers that cannot both be so', () => {
     ],
   ])('%s %j: %j', (label, stated, said) => expect(tell(label, stated)).toEqual(said));
 
+  it('are told of a plate that swings into its own clamp, and of no other', () => {
+    const plate = { heightMm: 100, widthMm: 70 };
+    const swung = (fixing: string, swingsDeg: number) =>
+      tell('Battery plate', { ...plate, fixing, swingsDeg });
+    expect(swung('rods', 120)).toEqual([
+      'swingsDeg brings the plate into its own rod clamp: at most ≈ 100°',
+    ]);
+    expect([swung('rods', 100), swung('nato', 120)]).toEqual([[], []]);
+  });
+
   it.each<[string, Answers]>([
     ['Monitor', { diagonalIn: 7 }],
     ['Battery', { heightMm: 70, widthMm: 38, depthMm: 20, energyWh: 16 }],

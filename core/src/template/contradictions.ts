@@ -10,7 +10,7 @@ export interface Contradiction {
 }
 
 /** What is wrong with some answers; undefined where nothing is, or not enough is said to tell. */
-type Rule = (n: Figure) => Contradiction | undefined;
+type Rule = (n: Figure, answers: Answers) => Contradiction | undefined;
 
 /** The figure that answers a question. */
 type Figure = (name: string) => number | undefined;
@@ -166,11 +166,15 @@ const byTemplate: Readonly<Record<string, readonly Rule[]>> = {
   ],
   'battery-plate': [
     // Its own clamp stands below the hinge.
-    atMost(
-      'swingsDeg',
-      (n) => (n('onRods') === undefined ? undefined : mostSwingDeg),
-      (most) => `brings the plate into its own rod clamp: at most ≈ ${most}°`,
-    ),
+    (n, a) => {
+      const isOnRods = a['fixing'] === 'rods' || a['fixing'] === 'rod';
+      return isOnRods && (n('swingsDeg') ?? 0) > mostSwingDeg
+        ? {
+            name: 'swingsDeg',
+            message: `brings the plate into its own rod clamp: at most ≈ ${mostSwingDeg}°`,
+          }
+        : undefined;
+    },
   ],
   'dummy-battery': [volts],
   cable: [
@@ -196,11 +200,9 @@ const byTemplate: Readonly<Record<string, readonly Rule[]>> = {
  */
 export function listContradictions(thing: Thing, answers: Answers): Contradiction[] {
   const asked = new Set(listQuestionsFor(thing, answers).map((q) => q.name));
-  const isOnRods = answers['fixing'] === 'rods' || answers['fixing'] === 'rod';
   const n = (name: string) => {
-    if (name === 'onRods') return isOnRods ? 1 : undefined;
     const value = asked.has(name) ? answers[name] : undefined;
     return typeof value === 'number' ? value : undefined;
   };
-  return (byTemplate[thing.template] ?? []).flatMap((rule) => rule(n) ?? []);
+  return (byTemplate[thing.template] ?? []).flatMap((rule) => rule(n, answers) ?? []);
 }

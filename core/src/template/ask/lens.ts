@@ -12,6 +12,7 @@ import {
   plugsOf,
   mountFamily,
   ringEnds,
+  askVolts,
 } from './pieces.js';
 import type { Thing } from './question.js';
 
@@ -214,24 +215,7 @@ export const lensThings: readonly Thing[] = [
         guess: () => 85,
       }),
       choice('powerIn', 'Power in', plugsOf('usb-c', 'd-tap', 'barrel', 'push-pull-2'), 'usb-c'),
-      {
-        name: 'minV',
-        label: 'Lowest voltage it takes',
-        type: 'number',
-        unit: 'V',
-        guess: () => 5,
-        usual: [3, 30],
-        words: /volt|power|input|DC/iu,
-      },
-      {
-        name: 'maxV',
-        label: 'Highest voltage it takes',
-        type: 'number',
-        unit: 'V',
-        guess: () => 17,
-        usual: [5, 40],
-        words: /volt|power|input|DC/iu,
-      },
+      ...askVolts(5, 17),
       choice('tool', 'Worked with', tools, 'thumb'),
     ],
   },

@@ -87,6 +87,15 @@ export function askBase(
   ];
 }
 
+/** The voltages that a device takes, both ends guessed. */
+export function askVolts(low: number, high: number): PartQuestion[] {
+  const volt = { type: 'number', unit: 'V', words: /volt|power|input|DC/iu } as const;
+  return [
+    { ...volt, name: 'minV', label: 'Lowest voltage it takes', guess: () => low, usual: [3, 30] },
+    { ...volt, name: 'maxV', label: 'Highest voltage it takes', guess: () => high, usual: [5, 40] },
+  ];
+}
+
 export const width = /wid(?:th|e)|\bW\b/iu;
 export const height = /height|high|tall|\bH\b/iu;
 export const depth = /depth|deep|thick|\bD\b/iu;

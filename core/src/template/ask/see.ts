@@ -11,6 +11,7 @@ import {
   diameter,
   plugsOf,
   device,
+  askVolts,
 } from './pieces.js';
 import { pinSpacingMm } from '../pieces.js';
 import type { Thing } from './question.js';
@@ -85,24 +86,7 @@ export const seeThings: readonly Thing[] = [
         ],
         'barrel',
       ),
-      {
-        name: 'minV',
-        label: 'Lowest voltage it takes',
-        type: 'number',
-        unit: 'V',
-        guess: () => 7,
-        usual: [4, 30],
-        words: /volt|power|input|DC/iu,
-      },
-      {
-        name: 'maxV',
-        label: 'Highest voltage it takes',
-        type: 'number',
-        unit: 'V',
-        guess: () => 17,
-        usual: [5, 40],
-        words: /volt|power|input|DC/iu,
-      },
+      ...askVolts(7, 17),
     ],
   },
   {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  createScrewEdit,
   measureSlideStepMm,
   listBraces,
   listSecondScrews,
@@ -130,18 +131,10 @@ const screws = computed(() =>
   listSecondScrews(assembly.value, props.itemId)
     .slice(0, 3)
     .map((s) => {
-      const edits: Edit[] = [
-        { type: 'turn', setupId: bench.setupId, jointId: s.jointId, turnDeg: s.turnDeg },
-        {
-          type: 'add-brace',
-          setupId: bench.setupId,
-          brace: { id: createId(), kind: 'second-screw', a: s.a, b: s.b },
-        },
-      ];
-      const turned = Math.abs(s.byDeg) < 0.05 ? '' : `, turned by ${sayDeg(Math.abs(s.byDeg))}`;
+      const turned = s.byDeg === 0 ? '' : `, turned by ${sayDeg(Math.abs(s.byDeg))}`;
       return {
         key: `${s.a.mount} ${s.b.mount}`,
-        edit: { type: 'all', edits: turned === '' ? edits.slice(1) : edits } as const,
+        edit: createScrewEdit(bench.setupId, s, createId()),
         label: `Also screw ${bench.names!.mount(s.a.item, s.a.mount)} into ${bench.names!.mount(s.b.item, s.b.mount)}${turned}`,
       };
     }),

@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import ChoiceField from '../../form/ChoiceField.vue';
 import AppButton from '../../shared/AppButton.vue';
 import FieldRow from '../editor/FieldRow.vue';
-import { listBlockFields, sayMount, withFields } from './blockFields';
+import { listBlockFields, sayBlockMount, withFields } from './blockFields';
 import CarriesTicks from './CarriesTicks.vue';
 import { carriesOptions, faceOptions, halfOptions, plugOptions, usuallyCarries } from './options';
 
@@ -130,7 +130,7 @@ function drop(i: number): void {
           >×</AppButton
         >
         <details v-if="kind === 'mounts'" class="text-faint w-full pl-1 text-xs">
-          <summary class="min-h-6 py-1">{{ sayMount(row) }}</summary>
+          <summary class="min-h-6 py-1">{{ sayBlockMount(row) }}</summary>
           <FieldRow
             v-for="field in listBlockFields(row)"
             :key="field.label"

@@ -128,7 +128,7 @@ export function listBlockFields(row: BlockRow): Field[] {
 }
 
 /** What has been said of a mount beyond its kind, in a few words. */
-export function sayMount(row: BlockRow): string {
+export function sayBlockMount(row: BlockRow): string {
   const [x, y] = (row['atMm'] ?? [0, 0]) as [number, number];
   const length = figure(row, 'railMm') ?? figure(row, 'clampMm');
   const screw = figure(row, 'screwMm') ?? figure(row, 'depthMm');
