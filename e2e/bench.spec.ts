@@ -1,10 +1,21 @@
 import { expect, test, type Page } from '@playwright/test';
-import { checkAccess, fit, itemOf, panel, plate, saved, stack, startRig, strip } from './bench';
+import {
+  checkAccess,
+  fit,
+  itemOf,
+  panel,
+  plate,
+  saved,
+  stack,
+  startRig,
+  startRigFromShelf,
+  strip,
+} from './bench';
 
 test('a rig is built from empty, a finding provoked, mended by its remedy, saved and there after a reload', async ({
   page,
 }) => {
-  await startRig(page, 'Slipway rig');
+  await startRigFromShelf(page, 'Slipway rig');
   await expect(page.getByText('A body and nothing else yet.')).toBeVisible();
   await expect(strip(page, 'Hang')).toContainText('no hold');
 

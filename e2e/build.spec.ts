@@ -1,5 +1,14 @@
 import { expect, test, type Download, type Locator, type Page } from '@playwright/test';
-import { chooseOption, fit, itemOf, saved, stack, startRig, strip } from './bench';
+import {
+  chooseOption,
+  fit,
+  itemOf,
+  saved,
+  stack,
+  startRig,
+  startRigFromShelf,
+  strip,
+} from './bench';
 
 /** Presses Tab until a control has the focus: it can be reached by keyboard alone. */
 async function tabTo(page: Page, target: Locator): Promise<void> {
@@ -66,7 +75,7 @@ const clean = async (page: Page) => {
 };
 
 test('Mark 2 is built from an empty bench by keyboard alone', async ({ page }) => {
-  await startRig(page, 'Mark 2 by keys');
+  await startRigFromShelf(page, 'Mark 2 by keys');
   await fit(page, 'tripod socket', 'Halyard half cage');
   await fit(page, 'lens mount', 'Shoal 24–70 T3');
   await fit(page, 'cell bay', 'Petrel cell 16 Wh');
@@ -125,7 +134,7 @@ async function slideBy(page: Page, part: string, px: number): Promise<void> {
 }
 
 test('Mark 2 is built from an empty bench by mouse', async ({ page }) => {
-  await startRig(page, 'Mark 2 by mouse');
+  await startRigFromShelf(page, 'Mark 2 by mouse');
   const side = page.getByRole('region', { name: 'Working' });
   await fitByMouse(page, /tripod socket/, 'Halyard half cage');
   await fitByMouse(page, /lens mount/, 'Shoal 24–70 T3');

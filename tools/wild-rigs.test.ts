@@ -19,6 +19,7 @@ import {
   type Collider,
   type Rig,
 } from '@zucchini/core';
+import { tries } from '../core/src/testing/depth.ts';
 import { readDemoCatalogue } from './demo-files.ts';
 
 const parts = readDemoCatalogue();
@@ -118,7 +119,7 @@ describe('rigs that nobody would build', () => {
           }
         },
       ),
-      { numRuns: 25 },
+      { numRuns: tries(9) },
     );
   });
 });

@@ -46,7 +46,7 @@ describe('./zucchini check', () => {
   });
 
   it('with --text speaks to people', () => {
-    const { code, out } = run('check', mark(2), '--text');
+    const { code, out } = run('check', mark(2), '--text', '--setup', 'low');
     expect(code).toBe(0);
     expect(out).toMatch(/^Mark 2 · Low, by the top handle/);
     expect(out).toMatch(/Fit {4}0 to mend · 0 risks/);

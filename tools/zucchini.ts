@@ -3,16 +3,9 @@
  */
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import {
-  createRigFileSchema,
-  findRemedies,
-  loadCollider,
-  measureReport,
-  readRigText,
-  sayReport,
-  toReportJson,
-  withRemedies,
-} from '@zucchini/core';
+
+/** The core is a few hundred files: what is wrong with the words on the command line is said before they are read. */
+const loadCore = () => import('@zucchini/core');
 
 const usage = `Usage:
   ./zucchini check FILE.rig.json [--text] [--strict] [--setup ID]
@@ -37,6 +30,8 @@ async function check(
 ): Promise<number> {
   const text = readText(path);
   if (text === undefined) return 2;
+  const core = await loadCore();
+  const { findRemedies, loadCollider, measureReport, readRigText, sayReport } = core;
   const outcome = readRigText(text);
   if (outcome.state === 'malformed') {
     for (const issue of outcome.issues) {
@@ -57,7 +52,7 @@ async function check(
   const reports = setups.map((s) => {
     const report = measureReport(rig, s.id, outcome.parts, { collider });
     const options = { collider, catalogue: outcome.parts };
-    return withRemedies(report, findRemedies(report, outcome.parts, options));
+    return core.withRemedies(report, findRemedies(report, outcome.parts, options));
   });
   const output = options.text
     ? reports.map((r) => sayReport(r, outcome.parts)).join('\n\n')
@@ -65,7 +60,7 @@ async function check(
         {
           rig: rig.id,
           name: rig.name,
-          reports: reports.map((r) => toReportJson(r, outcome.parts)),
+          reports: reports.map((r) => core.toReportJson(r, outcome.parts)),
         },
         null,
         2,
@@ -98,6 +93,7 @@ async function main(args: readonly string[]): Promise<number> {
     return 0;
   }
   if (command === 'schema' && file === undefined) {
+    const { createRigFileSchema } = await loadCore();
     process.stdout.write(`${JSON.stringify(createRigFileSchema(), null, 2)}\n`);
     return 0;
   }

@@ -14,6 +14,7 @@ import {
   type Vec3,
 } from '../placement/index.js';
 import { isInsideSolid, measureBounds, type Solid } from '../solid/index.js';
+import { tries } from '../testing/depth.js';
 import { loadCollider, meetSolids, type Body, type Collider } from './index.js';
 
 let collider: Collider;
@@ -276,7 +277,7 @@ describe('held to a plain way: thousands of points on the surfaces', () => {
         );
         expect(Math.abs(near - gap)).toBeLessThan(0.5);
       }),
-      { numRuns: 60 },
+      { numRuns: tries(25) },
     );
   });
 
@@ -306,7 +307,7 @@ describe('held to a plain way: thousands of points on the surfaces', () => {
           expect(gapOf(a, b, moved, 0)).toBeLessThan(0);
         }
       }),
-      { numRuns: 40 },
+      { numRuns: tries(16) },
     );
   });
 
@@ -324,7 +325,7 @@ describe('held to a plain way: thousands of points on the surfaces', () => {
           last = depth;
         }
       }),
-      { numRuns: 80 },
+      { numRuns: tries(40) },
     );
   });
 
@@ -337,7 +338,7 @@ describe('held to a plain way: thousands of points on the surfaces', () => {
         const moved = meetSolids(collider, a, both, b, compose(both, bAt), 100)!.gapMm;
         expect(moved).toBeCloseTo(one, 2);
       }),
-      { numRuns: 80 },
+      { numRuns: tries(40) },
     );
   });
 });

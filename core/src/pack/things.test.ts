@@ -1,5 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
+import { tries } from '../testing/depth.js';
 import { findPartFaults } from '../craft/index.js';
 import { PartKind } from '../part/index.js';
 import {
@@ -145,7 +146,7 @@ describe.each(things.map((t) => [`${t.label} (${t.template})`, t] as const))('%s
         }
         expect(listAnswerDoubts(thing, answers).filter((d) => must.includes(d.name))).toEqual([]);
       }),
-      { numRuns: 40 },
+      { numRuns: tries(16) },
     );
   });
 
