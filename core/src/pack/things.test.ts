@@ -159,7 +159,8 @@ describe.each(things.map((t) => [`${t.label} (${t.template})`, t] as const))('%s
       );
       const { making, missing } = createFromAnswers(thing, 'mine', stated, bodies);
       expect(making.state).toBe('incomplete');
-      expect(missing.map((q) => q.name)).toEqual([name]);
+      // A guess that rests on the missing answer is missing with it.
+      expect(missing.filter((q) => !q.guess).map((q) => q.name)).toEqual([name]);
     }
   });
 

@@ -7,7 +7,11 @@ export type NamedThing =
   | { readonly what: 'tool'; readonly name: Tool }
   | { readonly what: 'pins'; readonly name: 'pins' | 'holes' }
   | { readonly what: 'rubber'; readonly name: 'rubber' }
-  | { readonly what: 'feature'; readonly name: 'windshield' | 'record' | 'inner-cell' };
+  | {
+      readonly what: 'feature';
+      readonly name:
+        'windshield' | 'record' | 'inner-cell' | 'screen-side' | 'screen-tilt' | 'screen-fixed';
+    };
 
 const dash = '[-‐‑–\\s]?';
 const inch = "\\s?(?:[\"″”]|''|in(?:ch)?\\.?)?";
@@ -83,14 +87,14 @@ export const nameSpellings: readonly (readonly [string, NamedThing])[] = [
   [`USB${dash}(?:type${dash})?A(?!\\w)|type${dash}A\\sUSB`, { what: 'connector', name: 'usb-a' }],
   [`D${dash}tap`, { what: 'connector', name: 'd-tap' }],
   [
-    `DC${dash}(?:barrel|jack|socket|in)(?:\\s\\d[.,]\\d\\s?[x×/]\\s?\\d[.,]\\d\\s?mm)?|barrel(?:\\s(?:jack|plug|connector))?|\\d[.,]\\d\\s?[x×/]\\s?\\d[.,]\\d\\s?mm DC`,
+    `DC${dash}(?:barrel|jack|socket|in)(?:\\s\\d[.,]\\d\\s?[x×/]\\s?\\d[.,]\\d\\s?mm)?|(?:\\d[.,]\\d\\s?[x×/]\\s?\\d[.,]\\d\\s?(?:mm\\s)?)?barrel(?:\\s(?:jack|plug|connector))?(?:\\s\\d[.,]\\d\\s?[x×/]\\s?\\d[.,]\\d(?:\\s?mm)?)?|\\d[.,]\\d\\s?[x×/]\\s?\\d[.,]\\d\\s?mm DC`,
     { what: 'connector', name: 'barrel' },
   ],
   [`2${dash}pin${dash}(?:push${dash}pull)`, { what: 'connector', name: 'push-pull-2' }],
   [`mini${dash}XLR|XLR${dash}mini|TA3`, { what: 'connector', name: 'xlr-3-mini' }],
   [`(?:3${dash}pin\\s)?XLR`, { what: 'connector', name: 'xlr-3' }],
   [
-    `3[.,]5\\s?mm(?:\\s(?:TRRS|TRS|stereo|mini|audio|headphone|mic(?:rophone)?|jack|socket|plug|input|output)){1,3}|(?:1[/⁄]8|⅛)["″”]?\\s(?:mini\\s)?jack|mini${dash}jack`,
+    `3[.,]5\\s?mm(?:\\s(?:TRRS|TRS|stereo|mini|audio|headphones?|mic(?:rophone)?|jack|socket|plug|input|output)){1,3}|(?:1[/⁄]8|⅛)["″”]?\\s(?:mini\\s)?jack|mini${dash}jack`,
     { what: 'connector', name: 'jack-3.5' },
   ],
   [`time${dash}code(?:\\s(?:in|out)(?:put)?)?`, { what: 'connector', name: 'timecode' }],
@@ -119,6 +123,18 @@ export const nameSpellings: readonly (readonly [string, NamedThing])[] = [
   [
     `(?:built${dash}in|internal|inner|integrated)\\s(?:rechargeable\\s)?(?:Li${dash}ion\\s)?(?:battery|cell)`,
     { what: 'feature', name: 'inner-cell' },
+  ],
+  [
+    `vari${dash}angle(?:\\s(?:screen|display|monitor|LCD))?|(?:side${dash}hinged|swing(?:s|ing)?${dash}out|flip${dash}out|swivel(?:ling)?|articulat(?:ed|ing))\\s(?:touch)?(?:screen|display|monitor|LCD)|hinged at (?:the|its) (?:left|side)`,
+    { what: 'feature', name: 'screen-side' },
+  ],
+  [
+    `tilt(?:ing|able)?\\s(?:touch)?(?:screen|display|monitor|LCD)|(?:screen|display|LCD) tilts(?: up)?`,
+    { what: 'feature', name: 'screen-tilt' },
+  ],
+  [
+    `fixed\\s(?:rear\\s)?(?:touch)?(?:screen|display|LCD)`,
+    { what: 'feature', name: 'screen-fixed' },
   ],
   [`rubber(?:ised|ized)?(?:\\s(?:pads?|lining|face))?`, { what: 'rubber', name: 'rubber' }],
 ];

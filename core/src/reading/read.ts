@@ -25,7 +25,7 @@ export interface Found extends Span {
   readonly approx: boolean;
   readonly bound: 'none' | 'most' | 'least';
   /** Why it wants a second look. */
-  readonly doubt: 'none' | 'separator' | 'disagrees' | 'currency';
+  readonly doubt: 'none' | 'separator' | 'disagrees' | 'currency' | 'with-cell';
   /** The index of an earlier figure that says the same in another unit. */
   readonly repeats: number | undefined;
   readonly is:
@@ -44,6 +44,8 @@ export interface Found extends Span {
       }
     | { readonly type: 'money'; readonly value: number; readonly currency: string }
     | { readonly type: 'count'; readonly value: number; readonly of: string }
+    /** What a maker calls something of its own: the family of a lens mount, of a cell. */
+    | { readonly type: 'word'; readonly of: 'lens-mount' | 'cell'; readonly value: string }
     | { readonly type: 'stop'; readonly letter: 't' | 'f'; readonly value: number }
     | {
         readonly type: 'named';
@@ -189,6 +191,18 @@ const matchers: readonly Matcher[] = [
     },
   ],
   [
+    /(?<![\p{L}\d])(?:[Ll]ens\s?)?[Mm]ount\s*[:|]\s*([A-Z][A-Za-z0-9]{0,11})(?:[- ]mount)?(?![\p{L}\d])/gu,
+    (m) => draft(m, { type: 'word', of: 'lens-mount', value: m[1]! }),
+  ],
+  [
+    /(?<![\p{L}\d-])(?!V[- ]|NATO)([A-Z][A-Z0-9]{0,3})[- ]mount(?![\p{L}\d])/gu,
+    (m) => draft(m, { type: 'word', of: 'lens-mount', value: m[1]! }),
+  ],
+  [
+    /(?<![\p{L}\d])(?:[Bb]attery|[Cc]ell)(?:\s(?:type|model|pack))?\s*[:|]\s*([A-Z][A-Za-z]*[- ]?\d[\w-]*)/gu,
+    (m) => draft(m, { type: 'word', of: 'cell', value: m[1]! }),
+  ],
+  [
     new RegExp(`(?<![\\d.,/\\p{L}])(${N})[- ]?(${U})(?![\\p{L}\\d²])`, 'giu'),
     (m) => {
       const [n, unit] = [readNumber(m[1]!), unitOf(m[2])];
@@ -304,6 +318,14 @@ function cellBefore(text: string, from: number): string {
   return /\d/u.test(cell) ? '' : cell;
 }
 
+/** “655 g with battery and card”: a part is weighed without what goes into it. */
+function saysWithCell(is: Found['is'], after: string): boolean {
+  if (is.type !== 'figure' || is.dimension !== 'massG') return false;
+  return /^[\s,(]*(?:with|incl(?:uding|usive of|\.)?)\s(?:the\s|its\s)?(?:batter|cell)/iu.test(
+    after,
+  );
+}
+
 /** Letters that name the sizes, as in “Dimensions (W × H × D)”. */
 function orderFromLabel(label: string, count: number) {
   const match =
@@ -382,7 +404,7 @@ export function readSheet(whole: string): Reading {
       after: after.trim(),
       approx: approxWords.test(label),
       bound: mostWords.test(label) ? 'most' : leastWords.test(label) ? 'least' : 'none',
-      doubt: one.doubt,
+      doubt: one.doubt === 'none' && saysWithCell(is, after) ? 'with-cell' : one.doubt,
       repeats: undefined,
       is,
     };

@@ -20,7 +20,11 @@ export const BodyFigures = z.strictObject({
   cellFamily: Name,
   /** The key that made-to-measure cages take. */
   key: LocalId,
-  hdmi: z.enum(['hdmi-a', 'hdmi-c', 'hdmi-d']),
+  hdmi: z.enum(['hdmi-a', 'hdmi-c', 'hdmi-d', 'none']),
+  /** Sockets that nearly every body has; there where nobody says otherwise. */
+  usbC: z.boolean().optional(),
+  micIn: z.boolean().optional(),
+  phonesOut: z.boolean().optional(),
   screen: z.enum(['side', 'tilt', 'fixed', 'none']),
   shoeBearsG: z.number().positive().max(10_000).optional(),
   /** Width and height of the picture area. */
@@ -403,12 +407,31 @@ export function createBody(f: BodyFigures): Made {
     }
   }
   const sockets = measureBodyPorts(f);
-  const port = (id: keyof typeof sockets.zMm, connector: 'usb-c' | 'jack-3.5' | typeof f.hdmi) => ({
+  const port = <C extends string>(id: keyof typeof sockets.zMm, connector: C) => ({
     id,
     connector,
     originMm: [sockets.xMm, at.left, sockets.zMm[id]] as Triple,
     normal: [0, 1, 0] as Triple,
   });
+  const ports: NonNullable<Part['ports']> = [];
+  if (f.hdmi !== 'none') {
+    const wear = f.hdmi === 'hdmi-d' ? 'fragile' : 'ordinary';
+    ports.push({
+      ...port('hdmi', f.hdmi),
+      direction: 'out',
+      carries: ['video', 'audio'],
+      wear,
+    });
+  }
+  if (f.usbC !== false) {
+    ports.push({ ...port('usb', 'usb-c'), direction: 'both', carries: ['power', 'data'] });
+  }
+  if (f.micIn !== false) {
+    ports.push({ ...port('mic', 'jack-3.5'), direction: 'in', carries: ['audio'] });
+  }
+  if (f.phonesOut !== false) {
+    ports.push({ ...port('phones', 'jack-3.5'), direction: 'out', carries: ['audio'] });
+  }
   return {
     solids,
     mounts,
@@ -418,16 +441,6 @@ export function createBody(f: BodyFigures): Made {
     grips,
     screens,
     controls,
-    ports: [
-      {
-        ...port('hdmi', f.hdmi),
-        direction: 'out',
-        carries: ['video', 'audio'],
-        wear: f.hdmi === 'hdmi-d' ? 'fragile' : 'ordinary',
-      },
-      { ...port('usb', 'usb-c'), direction: 'both', carries: ['power', 'data'] },
-      { ...port('mic', 'jack-3.5'), direction: 'in', carries: ['audio'] },
-      { ...port('phones', 'jack-3.5'), direction: 'out', carries: ['audio'] },
-    ],
+    ports,
   };
 }

@@ -154,7 +154,7 @@ export const moreSheets: readonly SampleSheet[] = [
   {
     kind: 'support',
     text: 'Poids 1,85 kg\nHauteur: 12,5 cm (height)\nCharge max. (payload) 5 kg',
-    answers: { bearsG: 5000 },
+    answers: { massG: 1850, heightMm: 125, bearsG: 5000 },
   },
   {
     kind: 'rod',
@@ -198,7 +198,7 @@ export const moreSheets: readonly SampleSheet[] = [
   {
     kind: 'arm',
     text: 'Overall height 62 mm, load up to 1.5 kg, weighs 71 g, 1/4"-20 base with pins, coin-slotted head screw',
-    answers: { heightMm: 62, massG: 71, headTool: 'coin' },
+    answers: { base: 'quarter-pins', heightMm: 62, massG: 71, headTool: 'coin' },
   },
   // Bundles and what is not weighed.
   {
@@ -224,7 +224,7 @@ export const moreSheets: readonly SampleSheet[] = [
   {
     kind: 'top-handle',
     text: 'Handle w/o screws 182 g; overall 140 mm long; height 70 mm; cold shoe on top; run/stop trigger.',
-    answers: { massG: 182, lengthMm: 140, heightMm: 70, record: true },
+    answers: { shoe: true, massG: 182, lengthMm: 140, heightMm: 70, record: true },
   },
   // Rarer things.
   {
@@ -270,16 +270,117 @@ export const moreSheets: readonly SampleSheet[] = [
   {
     kind: 'loupe',
     text: 'Loupe with shoe foot. Hood width 62 mm, hood height 48 mm, length 84 mm, eyecup diameter 52 mm, 96 g',
-    answers: { widthMm: 62, heightMm: 48, lengthMm: 84, massG: 96 },
+    answers: { eyeDiameterMm: 52, widthMm: 62, heightMm: 48, lengthMm: 84, massG: 96 },
   },
   {
     kind: 'charger',
     text: 'Dual-bay charger, L-series, 96 x 108 x 32 mm, 178 g, USB-C input',
-    answers: { bays: 2, holds: 'l-series', massG: 178, connector: 'usb-c' },
+    answers: {
+      widthMm: 108,
+      depthMm: 96,
+      heightMm: 32,
+      bays: 2,
+      holds: 'l-series',
+      massG: 178,
+      connector: 'usb-c',
+    },
   },
   {
     kind: 'strap',
     text: 'Neck strap 1.2 m long, 38 mm wide, carries 8 kg, 86 g',
     answers: { lengthMm: 1200, widthMm: 38, bearsG: 8000, massG: 86 },
+  },
+  // Pages as a shop writes them for six parts of one rig.
+  {
+    kind: 'body',
+    text: 'Osier One — compact full-frame cinema body\nSensor 35.9 x 23.9 mm, lens mount: OZ\nBody (W×H×D) 126 × 88 × 74 mm, 655 g with battery and card\nScreen: 3.2" vari-angle, hinged at the left\nConnectors: HDMI type A out, USB-C (PD charging 45 W), 3.5 mm microphone in, 3.5 mm headphones\nSlots: dual SD. Battery: OB-20, 7.2 V 2 250 mAh. Internal ND: none. Multi-contact hot shoe. 1/4"-20 socket in the base\nPrice € 2 190',
+    answers: {
+      sensorMm: [35.9, 23.9],
+      mountFamily: 'OZ',
+      widthMm: 126,
+      heightMm: 88,
+      depthMm: 74,
+      massG: 655,
+      screen: 'side',
+      hdmi: 'hdmi-a',
+      usbC: true,
+      micIn: true,
+      phonesOut: true,
+      cellFamily: 'OB-20',
+      price: money(2190, 'EUR'),
+    },
+  },
+  {
+    kind: 'body',
+    text: 'Sensor size\t23.5 x 15.6 mm\nMount\tKR-mount\nDimensions (W x H x D)\t114 x 68 x 48 mm\nMass\t410 g (body only)\nMonitor\t3.0" tilting screen\nHDMI micro (type D); USB Type-C\nBattery: NK 12',
+    answers: {
+      sensorMm: [23.5, 15.6],
+      mountFamily: 'KR',
+      widthMm: 114,
+      heightMm: 68,
+      depthMm: 48,
+      massG: 410,
+      screen: 'tilt',
+      hdmi: 'hdmi-d',
+      usbC: true,
+      cellFamily: 'NK 12',
+    },
+  },
+  {
+    kind: 'cage',
+    text: 'Full cage for Osier One\nWeight 268 g. Aluminium 6061. 2 cold shoes, NATO rail on the left (50 mm) and top (70 mm), 1/4"-20 and 3/8"-16 threads with locating pins all around. Hex 4 mm.\nSize 150 x 108 x 62 mm. EUR 129',
+    answers: {
+      massG: 268,
+      shoes: 2,
+      leftRailMm: 50,
+      topRailMm: 70,
+      price: money(129, 'EUR'),
+    },
+  },
+  {
+    kind: 'top-handle',
+    text: 'Top handle, NATO quick release clamp\nLength 118 mm, height 62 mm, weight: 5.6 oz\nRubberised grip, 1 cold shoe at the front, two 1/4-20 threads. Price: 64,90 €',
+    answers: {
+      base: 'nato',
+      lengthMm: 118,
+      heightMm: 62,
+      massG: 158.76,
+      surface: 'rubber',
+      shoe: true,
+      price: money(64.9, 'EUR'),
+    },
+  },
+  {
+    kind: 'cable',
+    text: 'D-Tap to 5.5 x 2.1 mm barrel, 60 cm, coiled: no, 34 g, right-angle at barrel, for monitors 12 V. 16 EUR',
+    answers: {
+      ends: [{ connector: 'd-tap' }, { connector: 'barrel' }],
+      lengthMm: 600,
+      massG: 34,
+      price: money(16, 'EUR'),
+    },
+  },
+  {
+    kind: 'cable',
+    text: 'HDMI D to HDMI A braided lead. Length: 1 ft (30.5 cm). Weight 0.9 oz',
+    answers: {
+      ends: [{ connector: 'hdmi-d' }, { connector: 'hdmi-a' }],
+      lengthMm: 304.8,
+      massG: 25.51,
+    },
+  },
+  {
+    kind: 'cable',
+    text: 'Coiled lead 3.5 mm TRS – 3.5 mm TRS, 25 cm, stretches to 80 cm',
+    answers: {
+      ends: [{ connector: 'jack-3.5' }, { connector: 'jack-3.5' }],
+      lengthMm: 250,
+      stretchesToMm: 800,
+    },
+  },
+  {
+    kind: 'monitor',
+    text: '5" display, 128 x 80 x 20 mm, 190 g. Supplied with: HDMI cable, cold shoe foot, USB-C cable.',
+    answers: { diagonalIn: 5, widthMm: 128, heightMm: 80, depthMm: 20, massG: 190 },
   },
 ];

@@ -49,6 +49,7 @@ export const sampleSheets: readonly SampleSheet[] = [
     kind: 'monitor',
     text: `Display 5 in\nSize (W x H x D): 128 mm x 83 mm x 21 mm\nNet weight approx. 212g (without battery)\nLuminance: 600 nit\nMicro HDMI in, HDMI out\nUSB-C power\n1/4"-20 with anti-twist pin holes`,
     answers: {
+      videoOut: 'hdmi-a',
       diagonalIn: 5,
       widthMm: 128,
       heightMm: 83,
@@ -122,6 +123,7 @@ export const sampleSheets: readonly SampleSheet[] = [
     kind: 'top-handle',
     text: `Wooden top handle. Length 118 mm, height 72mm. 172 g. 3/8"-16 screw with locating pins; cold shoe on its nose; 4 mm hex key included. €74,00`,
     answers: {
+      tool: 'hex-4',
       lengthMm: 118,
       heightMm: 72,
       massG: 172,
@@ -144,13 +146,13 @@ export const sampleSheets: readonly SampleSheet[] = [
       heightMm: 80,
       barDiameterMm: 28,
       massG: 224,
-      base: 'three-eighths-pins',
+      base: 'three-eighths',
     },
   },
   {
     kind: 'side-grip',
     text: `Side grip, rosette M6. Height: 105 mm; diameter: Ø 36 mm; weight: 162 g; fastened tool-free`,
-    answers: { base: 'rosette', heightMm: 105, diameterMm: 36, massG: 162 },
+    answers: { tool: 'thumb', base: 'rosette', heightMm: 105, diameterMm: 36, massG: 162 },
   },
   {
     kind: 'side-grip',
@@ -202,7 +204,7 @@ export const sampleSheets: readonly SampleSheet[] = [
   {
     kind: 'lens',
     text: `Lens, dims Ø 71 × 92 mm; 67 mm filter; zoom extends by 28 mm; 410 gr`,
-    answers: { diameterMm: 71, filterMm: 67, extendsMm: 28, massG: 410 },
+    answers: { lengthMm: 92, diameterMm: 71, filterMm: 67, extendsMm: 28, massG: 410 },
   },
   {
     kind: 'microphone',
@@ -217,7 +219,14 @@ export const sampleSheets: readonly SampleSheet[] = [
   {
     kind: 'receiver',
     text: `Dual channel receiver · 62 x 38 x 18 mm · 38 g · cold shoe · 3,5 mm output`,
-    answers: { heightMm: 62, widthMm: 38, depthMm: 18, massG: 38, fixing: 'cold-shoe' },
+    answers: {
+      channels: 2,
+      heightMm: 62,
+      widthMm: 38,
+      depthMm: 18,
+      massG: 38,
+      fixing: 'cold-shoe',
+    },
   },
   {
     kind: 'receiver',
@@ -234,17 +243,32 @@ export const sampleSheets: readonly SampleSheet[] = [
   {
     kind: 'battery-plate',
     text: `V-mount plate for rods. W 78 × H 118 × D 18 mm. 128 g. 15 mm rod clamp. D-Tap out 14.4 V.`,
-    answers: { holds: 'v-mount', massG: 128, fixing: 'rods' },
+    answers: {
+      widthMm: 78,
+      heightMm: 118,
+      depthMm: 18,
+      holds: 'v-mount',
+      massG: 128,
+      fixing: 'rods',
+    },
   },
   {
     kind: 'battery-plate',
     text: `L-series sled\nheight 2.6"\nwidth 1.6"\n2 oz\n1/4"-20 mounting`,
-    answers: { holds: 'l-series', heightMm: 66.04, widthMm: 40.64, massG: 56.7 },
+    answers: {
+      fixing: 'quarter-screw',
+      holds: 'l-series',
+      heightMm: 66.04,
+      widthMm: 40.64,
+      massG: 56.7,
+    },
   },
   {
     kind: 'dummy-battery',
     text: `Dummy battery, USB-C plug, 7.2-8.4 V, 46 x 38 x 20 mm, 41 g`,
     answers: {
+      minV: 7.2,
+      maxV: 8.4,
       connector: 'usb-c',
       heightMm: 46,
       depthMm: 38,
@@ -256,6 +280,7 @@ export const sampleSheets: readonly SampleSheet[] = [
     kind: 'charger',
     text: `Dual bay charger (two bays)\nL-series\nUSB-C input\n140 g\n98 x 90 x 31 mm`,
     answers: {
+      heightMm: 31,
       bays: 2,
       holds: 'l-series',
       connector: 'usb-c',
@@ -322,7 +347,7 @@ export const sampleSheets: readonly SampleSheet[] = [
   {
     kind: 'support',
     text: `Fluid head. Height 128 mm. Payload up to 4 kg. Weight 1.24 kg. Tilt +/- 75°. 50 mm video plate.`,
-    answers: { heightMm: 128, takes: 'video-plate-50', massG: 1240, tiltsDeg: 75 },
+    answers: { bearsG: 4000, heightMm: 128, takes: 'video-plate-50', massG: 1240, tiltsDeg: 75 },
   },
   {
     kind: 'shoulder-pad',
@@ -332,7 +357,7 @@ export const sampleSheets: readonly SampleSheet[] = [
   {
     kind: 'strap',
     text: `Strap. Length 1.1 m. Width 25 mm. Load up to 8 kg. 36 g.`,
-    answers: { lengthMm: 1100, widthMm: 25, bearsG: 8000 },
+    answers: { massG: 36, lengthMm: 1100, widthMm: 25, bearsG: 8000 },
   },
   {
     kind: 'media',

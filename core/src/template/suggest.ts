@@ -11,12 +11,16 @@ export interface Suggestion {
   readonly answers: Readonly<Record<string, unknown>>;
   /** Every question that it could answer, the likeliest first. */
   readonly could: readonly PartQuestion[];
+  /** The index of the figure that answers for this one too: the other plug of a lead. */
+  readonly goesWith?: number;
 }
+
+const wordOf: Readonly<Record<string, string>> = { mountFamily: 'lens-mount', cellFamily: 'cell' };
 
 const round = (value: number, digits = 2) => Math.round(value * 10 ** digits) / 10 ** digits;
 
-/** What a figure would be as an answer to a question, or undefined where it cannot be one. */
-function asAnswer(question: PartQuestion, found: Found): unknown {
+/** What a figure would be as an answer to a question, or undefined where it cannot be one; `pins` stand beside a screw. */
+function asAnswer(question: PartQuestion, found: Found, pins = false): unknown {
   const { is } = found;
   switch (question.type) {
     case 'length':
@@ -37,7 +41,9 @@ function asAnswer(question: PartQuestion, found: Found): unknown {
     case 'flag':
       return asFlag(question, found);
     case 'choice':
-      return asChoice(question, found);
+      return asChoice(question, found, pins);
+    case 'text':
+      return is.type === 'word' && wordOf[question.name] === is.of ? is.value : undefined;
     default:
       return undefined;
   }
@@ -66,9 +72,13 @@ function asNumber(question: PartQuestion, { is }: Found): number | undefined {
   return undefined;
 }
 
-function asFlag(question: PartQuestion, { is }: Found): true | undefined {
+function asFlag(question: PartQuestion, { is, text }: Found): true | undefined {
+  if (is.type === 'count') {
+    return question.name === 'shoe' && is.of === 'shoe' && is.value > 0 ? true : undefined;
+  }
   if (is.type !== 'named') return undefined;
   const { thing } = is;
+  const isJack = thing.what === 'connector' && thing.name === 'jack-3.5';
   const says: Record<string, boolean> = {
     pinHoles: thing.what === 'pins' && thing.name === 'holes',
     cellPlate: thing.what === 'mount' && thing.name === 'l-series',
@@ -78,6 +88,9 @@ function asFlag(question: PartQuestion, { is }: Found): true | undefined {
     rubber: thing.what === 'rubber',
     windshield: thing.what === 'feature' && thing.name === 'windshield',
     record: thing.what === 'feature' && thing.name === 'record',
+    usbC: thing.what === 'connector' && thing.name === 'usb-c',
+    micIn: isJack && (is.direction === 'in' || /mic/iu.test(text)),
+    phonesOut: isJack && (is.direction === 'out' || /phone(?!.*mic)/iu.test(text)),
     innerCell: thing.what === 'feature' && thing.name === 'inner-cell',
   };
   return says[question.name] ? true : undefined;
@@ -85,14 +98,21 @@ function asFlag(question: PartQuestion, { is }: Found): true | undefined {
 
 /** How the names of standards are spelt as choices of the questions. */
 const choiceOf: Readonly<Record<string, readonly string[]>> = {
-  'quarter-20': ['quarter', 'quarter-screw', 'quarter-socket', 'quarter-20', 'quarter-pins'],
-  'three-eighths-16': ['three-eighths-pins', 'three-eighths-screw', 'three-eighths-16'],
+  'quarter-20': ['quarter', 'quarter-screw', 'quarter-socket', 'quarter-pins'],
+  'three-eighths-16': ['three-eighths', 'three-eighths-screw', 'three-eighths-pins'],
   'nato-rail': ['nato'],
   'rosette-m6': ['rosette'],
   'rod-15-pair': ['rods'],
+  'screen-side': ['side'],
+  'screen-tilt': ['tilt'],
+  'screen-fixed': ['fixed'],
 };
 
-function asChoice(question: PartQuestion, { is }: Found): string | number | undefined {
+function asChoice(
+  question: PartQuestion,
+  { is, label, after }: Found,
+  pins: boolean,
+): string | number | undefined {
   if (is.type === 'count') {
     const of = question.name === 'bays' ? 'bay' : question.name === 'shoes' ? 'shoe' : undefined;
     return is.of === of && question.choices?.some(([v]) => v === is.value) ? is.value : undefined;
@@ -100,11 +120,40 @@ function asChoice(question: PartQuestion, { is }: Found): string | number | unde
   if (is.type !== 'named') return undefined;
   const { thing } = is;
   const isPlug = thing.what === 'connector';
+  if (isPlug && isOfALead(label, after)) return undefined;
+  if (thing.name.startsWith('screen-') && question.name !== 'screen') return undefined;
+  // A shoe that stands on the part is not the foot it stands by.
+  if (question.name === 'base' && thing.name === 'cold-shoe' && standsOnIt.test(after)) {
+    return undefined;
+  }
   // A plug that gives is no answer to what a device takes.
   if (isPlug && question.name.endsWith('In') && is.direction === 'out') return undefined;
   if (isPlug && question.name === 'powerIn' && thing.name.startsWith('hdmi')) return undefined;
-  const names = [thing.name, ...(choiceOf[thing.name] ?? [])];
+  const spelt = [thing.name, ...(choiceOf[thing.name] ?? [])];
+  // “⅜″-16 with pins” and “⅜″-16” are two ways to be fastened.
+  const names = [...spelt].sort((a, b) => rankPins(b, pins) - rankPins(a, pins));
   return names.find((name) => question.choices?.some(([value]) => value === name));
+}
+
+const rankPins = (name: string, pins: boolean): number => (name.endsWith('-pins') === pins ? 1 : 0);
+
+/** Whether pins stand beside the screw at that place of a sheet: “⅜″-16 with locating pins”. */
+function hasPins({ found }: Reading, index: number): boolean {
+  const [one, next] = [found[index]!, found[index + 1]];
+  if (/^[^.;,]*\bpins?(?!\s*holes?)\b/iu.test(one.after)) return true;
+  const isNext =
+    next?.is.type === 'named' && next.is.thing.what === 'pins' && next.is.thing.name === 'pins';
+  return isNext && one.after.length < 24;
+}
+
+const standsOnIt = /^\s*(?:on|at|in)\s(?:the\s|its\s)?(?:top|nose|front|side|end)/iu;
+
+/** Whether a plug is one of a lead that lies in the box: the part itself has no such socket for it. */
+function isOfALead(label: string, after: string): boolean {
+  return (
+    /^\s*(?:lead|cable)(?!\p{L})/iu.test(after) ||
+    /(?:in the box|box contents?|supplied with|comes with|included)\s*:?[^.]*$/iu.test(label)
+  );
 }
 
 /** How well the words around a figure speak for a question: 0 not at all. */
@@ -116,7 +165,9 @@ function measureWords(question: PartQuestion, found: Found): number {
   // The label before a figure says more than what stands behind it, and its last words the most.
   if (question.words.test(found.label.slice(-18))) return 3;
   if (question.words.test(found.label)) return 2;
-  return question.words.test(found.after.slice(0, 24)) ? 1 : 0;
+  // What follows a comma or a colon is about something else.
+  const [near = ''] = found.after.slice(0, 24).split(/[,;:]/u);
+  return question.words.test(near) ? 1 : 0;
 }
 
 const letterNames: Readonly<Record<string, readonly string[]>> = {
@@ -165,11 +216,11 @@ export function suggestAnswers(thing: Thing, reading: Reading): Suggestion[] {
   const questions = listQuestions(thing);
   const taken = new Set<string>();
   const chosen = new Map<number, Record<string, unknown>>();
-  const options = reading.found.map((found) =>
+  const options = reading.found.map((found, i) =>
     questions
       .map((question) => ({
         question,
-        answer: asAnswer(question, found),
+        answer: asAnswer(question, found, hasPins(reading, i)),
         words: measureWords(question, found),
       }))
       .filter((o) => o.answer !== undefined)
@@ -192,7 +243,10 @@ export function suggestAnswers(thing: Thing, reading: Reading): Suggestion[] {
   }
   reading.found.forEach((found, i) => {
     if (!free(i)) return;
-    take(i, spreadSizes(thing, found));
+    // “Sensor 36 × 24 mm” is no size of the body: words that speak for a pair come first.
+    const pair = options[i]!.find((o) => o.words >= 2 && o.question.name === 'sensorMm');
+    if (pair) take(i, { [pair.question.name]: pair.answer });
+    else if (!isOfSomethingElse.test(found.label)) take(i, spreadSizes(thing, found));
   });
   reading.found.forEach((found, i) => {
     if (!free(i)) return;
@@ -206,6 +260,16 @@ export function suggestAnswers(thing: Thing, reading: Reading): Suggestion[] {
   reading.found.forEach((found, i) => {
     if (free(i)) take(i, toEnergy(thing, reading, found));
   });
+  // The one length that a lead's page states is the lead's.
+  reading.found.forEach((found, i) => {
+    const length = options[i]!.find((o) => o.question.name === 'lengthMm');
+    if (thing.template !== 'cable' || !free(i) || !length || found.is.type !== 'figure') return;
+    if ((length.answer as number) >= shortestLeadMm) take(i, { lengthMm: length.answer });
+  });
+  const [one, other] = thing.template === 'cable' ? listPlugs(reading) : [];
+  if (one !== undefined && other !== undefined) {
+    take(one, { ends: [one, other].map((i) => ({ connector: nameOf(reading.found[i]!) })) });
+  }
   // A range of volts answers two questions at once.
   reading.found.forEach((found, i) => {
     const { is } = found;
@@ -224,7 +288,23 @@ export function suggestAnswers(thing: Thing, reading: Reading): Suggestion[] {
     found,
     answers: chosen.get(index) ?? {},
     could: options[index]!.map((o) => o.question),
+    ...(index === other && one !== undefined ? { goesWith: one } : {}),
   }));
+}
+
+/** Nobody sells a lead shorter than this: it is a plug or a bend, in mm. */
+const shortestLeadMm = 60;
+
+/** Sizes with such a word before them are not those of the part. */
+const isOfSomethingElse =
+  /sensor|picture area|image area|imager|pixels?|resolution|packag|carton/iu;
+
+const nameOf = ({ is }: Found): string | undefined =>
+  is.type === 'named' && is.thing.what === 'connector' ? is.thing.name : undefined;
+
+/** The places of the first two plugs that a lead's page names: its ends. */
+function listPlugs({ found }: Reading): number[] {
+  return found.flatMap((f, i) => (nameOf(f) === undefined ? [] : [i])).slice(0, 2);
 }
 
 interface Option {

@@ -3,6 +3,7 @@ import {
   round,
   length,
   choice,
+  flag,
   width,
   height,
   depth,
@@ -46,9 +47,18 @@ export const cameraThings: readonly Thing[] = [
       length('mountRadiusMm', 'Radius of the lens mount', [18, 45], /mount/iu, {
         guess: () => 28,
       }),
-      choice('hdmi', 'HDMI socket', plugsOf('hdmi-a', 'hdmi-c', 'hdmi-d'), 'hdmi-a', {
-        words: /hdmi/iu,
-      }),
+      choice(
+        'hdmi',
+        'HDMI socket',
+        [...plugsOf('hdmi-a', 'hdmi-c', 'hdmi-d'), ['none', 'none']],
+        'hdmi-a',
+        {
+          words: /hdmi/iu,
+        },
+      ),
+      flag('usbC', 'USB-C socket', true),
+      flag('micIn', 'Microphone socket, 3.5 mm', true),
+      flag('phonesOut', 'Headphone socket, 3.5 mm', true),
       choice(
         'screen',
         'Rear screen',
@@ -68,7 +78,7 @@ export const cameraThings: readonly Thing[] = [
         unit: 'mm',
         optional: true,
         usual: [4, 60],
-        words: /sensor/iu,
+        words: /sensor|picture area|image area|imager/iu,
       },
     ],
   },

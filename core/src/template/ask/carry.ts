@@ -1,5 +1,33 @@
 import { length, choice, width, height, depth, long, surfaces, device } from './pieces.js';
-import type { Thing } from './question.js';
+import type { Carries, Connector } from '../../part/index.js';
+import type { Answers, Thing } from './question.js';
+
+/** What a plug usually carries: asked for no further where it is plain. */
+export const usuallyCarries: Readonly<Record<Connector, readonly Carries[]>> = {
+  'hdmi-a': ['video', 'audio'],
+  'hdmi-c': ['video', 'audio'],
+  'hdmi-d': ['video', 'audio'],
+  sdi: ['video', 'audio'],
+  'usb-c': ['power', 'data'],
+  'usb-a': ['power', 'data'],
+  'd-tap': ['power'],
+  barrel: ['power'],
+  'push-pull-2': ['power'],
+  'jack-3.5': ['audio'],
+  'xlr-3': ['audio'],
+  'xlr-3-mini': ['audio'],
+  timecode: ['timecode'],
+  'cell-contacts': ['power'],
+  'plate-contacts': ['power'],
+};
+
+/** What a lead carries is what both its plugs usually do; nobody knows where they have nothing in common. */
+function guessCarries(a: Answers): readonly Carries[] | undefined {
+  const ends = (a['ends'] ?? []) as readonly { readonly connector?: Connector }[];
+  const [one, other] = ends.map((e) => (e.connector ? usuallyCarries[e.connector] : undefined));
+  const both = one?.filter((c) => other?.includes(c));
+  return both?.length ? both : undefined;
+}
 
 /** What carries, keeps and is taken along: what is asked about each. */
 export const carryThings: readonly Thing[] = [
@@ -12,7 +40,7 @@ export const carryThings: readonly Thing[] = [
     questions: [
       { name: 'ends', label: 'Plugs at its ends', type: 'ends' },
       length('lengthMm', 'Length', [60, 5000], long),
-      { name: 'carries', label: 'Carries', type: 'carries' },
+      { name: 'carries', label: 'Carries', type: 'carries', guess: guessCarries },
       length('stretchesToMm', 'Coiled, stretches to', [100, 5000], /stretch|extend|coil/iu, {
         optional: true,
       }),

@@ -60,6 +60,7 @@ const joining: readonly string[] = [
   'mount',
   'holds',
   'takes',
+  'carries',
 ];
 
 /**

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { mountKinds, type MountKind } from '@zucchini/core';
+import { mountKinds, usuallyCarries, type Connector, type MountKind } from '@zucchini/core';
 import { computed } from 'vue';
 import ChoiceField from '../../form/ChoiceField.vue';
 import AppButton from '../../shared/AppButton.vue';
 import FieldRow from '../editor/FieldRow.vue';
 import { listBlockFields, sayBlockMount, withFields } from './blockFields';
 import CarriesTicks from './CarriesTicks.vue';
-import { carriesOptions, faceOptions, halfOptions, plugOptions, usuallyCarries } from './options';
+import { carriesOptions, faceOptions, halfOptions, plugOptions } from './options';
 
 /** What is on the faces of a box: plugs or mounts, one row each. */
 const props = defineProps<{
@@ -39,7 +39,12 @@ function createMount(half: string, face: string, i: number): Record<string, unkn
   };
 }
 function createPort(connector: string, direction: string, face: string): Record<string, unknown> {
-  return { connector, direction, carries: usuallyCarries[connector] ?? ['data'], face };
+  return {
+    connector,
+    direction,
+    carries: usuallyCarries[connector as Connector] ?? ['data'],
+    face,
+  };
 }
 
 /** Halves by which a part is carried as a rule: the first of them on it carries it. */

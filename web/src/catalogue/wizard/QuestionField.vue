@@ -111,7 +111,7 @@ const sayPlug = (i: 0 | 1): string => {
   const elbow = elbowOptions.find(([v]) => v === end.elbow)?.[1];
   return `${name} plug${elbow ? `, elbow ${elbow}` : ', straight'}${end.bodyMm ? `, ${end.bodyMm} mm` : ''}`;
 };
-const carried = computed(() => (props.modelValue ?? []) as string[]);
+const carried = computed(() => (props.modelValue ?? props.taken ?? []) as string[]);
 </script>
 
 <template>
@@ -196,7 +196,8 @@ const carried = computed(() => (props.modelValue ?? []) as string[]);
           :key="i"
           :label="i === 0 ? 'one end' : 'the other end'"
           labelled="hidden"
-          placeholder="…"
+          class="w-32"
+          placeholder="plug …"
           :options="plugOptions"
           :model-value="ends[i]?.connector"
           @update:model-value="(v) => setEnd(i, { connector: v })"
@@ -224,7 +225,7 @@ const carried = computed(() => (props.modelValue ?? []) as string[]);
     </fieldset>
     <fieldset v-else-if="question.type === 'carries'" class="flex flex-wrap items-center gap-3">
       <legend class="float-left mr-2">
-        {{ question.label }}<span class="text-tomato"> *</span>
+        {{ question.label }}<span v-if="must" class="text-tomato"> *</span>
       </legend>
       <CarriesTicks
         :model-value="carried"

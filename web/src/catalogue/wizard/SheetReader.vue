@@ -108,6 +108,7 @@ const doubtWords: Record<Found['doubt'], string> = {
   separator: 'Comma or point: thousands or decimals?',
   disagrees: 'The two units do not agree.',
   currency: 'Which dollar?',
+  'with-cell': 'With its battery, it says: here the part is weighed without.',
 };
 const tooLong = computed(() => text.value.length > longestSheet);
 </script>
@@ -187,6 +188,9 @@ const tooLong = computed(() => text.value.length > longestSheet);
                 }}{{ sayAnswer(thing, String(name), value) }}
               </span>
             </template>
+            <template v-else-if="row.suggestion.goesWith !== undefined"
+              >goes with {{ reading.found[row.suggestion.goesWith]!.text }}</template
+            >
             <template v-else>{{ sayFound(row.suggestion.found) }}: no question wants it</template>
             <span v-if="doubtWords[row.suggestion.found.doubt]" class="text-blossom block"
               >▲ {{ doubtWords[row.suggestion.found.doubt] }}</span

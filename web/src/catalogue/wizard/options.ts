@@ -21,23 +21,6 @@ export const elbowOptions = [
 
 export const carriesOptions = listChoices(carriesLabels);
 
-/** What a plug usually carries: asked for no further where it is plain. */
-export const usuallyCarries: Readonly<Record<string, readonly string[]>> = {
-  'hdmi-a': ['video', 'audio'],
-  'hdmi-c': ['video', 'audio'],
-  'hdmi-d': ['video', 'audio'],
-  sdi: ['video', 'audio'],
-  'usb-c': ['power', 'data'],
-  'usb-a': ['power', 'data'],
-  'd-tap': ['power'],
-  barrel: ['power'],
-  'push-pull-2': ['power'],
-  'jack-3.5': ['audio'],
-  'xlr-3': ['audio'],
-  'xlr-3-mini': ['audio'],
-  timecode: ['timecode'],
-};
-
 export const faceOptions = [
   ['front', 'front'],
   ['back', 'back'],

@@ -1,7 +1,9 @@
 import {
+  connectorLabels,
   listQuestions,
   mountKinds,
   sayMoney,
+  type Connector,
   type Found,
   type Money,
   type MountKind,
@@ -39,6 +41,8 @@ export function sayFound({ is }: Found): string {
       return `${is.value} ${is.of}${is.value === 1 ? '' : 's'}`;
     case 'stop':
       return `${is.letter.toUpperCase()}${is.value}`;
+    case 'word':
+      return is.value;
     case 'named':
       return [
         is.thing.what === 'mount'
@@ -54,6 +58,11 @@ export function sayAnswer(thing: Thing, name: string, value: unknown): string {
   const question = listQuestions(thing).find((q) => q.name === name);
   if (question?.type === 'money') return sayMoney(value as Money);
   if (value === true) return 'yes';
+  if (question?.type === 'text') return String(value);
+  if (question?.type === 'ends') {
+    const ends = value as readonly { readonly connector: Connector }[];
+    return ends.map((e) => connectorLabels[e.connector]).join(' and ');
+  }
   const choice = question?.choices?.find(([v]) => v === value);
   if (choice) return choice[1];
   const text = Array.isArray(value)
