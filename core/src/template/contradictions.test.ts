@@ -35,6 +35,16 @@ describe('answers that cannot both be so', () => {
       ['axisHeightMm lies above the body: at most its height, 80 mm'],
     ],
     [
+      'Lens',
+      { lengthMm: 80, diameterMm: 70, mountFamily: 'F', focalMm: [undefined, 50] },
+      ['focalMm wants both figures'],
+    ],
+    [
+      'Lead',
+      { ends: [{ connector: 'hdmi-a' }, { connector: '' }], lengthMm: 300 },
+      ['ends wants the plug at its other end too'],
+    ],
+    [
       'Step ring',
       { backSizeMm: 77, frontSizeMm: 82, outerMm: 80 },
       ['outerMm is smaller than the thread at its front: at least 82 mm'],

@@ -194,7 +194,7 @@ const byTemplate: Readonly<Record<string, readonly Rule[]>> = {
 };
 
 /**
- * Answers that contradict each other, each said beside the one that most likely is wrong, with what would be
+ * Answers that contradict each other or are half an answer, each said beside the one that most likely is wrong, with what would be
  * plausible. Nothing is mended: the person decides which of the two it is. Guesses
  * count like answers.
  */
@@ -204,5 +204,20 @@ export function listContradictions(thing: Thing, answers: Answers): Contradictio
     const value = asked.has(name) ? answers[name] : undefined;
     return typeof value === 'number' ? value : undefined;
   };
-  return (byTemplate[thing.template] ?? []).flatMap((rule) => rule(n, answers) ?? []);
+  const halves = listQuestionsFor(thing, answers).flatMap((q): Contradiction[] => {
+    const value = answers[q.name];
+    if (!Array.isArray(value)) return [];
+    const [one, other] = value as readonly unknown[];
+    if (q.type === 'pair' && (one === undefined || other === undefined)) {
+      return [{ name: q.name, message: 'wants both figures' }];
+    }
+    const isOpen = (end: unknown) => !(end as { connector?: string } | undefined)?.connector;
+    return q.type === 'ends' && (isOpen(one) || isOpen(other))
+      ? [{ name: q.name, message: 'wants the plug at its other end too' }]
+      : [];
+  });
+  return [
+    ...halves,
+    ...(byTemplate[thing.template] ?? []).flatMap((rule) => rule(n, answers) ?? []),
+  ];
 }

@@ -69,6 +69,8 @@ const pair = computed(() => (props.modelValue ?? []) as [number?, number?]);
 function setPair(i: 0 | 1, v: number | undefined): void {
   const next = [...pair.value] as [number?, number?];
   next[i] = v;
+  // A lens of one focal length: shortest and longest are the same.
+  if (props.question.name === 'focalMm' && next[1 - i] === undefined) next[1 - i] = v;
   emit('update:modelValue', next[0] === undefined && next[1] === undefined ? undefined : next);
 }
 
@@ -179,7 +181,7 @@ const carried = computed(() => (props.modelValue ?? props.taken ?? []) as string
           :key="i"
           :label="''"
           :unit="i === 1 ? (question.unit ?? '') : '–'"
-          :aria-label="question.label"
+          :aria-label="`${question.label}: ${i === 0 ? 'first' : 'second'}`"
           :model-value="pair[i]"
           @update:model-value="(v) => setPair(i, v)"
         />
