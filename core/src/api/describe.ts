@@ -9,6 +9,7 @@ import {
   Saved,
   SaveRigBody,
   VersionSummary,
+  ReadyVersion,
 } from './rigs.js';
 
 /** What the server takes and answers, as JSON Schema by name. */
@@ -19,6 +20,7 @@ export function describeApi(): Readonly<Record<string, object>> {
     KeepVersionBody,
     PartUse,
     Problem,
+    ReadyVersion,
     RigSummary,
     Saved,
     SaveRevision: SaveRigBody.shape.revision,

@@ -54,4 +54,12 @@ export const Imported = z.object({
 });
 export type Imported = z.infer<typeof Imported>;
 
+/** A kept version as a rig that can be saved now, with what had to be called otherwise for it. */
+export const ReadyVersion = z.object({
+  rig: Rig,
+  parts: z.array(Part),
+  renamed: Imported.shape.renamed,
+});
+export type ReadyVersion = z.infer<typeof ReadyVersion>;
+
 export const KitReply = z.object({ items: z.array(KitItem) });

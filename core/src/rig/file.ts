@@ -72,7 +72,12 @@ export function readRigFile(value: unknown): RigFileOutcome {
   });
   const parts = createPartBook(file.parts);
   issues.push(...findRigIssues(file.rig, parts, 'rig'));
+  const versions = new Set<string>();
   file.versions.forEach((version, i) => {
+    if (versions.has(version.id)) {
+      issues.push({ path: `versions[${i}].id`, message: `“${version.id}” is already used above` });
+    }
+    versions.add(version.id);
     issues.push(...findRigIssues(version.rig, parts, `versions[${i}].rig`));
   });
   if (issues.length > 0) return { state: 'malformed', issues };

@@ -38,6 +38,8 @@ export interface RigRow {
   doc: unknown;
   summary: unknown;
   savedAt: Date;
+  /** What came with its file; nothing writes into it yet. */
+  log?: unknown;
 }
 
 export interface RigItemRow {
@@ -54,9 +56,14 @@ export interface VersionRow {
   keptAt: Date;
   formatVersion: number;
   doc: unknown;
+  /** Every part that it rests on, as it was when it was kept: what becomes of the catalogue does not touch it. */
+  parts: unknown;
 }
 
-const id = { type: 'varchar', length: 64, primary: true } as const;
+// Ids are told apart by their bytes: “büoy” is not “buoy”, nor “SKIFF” “skiff”.
+const bytes = { charset: 'utf8mb4', collation: 'utf8mb4_nopad_bin' } as const;
+const ref = { type: 'varchar', length: 64, ...bytes } as const;
+const id = { ...ref, primary: true } as const;
 const json = { type: 'json' } as const;
 
 export const PartEntity = new EntitySchema<PartRow>({
@@ -89,8 +96,8 @@ export const KitItemEntity = new EntitySchema<KitItemRow>({
   tableName: 'kit_items',
   columns: {
     id,
-    kitId: { name: 'kit_id', type: 'varchar', length: 64 },
-    partId: { name: 'part_id', type: 'varchar', length: 64 },
+    kitId: { ...ref, name: 'kit_id' },
+    partId: { ...ref, name: 'part_id' },
     owned: { type: 'boolean' },
     doc: json,
   },
@@ -101,12 +108,13 @@ export const RigEntity = new EntitySchema<RigRow>({
   tableName: 'rigs',
   columns: {
     id,
-    kitId: { name: 'kit_id', type: 'varchar', length: 64 },
+    kitId: { ...ref, name: 'kit_id' },
     name: { type: 'varchar', length: 160 },
     revision: { type: 'int' },
     formatVersion: { name: 'format_version', type: 'int' },
     doc: json,
     summary: json,
+    log: { ...json, nullable: true, select: false },
     savedAt: { name: 'saved_at', type: 'datetime', precision: 3 },
   },
 });
@@ -132,6 +140,7 @@ export const VersionEntity = new EntitySchema<VersionRow>({
     keptAt: { name: 'kept_at', type: 'datetime', precision: 3 },
     formatVersion: { name: 'format_version', type: 'int' },
     doc: json,
+    parts: json,
   },
 });
 

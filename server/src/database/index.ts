@@ -1,3 +1,4 @@
 export * from './entities.js';
 export * from './source.js';
 export * from './transact.js';
+export * from './turn.js';

@@ -2,22 +2,67 @@ import { DataSource } from 'typeorm';
 import { entities } from './entities.js';
 import { Init1795000000000 } from './migrations/1795000000000-init.js';
 import { PartFacts1795500000000 } from './migrations/1795500000000-part-facts.js';
+import { Bytes1796000000000 } from './migrations/1796000000000-bytes.js';
+import { KeptParts1796100000000 } from './migrations/1796100000000-kept-parts.js';
+import { withTurn } from './turn.js';
 
-/** A connection to the MariaDB that `url` names, with all migrations run. */
-export async function openDatabase(url: string): Promise<DataSource> {
+/** Every step from the first installation to now, the oldest first. */
+export const migrations = [
+  Init1795000000000,
+  PartFacts1795500000000,
+  Bytes1796000000000,
+  KeptParts1796100000000,
+];
+
+/** A database that cannot be reached for so long is away, in ms. */
+const connectTimeoutMs = 5000;
+
+export interface OpenOptions {
+  /** Goes no further than this many of the steps: for a backup of an older edition. All where absent. */
+  readonly steps?: number;
+  /** Called before the first step where something is stored and steps are due. */
+  readonly beforeUpgrade?: (database: DataSource) => Promise<void>;
+}
+
+/**
+ * A connection to the MariaDB that `url` names, with all migrations run. Of several that start at once one
+ * goes through the steps and the others wait for it.
+ */
+export async function openDatabase(url: string, options: OpenOptions = {}): Promise<DataSource> {
   const source = new DataSource({
     type: 'mariadb',
     url,
     charset: 'utf8mb4',
     timezone: 'Z',
     poolSize: 8,
+    connectTimeout: connectTimeoutMs,
     synchronize: false,
     entities,
-    migrations: [Init1795000000000, PartFacts1795500000000],
+    migrations: migrations.slice(0, options.steps ?? migrations.length),
     migrationsTableName: 'zucchini_migrations',
     logging: false,
   });
   await source.initialize();
-  await source.runMigrations();
+  try {
+    await withTurn(source, 'migrations', async () => {
+      // Asked before: an empty database has nothing to keep.
+      if (options.beforeUpgrade && (await isUpgrade(source))) await options.beforeUpgrade(source);
+      // Each statement of a step commits by itself; a transaction round them would promise what it cannot keep.
+      await source.runMigrations({ transaction: 'none' });
+    });
+  } catch (error) {
+    await source.destroy();
+    throw error;
+  }
   return source;
+}
+
+/** Whether steps are due on a database that holds something already. */
+async function isUpgrade(source: DataSource): Promise<boolean> {
+  const tables = await source.query<unknown[]>("SHOW TABLES LIKE 'parts'");
+  if (tables.length === 0 || !(await source.showMigrations())) return false;
+  const rows = await source.query<unknown[]>(
+    'SELECT 1 FROM parts UNION SELECT 1 FROM rigs LIMIT 1',
+  );
+  return rows.length > 0;
 }

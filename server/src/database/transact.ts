@@ -1,10 +1,19 @@
+import { setTimeout as sleep } from 'node:timers/promises';
 import type { DataSource, EntityManager } from 'typeorm';
 
-/** The database's word for two transactions that waited for each other: one was rolled back whole. */
-const deadlock = 1213;
-const mostTries = 4;
+/**
+ * The database's words for work that met another's and was rolled back whole: two that waited for each other, one that
+ * waited too long, and two that took the same free id.
+ */
+const met = new Set([1213, 1205, 1062]);
+const mostTries = 12;
 
-/** Runs work in one transaction; where the database let it go to end a deadlock, once more from its start. */
+/** The number that the database gives an error; undefined for any other. */
+export function errnoOf(error: unknown): number | undefined {
+  return (error as { driverError?: { errno?: number } }).driverError?.errno;
+}
+
+/** Runs work in one transaction; where it met another's, once more from its start, after a pause of chance. */
 export async function transact<T>(
   database: DataSource,
   work: (manager: EntityManager) => Promise<T>,
@@ -13,8 +22,8 @@ export async function transact<T>(
     try {
       return await database.transaction(work);
     } catch (error) {
-      const { driverError } = error as { driverError?: { errno?: number } };
-      if (driverError?.errno !== deadlock || tries >= mostTries) throw error;
+      if (!met.has(errnoOf(error) ?? 0) || tries >= mostTries) throw error;
+      await sleep(Math.random() * 20 * tries);
     }
   }
 }

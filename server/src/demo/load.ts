@@ -1,6 +1,6 @@
 import type { Part, RigFile } from '@zucchini/core';
 import type { DataSource } from 'typeorm';
-import { PartEntity, RigEntity } from '../database/index.js';
+import { PartEntity, RigEntity, transact } from '../database/index.js';
 import { insertParts } from '../parts/repository.js';
 import { importRigFile } from '../rigs/import.js';
 
@@ -12,7 +12,7 @@ export interface Demo {
 
 /** Stores the demo beside what is there. The first rig ends up first on the shelf. */
 export async function loadDemo(database: DataSource, demo: Demo, now: Date): Promise<string[]> {
-  return database.transaction(async (manager) => {
+  return transact(database, async (manager) => {
     await insertParts(manager, demo.parts);
     const ids: string[] = [];
     for (const [i, file] of demo.rigs.entries()) {

@@ -30,11 +30,22 @@ export async function listFactsText(manager: EntityManager): Promise<string> {
   return `[${entries.join(',')}]`;
 }
 
-/** The parts with these ids; those that are not stored are not in the book. */
-export async function findParts(manager: EntityManager, ids: readonly string[]): Promise<PartBook> {
+/**
+ * The parts with these ids; those that are not stored are not in the book. `held` keeps them as they are until the
+ * transaction ends: whoever would change one waits, so that what is checked against them is stored with them.
+ */
+export async function findParts(
+  manager: EntityManager,
+  ids: readonly string[],
+  held = false,
+): Promise<PartBook> {
   const wanted = [...new Set(ids)];
   if (wanted.length === 0) return new Map();
-  const rows = await manager.findBy(PartEntity, { id: In(wanted) });
+  const rows = await manager.find(PartEntity, {
+    where: { id: In(wanted) },
+    order: { id: 'ASC' },
+    ...(held ? { lock: { mode: 'pessimistic_read' as const } } : {}),
+  });
   return new Map(rows.map((row) => [row.id, fromPartRow(row)]));
 }
 
@@ -50,15 +61,33 @@ export async function findPart(
 /** Rows that go over in one statement: a thousand parts are some four megabytes. */
 const batch = 500;
 
-/** Stores parts that are new; those whose id is taken are left as they are. */
+/**
+ * Stores parts that are new; those whose id is taken are left as they are. Whoever takes an id at the same moment is met, and
+ * the transaction begins again.
+ */
 export async function insertParts(manager: EntityManager, parts: readonly Part[]): Promise<void> {
+  const known = new Set(
+    (
+      await manager.find(PartEntity, {
+        where: { id: In(parts.map((p) => p.id)) },
+        select: { id: true },
+      })
+    ).map((row) => row.id),
+  );
+  await insertRows(
+    manager,
+    parts.filter((p) => !known.has(p.id)),
+  );
+}
+
+async function insertRows(manager: EntityManager, parts: readonly Part[]): Promise<void> {
   for (let i = 0; i < parts.length; i += batch) {
+    const rows = parts.slice(i, i + batch).map((p) => toPartRow(p));
     await manager
       .createQueryBuilder()
       .insert()
       .into(PartEntity)
-      .values(parts.slice(i, i + batch).map((p) => toPartRow(p)) as never)
-      .orIgnore()
+      .values(rows as never)
       .execute();
   }
 }
@@ -79,6 +108,7 @@ export async function storeParts(
   const rows = await manager.find(PartEntity, {
     where: { id: In(ids) },
     select: { id: true, revision: true },
+    order: { id: 'ASC' },
     lock: { mode: 'pessimistic_write' },
   });
   const stored = new Map(rows.map((row) => [row.id, row.revision]));
@@ -95,15 +125,10 @@ export async function storeParts(
     }
   }
   const fresh = parts.filter((p) => p.revision === 0);
-  for (let i = 0; i < fresh.length; i += batch) {
-    const values = fresh.slice(i, i + batch).map((p) => toPartRow(p.part));
-    await manager
-      .createQueryBuilder()
-      .insert()
-      .into(PartEntity)
-      .values(values as never)
-      .execute();
-  }
+  await insertRows(
+    manager,
+    fresh.map((p) => p.part),
+  );
   for (const { part, revision } of parts) {
     if (revision === 0) continue;
     const { id, ...columns } = toPartRow(part, revision + 1);
@@ -123,7 +148,8 @@ function findTwice(ids: readonly string[]): string | undefined {
 
 /** Takes a part out of the catalogue; one that an individual of the kit is of stays. */
 export async function deletePart(manager: EntityManager, id: string): Promise<void> {
-  if (!(await manager.existsBy(PartEntity, { id }))) {
+  // Held first: what is read after it is as new as the part.
+  if ((await findParts(manager, [id], true)).size === 0) {
     throw new ProblemError('not-found', `There is no part “${id}”.`);
   }
   const used = await manager.countBy(KitItemEntity, { partId: id });

@@ -2,6 +2,7 @@ import { toPath, type Issue } from '@zucchini/core';
 import type { FastifyError, FastifyRequest } from 'fastify';
 import fp from 'fastify-plugin';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
+import { errnoOf } from '../database/transact.js';
 import { ProblemError } from './problem.js';
 
 /** The most issues that one answer lists: a file with ten thousand faults is told by its first ones. */
@@ -16,6 +17,10 @@ function toIssue(entry: { instancePath: string; message?: string | undefined }):
     );
   return { path: toPath(keys), message: entry.message ?? 'is not as expected' };
 }
+
+/** The database's words for a packet above its limit, and for work that others kept from its turn. */
+const packetTooLarge = 1153;
+const busy = new Set([1213, 1205, 1062, 1451, 1452]);
 
 const connectionCodes = [
   'ECONNREFUSED',
@@ -39,6 +44,11 @@ function toProblem(error: FastifyError, request: FastifyRequest): ProblemError {
   }
   if (error.statusCode === 415) return new ProblemError('wrong-media-type');
   if (error.statusCode === 400) return new ProblemError('malformed', error.message);
+  const errno = errnoOf(error);
+  if (errno === packetTooLarge)
+    return new ProblemError('too-large', 'The database takes no piece as large as this.');
+  // It went on meeting other work: nothing is wrong with it, and nothing was stored.
+  if (errno !== undefined && busy.has(errno)) return new ProblemError('busy');
   if (connectionCodes.includes(error.code)) return new ProblemError('database-away');
   return new ProblemError(
     'internal',

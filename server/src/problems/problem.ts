@@ -8,6 +8,7 @@ const problems = {
   'not-found': { status: 404, title: 'This is not here' },
   'in-use': { status: 409, title: 'This is still used' },
   stale: { status: 409, title: 'This was changed elsewhere meanwhile' },
+  busy: { status: 409, title: 'Others were storing at the same moment: try again' },
   'too-large': { status: 413, title: 'This is too large' },
   'wrong-media-type': { status: 415, title: 'JSON is expected here' },
   unsound: { status: 422, title: 'This does not hold together' },

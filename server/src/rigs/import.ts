@@ -1,8 +1,10 @@
 import { isDeepStrictEqual } from 'node:util';
 import {
+  listBoxPartIds,
   mapItemRefs,
   type KitItem,
   type Part,
+  type PartBook,
   type Rig,
   type RigFile,
   type Version,
@@ -14,7 +16,7 @@ import { findParts, insertParts } from '../parts/repository.js';
 import { insertRig, insertVersion } from './repository.js';
 
 /** What was called otherwise because the name was taken by something else. */
-class Renames {
+export class Renames {
   readonly list: Imported['renamed'] = [];
   private readonly to = {
     rig: new Map<string, string>(),
@@ -44,18 +46,22 @@ function findFree(id: string, isTaken: (id: string) => boolean): string {
   }
 }
 
-async function renameParts(
+/**
+ * Parts that come in beside those that are stored: one that is there under another description gets another id, which is
+ * noted among the renames.
+ */
+export async function renameParts(
   manager: EntityManager,
-  file: RigFile,
+  coming: readonly Part[],
   renames: Renames,
 ): Promise<Part[]> {
   const stored = await findParts(
     manager,
-    file.parts.map((p) => p.id),
+    coming.map((p) => p.id),
   );
-  const own = new Set(file.parts.map((p) => p.id));
+  const own = new Set(coming.map((p) => p.id));
   const parts: Part[] = [];
-  for (const part of file.parts) {
+  for (const part of coming) {
     const known = stored.get(part.id);
     if (!known || isDeepStrictEqual(known, part)) {
       parts.push(part);
@@ -76,19 +82,25 @@ async function renameParts(
   return parts;
 }
 
-async function renameItems(
+/**
+ * Individuals that come in: one whose id is taken gets another. It is taken by another part, and, unless they are `ours`,
+ * by the same part described otherwise.
+ */
+export async function renameItems(
   manager: EntityManager,
   kit: readonly KitItem[],
   renames: Renames,
+  ours = false,
 ): Promise<void> {
   const rows = await manager.findBy(KitItemEntity, { id: In(kit.map((i) => i.id)) });
   const stored = new Map(rows.map((row) => [row.id, row.doc as KitItem]));
   const own = new Set(kit.map((i) => i.id));
   for (const item of kit) {
     const known = stored.get(item.id);
+    const partId = renames.part(item.partId);
     // The same individual, described alike, is shared: two rigs of one kit.
-    if (!known || isDeepStrictEqual(known, { ...item, partId: renames.part(item.partId) }))
-      continue;
+    const isSame = ours ? known?.partId === partId : isDeepStrictEqual(known, { ...item, partId });
+    if (!known || isSame) continue;
     const taken = new Set(
       (await manager.find(KitItemEntity, { select: { id: true } })).map((row) => row.id),
     );
@@ -98,7 +110,8 @@ async function renameItems(
   }
 }
 
-function renameRig(rig: Rig, id: string, renames: Renames): Rig {
+/** A rig with the ids that its parts and individuals have here. */
+export function renameRig(rig: Rig, id: string, renames: Renames): Rig {
   const renamed = mapItemRefs(rig, (ref) => renames.item(ref.itemId));
   return {
     ...renamed,
@@ -106,6 +119,18 @@ function renameRig(rig: Rig, id: string, renames: Renames): Rig {
     kit: renamed.kit.map((item) => ({ ...item, partId: renames.part(item.partId) })),
   };
 }
+
+/** The parts of a book that a rig rests on, with what lies in their boxes. */
+function listRigParts(rig: Rig, book: PartBook): Part[] {
+  const used = pick(
+    book,
+    rig.kit.map((item) => item.partId),
+  );
+  return [...new Set([...used, ...pick(book, listBoxPartIds(used))])];
+}
+
+const pick = (book: PartBook, ids: Iterable<string>): Part[] =>
+  [...new Set(ids)].flatMap((id) => book.get(id) ?? []);
 
 /**
  * Stores a rig file: its parts, its individuals, the rig and its versions. What is already there and
@@ -118,7 +143,7 @@ export async function importRigFile(
   now: Date,
 ): Promise<Imported> {
   const renames = new Renames();
-  const parts = await renameParts(manager, file, renames);
+  const parts = await renameParts(manager, file.parts, renames);
   await insertParts(manager, parts);
   await renameItems(manager, file.rig.kit, renames);
   const rigs = new Set((await manager.find(RigEntity, { select: { id: true } })).map((r) => r.id));
@@ -128,10 +153,12 @@ export async function importRigFile(
     renames.add('rig', file.rig.id, id);
   }
   const rig = renameRig(file.rig, id, renames);
-  await insertRig(manager, rig, now);
+  await insertRig(manager, rig, now, file.log);
+  const book = new Map(parts.map((p) => [p.id, p]));
   for (const version of file.versions) {
     const renamed: Version = { ...version, rig: renameRig(version.rig, id, renames) };
-    await insertVersion(manager, id, renamed);
+    const own = listRigParts(renamed.rig, book);
+    await insertVersion(manager, id, renamed, own);
   }
   return { id, name: rig.name, renamed: renames.list };
 }

@@ -6,6 +6,7 @@ import {
   sayG,
   type KitItem,
   type Collider,
+  type Part,
   type PartBook,
   type Rig,
   type Version,
@@ -79,7 +80,7 @@ export function fromKitItemRow(row: KitItemRow): KitItem {
   return row.doc as KitItem;
 }
 
-export function toVersionRow(rigId: string, version: Version): VersionRow {
+export function toVersionRow(rigId: string, version: Version, parts: readonly Part[]): VersionRow {
   return {
     rigId,
     id: version.id,
@@ -88,6 +89,7 @@ export function toVersionRow(rigId: string, version: Version): VersionRow {
     keptAt: new Date(version.keptAt),
     formatVersion: rigFormatVersion,
     doc: version.rig,
+    parts,
   };
 }
 
@@ -95,6 +97,10 @@ export function toVersionSummary(row: VersionRow): VersionSummary {
   return { id: row.id, name: row.name, reason: row.reason, keptAt: row.keptAt.toISOString() };
 }
 
-export function fromVersionRow(row: VersionRow): Version {
-  return { ...toVersionSummary(row), rig: row.doc as Rig };
+export function fromVersionRow(row: VersionRow): { version: Version; parts: PartBook } {
+  const parts = row.parts as readonly Part[];
+  return {
+    version: { ...toVersionSummary(row), rig: row.doc as Rig },
+    parts: new Map(parts.map((p) => [p.id, p])),
+  };
 }

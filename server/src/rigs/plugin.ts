@@ -2,12 +2,10 @@ import { randomUUID } from 'node:crypto';
 import {
   hasTrait,
   createRig,
-  listBoxPartIds,
   readRigFile,
-  rigFormat,
-  rigFormatVersion,
   RigFile,
   Problem,
+  ReadyVersion,
   CreateRigBody,
   Imported,
   KeepVersionBody,
@@ -21,7 +19,7 @@ import {
   type Brief,
 } from '@zucchini/core';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
-import type { DataSource, EntityManager } from 'typeorm';
+import type { DataSource } from 'typeorm';
 import { z } from 'zod';
 import { transact } from '../database/index.js';
 import { findParts } from '../parts/repository.js';
@@ -29,9 +27,9 @@ import { ProblemError } from '../problems/index.js';
 import { importRigFile } from './import.js';
 import {
   deleteRig,
+  findPartsWithBoxes,
   findRig,
   findVersion,
-  findVersions,
   insertRig,
   insertVersion,
   listKit,
@@ -40,6 +38,7 @@ import {
   updateRig,
   type StoredRig,
 } from './repository.js';
+import { createFile, makeReady } from './versions.js';
 
 const ById = z.object({ id: z.string().max(64) });
 const ByVersion = ById.extend({ versionId: z.string().max(64) });
@@ -50,26 +49,6 @@ function toRecord(stored: StoredRig): RigRecord {
     savedAt: stored.savedAt.toISOString(),
     rig: stored.rig,
     parts: [...stored.parts.values()],
-  };
-}
-
-async function createFile(manager: EntityManager, id: string): Promise<RigFile> {
-  const stored = await findRig(manager, id);
-  const versions = await findVersions(manager, id);
-  const partIds = [stored.rig, ...versions.map((v) => v.rig)].flatMap((r) =>
-    r.kit.map((i) => i.partId),
-  );
-  const used = await findParts(manager, partIds);
-  // What lies in a box belongs to the file as well: completeness is judged by it.
-  const boxed = await findParts(manager, listBoxPartIds(used.values()));
-  const parts = new Map([...boxed, ...used]);
-  return {
-    format: rigFormat,
-    formatVersion: rigFormatVersion,
-    parts: [...parts.values()].sort((a, b) => (a.id < b.id ? -1 : 1)),
-    rig: stored.rig,
-    versions,
-    log: [],
   };
 }
 
@@ -241,8 +220,9 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
     async (request, reply) => {
       const version = await transact(database, async (m) => {
         const { rig } = await findRig(m, request.params.id);
+        const parts = [...(await findPartsWithBoxes(m, rig)).values()];
         const kept = { id: randomUUID(), ...request.body, keptAt: now().toISOString(), rig };
-        await insertVersion(m, request.params.id, kept);
+        await insertVersion(m, request.params.id, kept, parts);
         return kept;
       });
       const { rig: _, ...summary } = version;
@@ -260,12 +240,22 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
       },
     },
     async (request) => {
-      const version = await findVersion(manager, request.params.id, request.params.versionId);
-      const parts = await findParts(
-        manager,
-        version.rig.kit.map((i) => i.partId),
-      );
-      return { ...version, parts: [...parts.values()] };
+      const kept = await findVersion(manager, request.params.id, request.params.versionId);
+      return { ...kept.version, parts: [...kept.parts.values()] };
     },
+  );
+
+  app.post(
+    '/api/rigs/:id/versions/:versionId/ready',
+    {
+      schema: {
+        summary:
+          'Make a version ready to be gone back to: what it rests on is in the catalogue again',
+        params: ByVersion,
+        response: { 200: ReadyVersion, 404: Problem },
+      },
+    },
+    async (request) =>
+      transact(database, (m) => makeReady(m, request.params.id, request.params.versionId)),
   );
 };

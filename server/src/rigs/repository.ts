@@ -1,16 +1,19 @@
 import { isDeepStrictEqual } from 'node:util';
 import {
   findRigIssues,
+  listBoxPartIds,
+  type Issue,
   type KitItem,
+  type Part,
   type PartBook,
   type Rig,
   type Version,
+  type RigFile,
   type RigSummary,
   type VersionSummary,
 } from '@zucchini/core';
 import { In, type EntityManager } from 'typeorm';
 import {
-  KitEntity,
   KitItemEntity,
   RigEntity,
   RigItemEntity,
@@ -24,6 +27,7 @@ import {
   fromRigRow,
   fromVersionRow,
   kitId,
+  summarise,
   toKitItemRow,
   toRigRow,
   toRigSummary,
@@ -83,7 +87,7 @@ export async function findRig(manager: EntityManager, id: string): Promise<Store
 
 /** The parts that a rig draws on; a rig that cannot be placed in space is refused with every place. */
 async function checkRig(manager: EntityManager, rig: Rig): Promise<PartBook> {
-  const parts = await findParts(manager, listPartIds(rig));
+  const parts = await findParts(manager, listPartIds(rig), true);
   const issues = findRigIssues(rig, parts, 'rig');
   if (issues.length > 0) {
     throw new ProblemError('unsound', `${issues[0]!.path}: ${issues[0]!.message}`, { issues });
@@ -91,11 +95,20 @@ async function checkRig(manager: EntityManager, rig: Rig): Promise<PartBook> {
   return parts;
 }
 
-/** Stores the individuals that a rig draws on; returns the rigs that share one whose facts changed. */
+/**
+ * Stores the individuals that a rig draws on; returns the rigs that share one whose facts changed. They are held until
+ * the transaction ends.
+ */
 async function writeKit(manager: EntityManager, rig: Rig): Promise<string[]> {
   const ids = rig.kit.map((item) => item.id);
   const known = new Map(
-    (await manager.findBy(KitItemEntity, { id: In(ids) })).map((row) => [row.id, row]),
+    (
+      await manager.find(KitItemEntity, {
+        where: { id: In(ids) },
+        order: { id: 'ASC' },
+        lock: { mode: 'pessimistic_write' },
+      })
+    ).map((row) => [row.id, row]),
   );
   const fresh = rig.kit.filter((item) => !known.has(item.id));
   const changed = rig.kit.filter((item) => {
@@ -143,22 +156,45 @@ async function dropUnwanted(manager: EntityManager, itemIds: readonly string[]):
   if (loose.length > 0) await manager.delete(KitItemEntity, { id: In(loose), owned: false });
 }
 
-/** Stores a new rig at revision 1. Run inside a transaction. */
-export async function insertRig(manager: EntityManager, rig: Rig, now: Date): Promise<StoredRig> {
+/** Stores a new rig at revision 1, with the log that came with it. Run inside a transaction. */
+export async function insertRig(
+  manager: EntityManager,
+  rig: Rig,
+  now: Date,
+  log: RigFile['log'] = [],
+): Promise<StoredRig> {
   const parts = await checkRig(manager, rig);
-  if (!(await manager.existsBy(KitEntity, { id: kitId }))) {
-    await manager.insert(KitEntity, { id: kitId, name: 'My kit' });
-  }
-  await bumpSharers(manager, await writeKit(manager, rig));
-  await manager.insert(RigEntity, toRigRow(rig, parts, 1, now, await findCollider()) as never);
+  await manager.query('INSERT IGNORE INTO kits (id, name) VALUES (?, ?)', [kitId, 'My kit']);
+  await followSharers(manager, await writeKit(manager, rig));
+  const row = toRigRow(rig, parts, 1, now, await findCollider());
+  await manager.insert(RigEntity, { ...row, log } as never);
   await linkKit(manager, rig);
   return { rig, parts, revision: 1, savedAt: now };
 }
 
-/** Rigs that share a changed individual are no longer what an open bench thinks they are: their next save is stale. */
-async function bumpSharers(manager: EntityManager, rigIds: readonly string[]): Promise<void> {
-  for (const id of rigIds) {
-    await manager.increment(RigEntity, { id }, 'revision', 1);
+/**
+ * Rigs that share a changed individual are no longer what an open bench thinks they are: their next save is stale, and
+ * the shelf shows them with what has changed. One that could no longer be put together keeps the change out.
+ */
+async function followSharers(manager: EntityManager, rigIds: readonly string[]): Promise<void> {
+  const issues: Issue[] = [];
+  for (const id of [...rigIds].sort()) {
+    const row = await findRow(manager, id, true);
+    const rig = fromRigRow(row, await findKit(manager, id));
+    const parts = await findParts(manager, listPartIds(rig));
+    const broken = findRigIssues(rig, parts, `rig “${rig.name}”`);
+    issues.push(...broken);
+    if (broken.length > 0) continue;
+    const summary = summarise(rig, parts, await findCollider());
+    await manager.update(RigEntity, { id }, { revision: row.revision + 1, summary } as never);
+  }
+  if (issues.length > 0) {
+    const [first] = issues;
+    throw new ProblemError(
+      'unsound',
+      `Another rig shares what you changed. ${first!.path}: ${first!.message}`,
+      { issues },
+    );
   }
 }
 
@@ -181,11 +217,20 @@ export async function updateRig(
     );
   }
   const parts = await checkRig(manager, rig);
-  await bumpSharers(manager, await writeKit(manager, rig));
+  await followSharers(manager, await writeKit(manager, rig));
   const { id, ...columns } = toRigRow(rig, parts, revision + 1, now, await findCollider());
   await manager.update(RigEntity, { id }, columns as never);
   await linkKit(manager, rig);
   return { revision: revision + 1, savedAt: now };
+}
+
+/** What came with a rig's file as its log. */
+export async function findLog(manager: EntityManager, id: string): Promise<RigFile['log']> {
+  const row = await manager.findOne(RigEntity, {
+    where: { id },
+    select: { id: true, log: true } as never,
+  });
+  return (row?.log as RigFile['log'] | null) ?? [];
 }
 
 /** Takes a rig and its versions off the shelf; owned individuals stay in the kit. */
@@ -199,12 +244,20 @@ export async function deleteRig(manager: EntityManager, id: string): Promise<voi
   );
 }
 
+/** Keeps a version with every part that it rests on. */
 export async function insertVersion(
   manager: EntityManager,
   rigId: string,
   version: Version,
+  parts: readonly Part[],
 ): Promise<void> {
-  await manager.insert(VersionEntity, toVersionRow(rigId, version) as never);
+  await manager.insert(VersionEntity, toVersionRow(rigId, version, parts) as never);
+}
+
+/** The parts of a rig as they are in the catalogue now, and what lies in their boxes. */
+export async function findPartsWithBoxes(manager: EntityManager, rig: Rig): Promise<PartBook> {
+  const used = await findParts(manager, listPartIds(rig));
+  return new Map([...(await findParts(manager, listBoxPartIds(used.values()))), ...used]);
 }
 
 /** Versions of a rig, the newest first. */
@@ -219,8 +272,14 @@ export async function listVersions(
   return rows.map(toVersionSummary);
 }
 
+/** A version and the parts that it rests on, as they were. */
+export interface KeptVersion {
+  readonly version: Version;
+  readonly parts: PartBook;
+}
+
 /** Every version of a rig in full, the oldest first, as a rig file lists them. */
-export async function findVersions(manager: EntityManager, rigId: string): Promise<Version[]> {
+export async function findVersions(manager: EntityManager, rigId: string): Promise<KeptVersion[]> {
   const rows = await manager.find(VersionEntity, {
     where: { rigId },
     order: { keptAt: 'ASC', id: 'ASC' },
@@ -228,11 +287,12 @@ export async function findVersions(manager: EntityManager, rigId: string): Promi
   return rows.map(fromVersionRow);
 }
 
+/** One kept version. */
 export async function findVersion(
   manager: EntityManager,
   rigId: string,
   id: string,
-): Promise<Version> {
+): Promise<KeptVersion> {
   const row = await manager.findOneBy(VersionEntity, { rigId, id });
   if (!row) throw new ProblemError('not-found', `There is no version “${id}” of this rig.`);
   return fromVersionRow(row);

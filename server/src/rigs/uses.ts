@@ -9,7 +9,7 @@ import {
   type PartUse,
 } from '@zucchini/core';
 import { In, type EntityManager } from 'typeorm';
-import { KitItemEntity, RigEntity, RigItemEntity, VersionEntity } from '../database/index.js';
+import { KitItemEntity, RigEntity, RigItemEntity } from '../database/index.js';
 import { findCollider } from './collider.js';
 import { fromRigRow, summarise } from './mapper.js';
 import { findKit } from './repository.js';
@@ -83,9 +83,8 @@ export async function refreshShelf(
 }
 
 /**
- * What stored parts mean for the rigs that draw on them: the shelf's figures are computed again. A rig or
- * kept version that could no longer be put together, since a mount that it uses is gone, is listed by its
- * name; the caller then stores nothing. Run inside the transaction that stored the parts.
+ * What stored parts mean for the rigs that draw on them: the shelf's figures are computed again. A rig that could
+ * no longer be put together, since a mount that it uses is gone, is listed by its name; the caller then stores nothing. Run inside the transaction that stored the parts.
  */
 export async function followParts(
   manager: EntityManager,
@@ -103,13 +102,6 @@ export async function followParts(
     const summary = summarise(rig, book, await findCollider());
     await manager.update(RigEntity, { id: row.id }, { summary } as never);
   }
-  // Kept versions draw on the same catalogue; few enough to be looked through one by one.
-  const wanted = new Set(ids);
-  for (const row of await manager.find(VersionEntity)) {
-    const rig = row.doc as Rig;
-    if (!rig.kit.some((i) => wanted.has(i.partId))) continue;
-    const book = await bookFor(manager, rig);
-    issues.push(...findRigIssues(rig, book, `version “${row.name}” of “${rig.name}”`));
-  }
+  // Kept versions hold their own parts: nothing of them changes.
   return issues;
 }

@@ -10,6 +10,7 @@ import type {
   RigRecord,
   RigSummary,
   StorePart,
+  ReadyVersion,
   VersionRecord,
   VersionSummary,
 } from '@zucchini/core';
@@ -87,6 +88,8 @@ export const api = {
     call<{ versions: VersionSummary[] }>('GET', `${at(id)}/versions`).then((r) => r.versions),
   keepVersion: (id: string, name: string, reason: string) =>
     call<VersionSummary>('POST', `${at(id)}/versions`, { name, reason }),
+  readyVersion: (id: string, versionId: string) =>
+    call<ReadyVersion>('POST', `${at(id)}/versions/${encodeURIComponent(versionId)}/ready`, {}),
   findVersion: (id: string, versionId: string) =>
     call<VersionRecord>('GET', `${at(id)}/versions/${encodeURIComponent(versionId)}`),
   fileUrl: (id: string) => `${at(id)}/file`,

@@ -132,7 +132,7 @@ export const useBench = defineStore('bench', () => {
   const canRedo = computed(() => !readOnly.value && document.canRedo.value);
 
   function show(state: Rig, known: readonly Part[]): void {
-    parts.value = new Map([...parts.value, ...known.map((p) => [p.id, p] as const)]);
+    learn(known);
     document.open(state);
     setupId.value = state.setups[0]!.id;
     panel.value = { kind: 'question' };
@@ -145,6 +145,11 @@ export const useBench = defineStore('bench', () => {
     if (mine !== run) return;
     parts.value = new Map([...catalogue.map((p) => [p.id, p] as const), ...parts.value]);
     drawer.value = kit;
+  }
+
+  /** Takes parts as they are now; those that are new to this page among them. */
+  function learn(known: readonly Part[]): void {
+    parts.value = new Map([...parts.value, ...known.map((p) => [p.id, p] as const)]);
   }
 
   /** Reads the catalogue again: a part of it was corrected while the rig is open. */
@@ -335,6 +340,7 @@ export const useBench = defineStore('bench', () => {
 
   return {
     refreshParts,
+    learn,
     opened,
     readOnly,
     versionName,

@@ -1,7 +1,7 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
 const tables = [
-  `CREATE TABLE parts (
+  `CREATE TABLE IF NOT EXISTS parts (
     id varchar(64) NOT NULL,
     kind varchar(32) NOT NULL,
     maker varchar(160) NULL,
@@ -14,12 +14,12 @@ const tables = [
     INDEX parts_by_kind (kind),
     PRIMARY KEY (id)
   ) ENGINE=InnoDB`,
-  `CREATE TABLE kits (
+  `CREATE TABLE IF NOT EXISTS kits (
     id varchar(64) NOT NULL,
     name varchar(160) NOT NULL,
     PRIMARY KEY (id)
   ) ENGINE=InnoDB`,
-  `CREATE TABLE kit_items (
+  `CREATE TABLE IF NOT EXISTS kit_items (
     id varchar(64) NOT NULL,
     kit_id varchar(64) NOT NULL,
     part_id varchar(64) NOT NULL,
@@ -29,7 +29,7 @@ const tables = [
     CONSTRAINT kit_items_kit FOREIGN KEY (kit_id) REFERENCES kits (id),
     CONSTRAINT kit_items_part FOREIGN KEY (part_id) REFERENCES parts (id)
   ) ENGINE=InnoDB`,
-  `CREATE TABLE rigs (
+  `CREATE TABLE IF NOT EXISTS rigs (
     id varchar(64) NOT NULL,
     kit_id varchar(64) NOT NULL,
     name varchar(160) NOT NULL,
@@ -41,7 +41,7 @@ const tables = [
     PRIMARY KEY (id),
     CONSTRAINT rigs_kit FOREIGN KEY (kit_id) REFERENCES kits (id)
   ) ENGINE=InnoDB`,
-  `CREATE TABLE rig_items (
+  `CREATE TABLE IF NOT EXISTS rig_items (
     rig_id varchar(64) NOT NULL,
     item_id varchar(64) NOT NULL,
     position int NOT NULL,
@@ -49,7 +49,7 @@ const tables = [
     CONSTRAINT rig_items_rig FOREIGN KEY (rig_id) REFERENCES rigs (id) ON DELETE CASCADE,
     CONSTRAINT rig_items_item FOREIGN KEY (item_id) REFERENCES kit_items (id)
   ) ENGINE=InnoDB`,
-  `CREATE TABLE versions (
+  `CREATE TABLE IF NOT EXISTS versions (
     rig_id varchar(64) NOT NULL,
     id varchar(64) NOT NULL,
     name varchar(160) NOT NULL,
@@ -62,7 +62,10 @@ const tables = [
   ) ENGINE=InnoDB`,
 ];
 
-/** Parts, the kit, rigs and their versions. */
+/**
+ * Parts, the kit, rigs and their versions. Each statement commits at once, so each may find its work done: by a start that
+ * was ended before it could say so.
+ */
 export class Init1795000000000 implements MigrationInterface {
   name = 'Init1795000000000';
 

@@ -1,15 +1,15 @@
 import { toPartFacts, type Part } from '@zucchini/core';
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** Parts have a revision, so that of two changes one is not lost, and the flat facts that tables show. */
+/** May be run again wherever it was ended. Parts have a revision, so that of two changes one is not lost, and the flat facts that tables show. */
 export class PartFacts1795500000000 implements MigrationInterface {
   name = 'PartFacts1795500000000';
 
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`ALTER TABLE parts
-      ADD COLUMN revision int NOT NULL DEFAULT 1,
-      ADD COLUMN facts json NULL`);
-    const rows = (await runner.query('SELECT id, doc FROM parts')) as {
+      ADD COLUMN IF NOT EXISTS revision int NOT NULL DEFAULT 1,
+      ADD COLUMN IF NOT EXISTS facts json NULL`);
+    const rows = (await runner.query('SELECT id, doc FROM parts WHERE facts IS NULL')) as {
       id: string;
       doc: string | Part;
     }[];

@@ -50,9 +50,13 @@ const keepVersion = () =>
 
 const goBack = (version: VersionSummary) =>
   attempt(async () => {
-    const { rig } = await api.findVersion(props.rigId, version.id);
+    const { rig, parts, renamed } = await api.readyVersion(props.rigId, version.id);
+    bench.learn(parts);
     bench.apply({ type: 'restore', rig });
-    announce(`Back to ${version.name}; Z undoes it`);
+    const beside = renamed.some((r) => r.what === 'part')
+      ? '; parts that were changed since have come in beside the changed ones'
+      : '';
+    announce(`Back to ${version.name}${beside}; Z undoes it`);
   });
 
 const day = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
