@@ -4,6 +4,7 @@ import { Init1795000000000 } from './migrations/1795000000000-init.js';
 import { PartFacts1795500000000 } from './migrations/1795500000000-part-facts.js';
 import { Bytes1796000000000 } from './migrations/1796000000000-bytes.js';
 import { KeptParts1796100000000 } from './migrations/1796100000000-kept-parts.js';
+import { restoring } from './restoring.js';
 import { withTurn } from './turn.js';
 
 /** Every step from the first installation to now, the oldest first. */
@@ -20,6 +21,8 @@ const connectTimeoutMs = 5000;
 export interface OpenOptions {
   /** Goes no further than this many of the steps: for a backup of an older edition. All where absent. */
   readonly steps?: number;
+  /** A backup is being put in: a database that is not whole is expected. */
+  readonly isRestore?: boolean;
   /** Called before the first step where something is stored and steps are due. */
   readonly beforeUpgrade?: (database: DataSource) => Promise<void>;
 }
@@ -44,6 +47,7 @@ export async function openDatabase(url: string, options: OpenOptions = {}): Prom
   });
   await source.initialize();
   try {
+    if (!options.isRestore) await checkWhole(source);
     await withTurn(source, 'migrations', async () => {
       // Asked before: an empty database has nothing to keep.
       if (options.beforeUpgrade && (await isUpgrade(source))) await options.beforeUpgrade(source);
@@ -55,6 +59,13 @@ export async function openDatabase(url: string, options: OpenOptions = {}): Prom
     throw error;
   }
   return source;
+}
+
+/** Whoever ended a restore in the middle has to begin it again: half of what was kept is worse than nothing. */
+async function checkWhole(source: DataSource): Promise<void> {
+  if ((await source.query<unknown[]>(`SHOW TABLES LIKE '${restoring}'`)).length > 0) {
+    throw new Error('A backup was being put in and was ended before it was done: put it in again.');
+  }
 }
 
 /** Whether steps are due on a database that holds something already. */

@@ -1,0 +1,2 @@
+export { backUp } from './back-up.js';
+export { BackupError, restore } from './restore.js';

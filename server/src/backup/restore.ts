@@ -1,0 +1,115 @@
+import { createReadStream } from 'node:fs';
+import { createInterface } from 'node:readline';
+import { createGunzip } from 'node:zlib';
+import { DataSource, type QueryRunner } from 'typeorm';
+import { migrations, openDatabase, restoring } from '../database/index.js';
+import { tables, type End, type Head, type Row, type RowLine } from './tables.js';
+
+/** A file that is no backup, or not a whole one. */
+export class BackupError extends Error {}
+
+type Line = Head | RowLine | End;
+
+/** The lines of a backup, one at a time. */
+async function* readLines(path: string): AsyncGenerator<Line> {
+  const unzipped = createReadStream(path)
+    .on('error', (e) => unzipped.destroy(e))
+    .pipe(createGunzip());
+  try {
+    let n = 0;
+    for await (const text of createInterface({ input: unzipped, crlfDelay: Infinity })) {
+      n += 1;
+      try {
+        yield JSON.parse(text) as Line;
+      } catch {
+        throw new BackupError(`${path}: line ${n} cannot be read.`);
+      }
+    }
+  } catch (error) {
+    if (error instanceof BackupError) throw error;
+    throw new BackupError(`${path}: cannot be read: ${(error as Error).message}`);
+  }
+}
+
+/** What a backup says of itself, having read it to its end: nothing is touched for one that is cut off or altered. */
+async function checkBackup(path: string): Promise<{ head: Head; steps: number; end: End['end'] }> {
+  let head: Head | undefined;
+  let end: End['end'] | undefined;
+  const counts: Record<string, number> = Object.fromEntries(tables.map(([t]) => [t, 0]));
+  for await (const line of readLines(path)) {
+    if (!head) {
+      if (!('format' in line) || line.format !== 'zucchini-backup') {
+        throw new BackupError(`${path}: is not a backup of Zucchini.`);
+      }
+      head = line;
+    } else if ('row' in line && line.table in counts) counts[line.table]! += 1;
+    else if ('end' in line) ({ end } = line);
+  }
+  if (!head) throw new BackupError(`${path}: is empty.`);
+  if (!end) throw new BackupError(`${path}: is cut off before its end.`);
+  for (const [table] of tables) {
+    if (counts[table] !== end[table]) {
+      throw new BackupError(
+        `${path}: ${counts[table]} rows of ${table} where ${end[table]} were kept.`,
+      );
+    }
+  }
+  const steps = migrations.findIndex((m) => m.name === head.step) + 1;
+  if (steps === 0) {
+    throw new BackupError(`${path}: comes from a newer Zucchini (${head.step}).`);
+  }
+  return { head, steps, end };
+}
+
+async function insertRow(runner: QueryRunner, table: string, row: Row): Promise<void> {
+  const names = Object.keys(row);
+  // Names of columns come from the file: only what a column may be called goes into a statement.
+  if (names.some((n) => !/^[a-z_]{1,64}$/u.test(n)))
+    throw new BackupError(`“${table}” has an odd column.`);
+  const marks = names.map(() => '?').join(',');
+  await runner.query(
+    `INSERT INTO ${table} (${names.join(',')}) VALUES (${marks})`,
+    Object.values(row),
+  );
+}
+
+async function dropAll(url: string): Promise<void> {
+  const source = await new DataSource({ type: 'mariadb', url }).initialize();
+  try {
+    // From here until the end the database is not whole, and says so to whoever opens it.
+    await source.query(`CREATE TABLE IF NOT EXISTS ${restoring} (since datetime)`);
+    for (const [table] of [...tables].reverse())
+      await source.query(`DROP TABLE IF EXISTS ${table}`);
+    await source.query('DROP TABLE IF EXISTS zucchini_migrations');
+  } finally {
+    await source.destroy();
+  }
+}
+
+/**
+ * Puts a backup in the place of everything that is stored. The file is read to its end first; one of an older edition goes
+ * through the steps since. Ended in the middle it leaves a database that says so, and may be begun again.
+ */
+export async function restore(url: string, path: string): Promise<End['end']> {
+  const { steps, end } = await checkBackup(path);
+  await dropAll(url);
+  const empty = await openDatabase(url, { steps, isRestore: true });
+  try {
+    const runner = empty.createQueryRunner();
+    try {
+      await runner.startTransaction();
+      for await (const line of readLines(path)) {
+        if ('row' in line) await insertRow(runner, line.table, line.row);
+      }
+      await runner.commitTransaction();
+    } finally {
+      await runner.release();
+    }
+  } finally {
+    await empty.destroy();
+  }
+  const whole = await openDatabase(url, { isRestore: true });
+  await whole.query(`DROP TABLE ${restoring}`);
+  await whole.destroy();
+  return end;
+}

@@ -1,0 +1,139 @@
+import { describe, expect, it } from '@jest/globals';
+import { DataSource, type QueryRunner } from 'typeorm';
+import { createTestDatabase } from '../testing/app.js';
+import { migrations, openDatabase } from './index.js';
+
+class Ended extends Error {}
+
+/** A runner that dies at one statement, before it or after it has been done. */
+function endAt(runner: QueryRunner, at: number, after: boolean): QueryRunner {
+  let n = 0;
+  return new Proxy(runner, {
+    get(target, key) {
+      if (key !== 'query') return Reflect.get(target, key) as unknown;
+      return async (...args: Parameters<QueryRunner['query']>) => {
+        n += 1;
+        if (n === at && !after) throw new Ended();
+        const result: unknown = await target.query(...args);
+        if (n === at) throw new Ended();
+        return result;
+      };
+    },
+  });
+}
+
+const part = { id: 'elder', kind: 'plate', name: 'Elder', solids: [], mounts: [], massG: 5 };
+const rig = { id: 'old', name: 'Old', kit: [{ id: 'e1', partId: 'elder', owned: true }] };
+
+/** What an installation of the first edition held. */
+async function fill(source: DataSource): Promise<void> {
+  const doc = JSON.stringify;
+  await source.query(
+    'INSERT INTO parts (id, kind, name, format_version, doc) VALUES (?, ?, ?, 1, ?)',
+    [part.id, part.kind, part.name, doc(part)],
+  );
+  await source.query("INSERT INTO kits (id, name) VALUES ('kit', 'My kit')");
+  await source.query("INSERT INTO kit_items VALUES ('e1', 'kit', 'elder', 1, ?)", [
+    doc(rig.kit[0]),
+  ]);
+  await source.query(
+    "INSERT INTO rigs VALUES ('old', 'kit', 'Old', 3, 1, ?, '{}', '2026-01-01 00:00:00')",
+    [doc({ ...rig, kit: undefined })],
+  );
+  await source.query("INSERT INTO rig_items VALUES ('old', 'e1', 0)");
+  await source.query(
+    "INSERT INTO versions VALUES ('old', 'v1', 'First', '', '2026-01-01 00:00:00', 1, ?)",
+    [doc(rig)],
+  );
+}
+
+async function connect(url: string): Promise<DataSource> {
+  return new DataSource({
+    type: 'mariadb',
+    url,
+    migrations: migrations.slice(0, 1),
+    migrationsTableName: 'zucchini_migrations',
+  }).initialize();
+}
+
+/** Goes through the steps until the runner dies; how many statements there were if it did not. */
+async function die(
+  url: string,
+  from: number,
+  at: number,
+  after: boolean,
+): Promise<'ended' | 'through'> {
+  const source = await connect(url);
+  try {
+    const runner = endAt(source.createQueryRunner(), at, after);
+    for (const Step of migrations.slice(from)) await new Step().up(runner);
+    return 'through';
+  } catch (error) {
+    if (error instanceof Ended) return 'ended';
+    throw error;
+  } finally {
+    await source.destroy();
+  }
+}
+
+async function checkTables(database: DataSource): Promise<void> {
+  const drift = await database.driver.createSchemaBuilder().log();
+  expect(drift.upQueries.map((q) => q.query).filter((q) => !/FOREIGN KEY/u.test(q))).toEqual([]);
+  const [{ keys }] = (await database.query(
+    "SELECT COUNT(*) AS `keys` FROM information_schema.table_constraints WHERE constraint_schema = DATABASE() AND constraint_type = 'FOREIGN KEY'",
+  )) as [{ keys: string }];
+  expect(Number(keys)).toBe(6);
+}
+
+/** Some of the statements in every run, all of them where there is time. */
+const step = process.env['ZUCCHINI_DEPTH'] ? 1 : 4;
+
+describe('a first start or an upgrade that is ended anywhere', () => {
+  it('comes up the next time as if nothing had been: from nothing', async () => {
+    let ends = 0;
+    for (let at = 1; ; at += step) {
+      const { url, drop } = await createTestDatabase();
+      const how = await die(url, 0, at, at % 2 === 0);
+      const database = await openDatabase(url);
+      await checkTables(database);
+      await database.destroy();
+      await drop();
+      if (how === 'through') break;
+      ends += 1;
+    }
+    expect(ends).toBeGreaterThan(5);
+  });
+
+  it('comes up the next time with everything in it: from the first edition', async () => {
+    let ends = 0;
+    for (let at = 1; ; at += step) {
+      const { url, drop } = await createTestDatabase();
+      const old = await connect(url);
+      await old.runMigrations();
+      await fill(old);
+      await old.destroy();
+      const how = await die(url, 1, at, at % 2 === 0);
+      const database = await openDatabase(url);
+      await checkTables(database);
+      const [row] = (await database.query(
+        'SELECT CAST(v.doc AS CHAR) AS doc, CAST(v.parts AS CHAR) AS parts, CAST(p.facts AS CHAR) AS facts FROM versions v, parts p',
+      )) as { doc: string; parts: string; facts: string }[];
+      expect(JSON.parse(row!.doc)).toEqual(rig);
+      expect(JSON.parse(row!.parts)).toEqual([part]);
+      expect(JSON.parse(row!.facts)).toMatchObject({ id: 'elder', massG: 5 });
+      await database.destroy();
+      await drop();
+      if (how === 'through') break;
+      ends += 1;
+    }
+    expect(ends).toBeGreaterThan(4);
+  });
+
+  it('several first starts at once: one goes through the steps, the others wait', async () => {
+    const { url, drop } = await createTestDatabase();
+    const all = await Promise.all([1, 2, 3].map(() => openDatabase(url)));
+    await checkTables(all[0]!);
+    for (const database of all) await database.destroy();
+    await drop();
+  });
+});
