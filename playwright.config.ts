@@ -25,7 +25,7 @@ export default defineConfig({
     screenshot: 'only-on-failure',
   },
   webServer: {
-    command: `node --import tsx tools/start.ts --port ${port} --fresh --site ${process.env.ZUCCHINI_E2E_SITE ?? 'web/dist'}`,
+    command: `node --import tsx tools/start.ts --port ${port} --fresh --yes --site ${process.env.ZUCCHINI_E2E_SITE ?? 'web/dist'}`,
     url: `http://127.0.0.1:${port}/api/health`,
     reuseExistingServer: false,
     timeout: 180_000,

@@ -9,7 +9,7 @@ export default async function setUp() {
   register();
   const { startPrivateDatabase } = await import('./private-database.ts');
   const folder = mkdtempSync(join(tmpdir(), 'zucchini-jest-'));
-  const database = await startPrivateDatabase(folder);
+  const database = await startPrivateDatabase(folder, undefined, true);
   process.env.ZUCCHINI_TEST_SERVER_URL = database.serverUrl;
   globalThis.zucchiniTestDatabase = { database, folder };
 }

@@ -2,6 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import { afterEach, beforeEach, describe, expect, it } from '@jest/globals';
 
@@ -23,6 +24,7 @@ async function use(): Promise<{ pid: number; stop: () => Promise<void> }> {
   const script = `
     import { startPrivateDatabase } from ${JSON.stringify(module)};
     const database = await startPrivateDatabase(${JSON.stringify(folder)});
+    database.watch(() => {});
     process.once('SIGTERM', async () => { await database.stop(); process.exit(0); });
     console.log('up');
     setInterval(() => {}, 1000);`;
@@ -53,6 +55,27 @@ describe('the private database', () => {
     expect(isAlive(first.pid)).toBe(true);
     await second.stop();
     expect(isAlive(first.pid)).toBe(false);
+  }, 60_000);
+
+  it('that dies is started again, in a folder with spaces in its name; a lost password is replaced', async () => {
+    folder = join(folder, '..', 'with two spaces');
+    const user = await use();
+    const readRunning = () =>
+      JSON.parse(readFileSync(join(folder, 'running.json'), 'utf8')) as {
+        pid: number;
+        port: number;
+      };
+    const before = readRunning();
+    process.kill(before.pid, 'SIGKILL');
+    const deadline = Date.now() + 20_000;
+    while (readRunning().pid === before.pid && Date.now() < deadline) await sleep(50);
+    expect(readRunning()).toEqual({ pid: expect.any(Number), port: before.port });
+    expect(readRunning().pid).not.toBe(before.pid);
+    await user.stop();
+    rmSync(join(folder, 'password'));
+    const again = await use();
+    expect(isAlive(again.pid)).toBe(true);
+    await again.stop();
   }, 60_000);
 
   it('outlives a user that died without a word, and is stopped by the next that ends', async () => {

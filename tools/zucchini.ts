@@ -3,6 +3,7 @@
  */
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
+import type { PrivateDatabase } from './private-database.ts';
 
 /** The core is a few hundred files: what is wrong with the words on the command line is said before they are read. */
 const loadCore = () => import('@zucchini/core');
@@ -12,7 +13,12 @@ const usage = `Usage:
       Prints the full report of every setup (or of one) as JSON, or as text for people.
       Exit code 0; 2 when the file cannot be read as a rig; with --strict 1 when something stops the build.
   ./zucchini schema
-      Prints the JSON Schema of the rig file.`;
+      Prints the JSON Schema of the rig file.
+  ./zucchini backup FILE
+      Writes everything that is stored into one file, whole or not at all; a running copy goes on meanwhile.
+  ./zucchini restore FILE [--yes]
+      Puts a backup in the place of everything that is stored. Wants --yes where something is, and no running copy.
+      Both work on ZUCCHINI_DATABASE_URL, or on the private database in ZUCCHINI_DATA or .zucchini/.`;
 
 /** The file's text, or undefined with the reason on standard error. */
 function readText(path: string): string | undefined {
@@ -70,6 +76,61 @@ async function check(
   return options.strict && stopped ? 1 : 0;
 }
 
+/** Does work on the database of this installation; what goes wrong is said in words, with exit code 2. */
+async function withDatabase(
+  work: (url: string, others: number) => Promise<number>,
+): Promise<number> {
+  const { startPrivateDatabase } = await import('./private-database.ts');
+  const { databaseFolder } = await import('./data-folder.ts');
+  const { ZUCCHINI_DATABASE_URL: named } = process.env;
+  let own: PrivateDatabase | undefined;
+  try {
+    own = named ? undefined : await startPrivateDatabase(databaseFolder());
+    return await work(named ?? own!.url, own?.countOthers() ?? 0);
+  } catch (error) {
+    process.stderr.write(`${(error as Error).message}\n`);
+    return 2;
+  } finally {
+    await own?.stop();
+  }
+}
+
+const sayCounts = (counts: {
+  readonly parts: number;
+  readonly rigs: number;
+  readonly versions: number;
+}) => `${counts.parts} parts, ${counts.rigs} rigs, ${counts.versions} kept versions`;
+
+function keepAll(path: string): Promise<number> {
+  return withDatabase(async (url) => {
+    const { backUp, openDatabase } = await import('@zucchini/server');
+    const database = await openDatabase(url);
+    try {
+      const counts = await backUp(database, path, new Date());
+      process.stdout.write(`${path}: ${sayCounts(counts)}\n`);
+      return 0;
+    } finally {
+      await database.destroy();
+    }
+  });
+}
+
+function putBack(path: string, yes: boolean): Promise<number> {
+  return withDatabase(async (url, others) => {
+    const { hasData, restore } = await import('@zucchini/server');
+    if (others > 0) {
+      process.stderr.write('A running copy of Zucchini uses this database. End it first.\n');
+      return 2;
+    }
+    if (!yes && (await hasData(url))) {
+      process.stderr.write('This would take away what is stored. Add --yes if that is meant.\n');
+      return 2;
+    }
+    process.stdout.write(`Put in: ${sayCounts(await restore(url, path))}\n`);
+    return 0;
+  });
+}
+
 async function main(args: readonly string[]): Promise<number> {
   let parsed;
   try {
@@ -80,6 +141,7 @@ async function main(args: readonly string[]): Promise<number> {
         text: { type: 'boolean', default: false },
         strict: { type: 'boolean', default: false },
         setup: { type: 'string' },
+        yes: { type: 'boolean', default: false },
         help: { type: 'boolean', short: 'h', default: false },
       },
     });
@@ -99,6 +161,12 @@ async function main(args: readonly string[]): Promise<number> {
   }
   if (command === 'check' && file !== undefined && rest.length === 0) {
     return check(file, { ...parsed.values, setup: parsed.values.setup });
+  }
+  if (command === 'backup' && file !== undefined && rest.length === 0) {
+    return keepAll(file);
+  }
+  if (command === 'restore' && file !== undefined && rest.length === 0) {
+    return putBack(file, parsed.values.yes);
   }
   process.stderr.write(`${usage}\n`);
   return 2;

@@ -1,8 +1,7 @@
-import { once } from 'node:events';
 import { createWriteStream } from 'node:fs';
 import { rename, rm } from 'node:fs/promises';
-import { finished } from 'node:stream/promises';
-import { createGzip, type Gzip } from 'node:zlib';
+import { pipeline } from 'node:stream/promises';
+import { createGzip } from 'node:zlib';
 import type { DataSource, QueryRunner } from 'typeorm';
 import { tables, type End, type Head, type Row, type RowLine, type TableName } from './tables.js';
 
@@ -30,8 +29,23 @@ async function* readRows(
   }
 }
 
-async function writeLine(out: Gzip, line: Head | RowLine | End): Promise<void> {
-  if (!out.write(`${JSON.stringify(line)}\n`)) await once(out, 'drain');
+type Counts = Record<TableName, number>;
+
+/** Every line of a backup; counts the rows that went by. */
+async function* writeLines(
+  runner: QueryRunner,
+  head: Head,
+  counts: Counts,
+): AsyncGenerator<string> {
+  const toLine = (line: Head | RowLine | End) => `${JSON.stringify(line)}\n`;
+  yield toLine(head);
+  for (const [table, key] of tables) {
+    for await (const row of readRows(runner, table, key)) {
+      yield toLine({ table, row });
+      counts[table] += 1;
+    }
+  }
+  yield toLine({ end: counts });
 }
 
 /**
@@ -47,31 +61,20 @@ export async function backUp(database: DataSource, path: string, now: Date): Pro
       'SELECT name FROM zucchini_migrations ORDER BY id DESC LIMIT 1',
     )) as { name: string }[];
     if (!last) throw new Error('This database holds nothing of Zucchini yet.');
-    const out = createGzip();
-    const file = out.pipe(createWriteStream(half, { mode: 0o600 }));
-    const written = finished(file);
-    // Whoever writes waits for it at the end; until then a full disk is no unhandled fault.
-    written.catch(() => out.destroy());
-    await writeLine(out, {
+    const counts = Object.fromEntries(tables.map(([table]) => [table, 0])) as Counts;
+    const head: Head = {
       format: 'zucchini-backup',
       formatVersion: 1,
       step: last.name,
       takenAt: now.toISOString(),
-    });
-    const counts: Record<string, number> = {};
-    for (const [table, key] of tables) {
-      counts[table] = 0;
-      for await (const row of readRows(runner, table, key)) {
-        await writeLine(out, { table, row });
-        counts[table] += 1;
-      }
-    }
-    const end = counts as End['end'];
-    await writeLine(out, { end });
-    out.end();
-    await written;
+    };
+    await pipeline(
+      writeLines(runner, head, counts),
+      createGzip(),
+      createWriteStream(half, { mode: 0o600 }),
+    );
     await rename(half, path);
-    return end;
+    return counts;
   } catch (error) {
     await rm(half, { force: true });
     throw error;

@@ -1,2 +1,2 @@
 export { backUp } from './back-up.js';
-export { BackupError, restore } from './restore.js';
+export { hasData, restore } from './restore.js';

@@ -6,7 +6,7 @@ import { migrations, openDatabase, restoring } from '../database/index.js';
 import { tables, type End, type Head, type Row, type RowLine } from './tables.js';
 
 /** A file that is no backup, or not a whole one. */
-export class BackupError extends Error {}
+class BackupError extends Error {}
 
 type Line = Head | RowLine | End;
 
@@ -71,6 +71,25 @@ async function insertRow(runner: QueryRunner, table: string, row: Row): Promise<
     `INSERT INTO ${table} (${names.join(',')}) VALUES (${marks})`,
     Object.values(row),
   );
+}
+
+/** Whether a database holds anything that a backup put in would take away; one that is not whole does not count. */
+export async function hasData(url: string): Promise<boolean> {
+  const source = await new DataSource({ type: 'mariadb', url }).initialize();
+  try {
+    const names = ((await source.query('SHOW TABLES')) as object[]).map((row) =>
+      String(Object.values(row)[0]),
+    );
+    if (names.includes(restoring) || !names.includes('parts') || !names.includes('rigs')) {
+      return false;
+    }
+    const rows = (await source.query(
+      'SELECT 1 FROM parts UNION SELECT 1 FROM rigs LIMIT 1',
+    )) as unknown[];
+    return rows.length > 0;
+  } finally {
+    await source.destroy();
+  }
 }
 
 async function dropAll(url: string): Promise<void> {

@@ -22,6 +22,9 @@ function toIssue(entry: { instancePath: string; message?: string | undefined }):
 const packetTooLarge = 1153;
 const busy = new Set([1213, 1205, 1062, 1451, 1452]);
 
+/** The longest that an answer may take: an import of thousands of parts on a slow machine, in ms. */
+const longestMs = 120_000;
+
 const connectionCodes = [
   'ECONNREFUSED',
   'ECONNRESET',
@@ -58,6 +61,16 @@ function toProblem(error: FastifyError, request: FastifyRequest): ProblemError {
 
 /** Sends every error as problem details; only our own faults are logged with their stack. */
 export const problemsPlugin = fp((app, _options, done) => {
+  // A database that hangs answers never: whoever waits is told so, and may try again.
+  app.addHook('onRequest', (request, reply, next) => {
+    const timer = setTimeout(() => {
+      if (reply.sent || request.url.startsWith('/api/scale/stream')) return;
+      void reply.send(new ProblemError('database-away', 'There was no answer in time.'));
+    }, longestMs);
+    timer.unref();
+    reply.raw.once('close', () => clearTimeout(timer));
+    next();
+  });
   app.setErrorHandler((error: FastifyError, request, reply) => {
     const { problem } = toProblem(error, request);
     if (problem.status >= 500) request.log.error(error);

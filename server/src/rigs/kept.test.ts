@@ -47,17 +47,14 @@ const plate = (id: string, sockets: readonly string[] = ['one', 'two']): Part =>
       reference: [1, 0, 0],
       thread: { lengthMm: 5 },
     },
-    ...sockets.map(
-      (name, i) =>
-        ({
-          id: name,
-          kind: 'quarter-20',
-          side: 'socket',
-          originMm: [i * 10 - 5, 0, -5],
-          normal: [0, 0, -1],
-          reference: [1, 0, 0],
-        }) as const,
-    ),
+    ...sockets.map((name, i): Part['mounts'][number] => ({
+      id: name,
+      kind: 'quarter-20',
+      side: 'socket',
+      originMm: [i * 10 - 5, 0, -5],
+      normal: [0, 0, -1],
+      reference: [1, 0, 0],
+    })),
   ],
 });
 

@@ -1,4 +1,5 @@
 /** The whole server over a database of its own, for tests. */
+import { randomBytes } from 'node:crypto';
 import type { StandInScale } from '@zucchini/core';
 import type { FastifyInstance, InjectOptions } from 'fastify';
 import { DataSource } from 'typeorm';
@@ -16,14 +17,12 @@ export interface TestApp {
   close(): Promise<void>;
 }
 
-let count = 0;
-
 /** An empty database on the test server, gone when it is closed. */
 export async function createTestDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
   const serverUrl = process.env.ZUCCHINI_TEST_SERVER_URL;
   if (!serverUrl)
     throw new Error('ZUCCHINI_TEST_SERVER_URL is not set: run the tests through npm run unit');
-  const name = `test_${process.pid}_${process.env.JEST_WORKER_ID ?? '0'}_${(count += 1)}`;
+  const name = `test_${randomBytes(6).toString('hex')}`;
   const admin = await new DataSource({ type: 'mariadb', url: `${serverUrl}zucchini` }).initialize();
   await admin.query(`CREATE DATABASE ${name}`);
   return {
