@@ -232,15 +232,29 @@ export async function loadCollider(): Promise<Collider> {
         return rapier.ColliderDesc.cuboid(...(shape.halfMm as [number, number, number]));
       case 'cylinder':
         return rapier.ColliderDesc.cylinder(shape.halfLengthMm, shape.radiusMm);
-      case 'hull': {
-        const hull = (points: readonly Vec3[]) =>
-          rapier.ColliderDesc.convexHull(new Float32Array(points.flat()));
-        // Points as good as in one plane have no hull: the thin box about them stands in for it.
-        const made = hull(shape.pointsMm) ?? hull(listBoxCorners(shape.pointsMm));
-        if (!made) throw new Error(`loadCollider: no body for ${shape.pointsMm.length} points`);
-        return made;
-      }
+      case 'hull':
+        return rapier.ColliderDesc.convexHull(new Float32Array(shape.pointsMm.flat()));
     }
+  };
+  /** A body of the library, or undefined where it makes none of these points. */
+  const tryBody = (make: () => Rapier.ColliderDesc | null): Held | undefined => {
+    try {
+      const made = make();
+      return made ? world.createCollider(made) : undefined;
+    } catch {
+      // Its own words for points that it finds no hull of.
+      return undefined;
+    }
+  };
+  const createBody = (shape: Shape): Held => {
+    const body = tryBody(() => describe(shape));
+    if (body) return body;
+    const points = shape.type === 'hull' ? shape.pointsMm : [];
+    // Points as good as in one plane have no hull: the thin box about them stands in for it.
+    const corners = listBoxCorners(points).flat();
+    const made = tryBody(() => rapier.ColliderDesc.convexHull(new Float32Array(corners)));
+    if (!made) throw new Error(`loadCollider: no body for ${nameShape(shape).slice(0, 200)}`);
+    return made;
   };
   // The first of a pair and the second are two bodies even where they are alike.
   const find = (shape: Shape, role: 'a' | 'b'): Held => {
@@ -252,7 +266,7 @@ export async function loadCollider(): Promise<Collider> {
     const key = role + name;
     let body = bodies.get(key);
     if (!body) {
-      body = world.createCollider(describe(shape));
+      body = createBody(shape);
       bodies.set(key, body);
     }
     return body;

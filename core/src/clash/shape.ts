@@ -1,5 +1,5 @@
 import { compose, noPlacement, type Placement, type Vec3 } from '../placement/index.js';
-import { listCornersMm, type Solid } from '../solid/index.js';
+import { listCornersMm, measurePointBounds, type Solid } from '../solid/index.js';
 
 /** A convex body about its own origin, as the collision library takes it. Lengths in mm. */
 export type Shape =
@@ -42,6 +42,27 @@ function ring(radius: number, z: number): Vec3[] {
   });
 }
 
+/** The library finds no hull of what is thinner than this part of its length. */
+const thinnest = 1 / 250;
+
+/** The hull of points as a piece; of a needle or a leaf the box about it, which is larger by less than its thickness. */
+function createHullPiece(pointsMm: readonly Vec3[]): Piece {
+  const { lowMm, highMm } = measurePointBounds(pointsMm);
+  const sizes = lowMm.map((low, i) => highMm[i]! - low);
+  if (Math.min(...sizes) >= Math.max(...sizes) * thinnest) {
+    return { shape: { type: 'hull', pointsMm }, solidFromPiece: noPlacement };
+  }
+  const [x, y, z] = sizes.map((size) => Math.max(size, leastMm) / 2);
+  const [u, v, w] = lowMm.map((low, i) => (low + highMm[i]!) / 2);
+  return {
+    shape: { type: 'box', halfMm: [x!, y!, z!] },
+    solidFromPiece: { ...noPlacement, originMm: [u!, v!, w!] },
+  };
+}
+
+/** What is flat is taken to be so thick, in mm. */
+const leastMm = 0.01;
+
 /** A tube in wedges whose inner faces touch the bore from outside: what just fits the bore does not clash. */
 function listWedges(radiusMm: number, innerRadiusMm: number, lengthMm: number): Piece[] {
   const inner = innerRadiusMm / Math.cos(Math.PI / ringSteps);
@@ -55,7 +76,7 @@ function listWedges(radiusMm: number, innerRadiusMm: number, lengthMm: number): 
     const pointsMm = [i, i + 1].flatMap((step) =>
       [inner, outer].flatMap((r) => [corner(r, step, -h), corner(r, step, h)]),
     );
-    return { shape: { type: 'hull', pointsMm }, solidFromPiece: noPlacement };
+    return createHullPiece(pointsMm);
   });
 }
 
@@ -72,7 +93,7 @@ function cut(solid: Body): Pieces {
   switch (solid.type) {
     case 'hull':
       return {
-        whole: { shape: { type: 'hull', pointsMm: solid.pointsMm }, solidFromPiece: noPlacement },
+        whole: createHullPiece(solid.pointsMm),
         parts: undefined,
       };
     case 'box': {
@@ -94,16 +115,13 @@ function cut(solid: Body): Pieces {
       const h = solid.lengthMm / 2;
       const pointsMm = [...ring(solid.radiusMm, -h), ...ring(solid.endRadiusMm, h)];
       return {
-        whole: { shape: { type: 'hull', pointsMm }, solidFromPiece: noPlacement },
+        whole: createHullPiece(pointsMm),
         parts: undefined,
       };
     }
     case 'prism':
       return {
-        whole: {
-          shape: { type: 'hull', pointsMm: listCornersMm(solid) },
-          solidFromPiece: noPlacement,
-        },
+        whole: createHullPiece(listCornersMm(solid)),
         parts: undefined,
       };
   }

@@ -1,14 +1,35 @@
 import { z } from 'zod';
 
+/** Words that every object of the language knows already, as “constructor”: looked up by them, nothing would be something. */
+export function isFreeWord(id: string): boolean {
+  return !(id in Object.prototype);
+}
+export const isNoId = 'is a word of the language that this is written in: choose another';
+
+/** What a template was told may be nested so deep: a list of mounts with their places is 4. */
+const deepest = 8;
+
+/** Whether a value is made of finite figures, short words, ticks, and short lists of them, not nested without end. */
+export function isPlainValue(value: unknown, depth = deepest): boolean {
+  if (typeof value === 'number') return Number.isFinite(value);
+  if (typeof value === 'string') return value.length <= 400;
+  if (typeof value !== 'object' || value === null) return true;
+  if (depth === 0) return false;
+  const inner = Object.values(value) as unknown[];
+  return inner.length <= 200 && inner.every((v) => isPlainValue(v, depth - 1));
+}
+
 /** Names a part of the catalogue: small letters, digits and hyphens. */
 export const PartId = z
   .string()
-  .regex(/^[a-z0-9][a-z0-9-]{0,63}$/, 'an id has 1 to 64 small letters, digits and hyphens');
+  .regex(/^[a-z0-9][a-z0-9-]{0,63}$/, 'an id has 1 to 64 small letters, digits and hyphens')
+  .refine(isFreeWord, isNoId);
 
 /** Names something inside one part: a mount, a grip, a port. */
 export const LocalId = z
   .string()
-  .regex(/^[a-z0-9][a-z0-9-]{0,39}$/, 'an id has 1 to 40 small letters, digits and hyphens');
+  .regex(/^[a-z0-9][a-z0-9-]{0,39}$/, 'an id has 1 to 40 small letters, digits and hyphens')
+  .refine(isFreeWord, isNoId);
 
 // Tab and line breaks are for notes alone.
 const controlCharacters = /[^\P{Cc}\t\n\r]/u;

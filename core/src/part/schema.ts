@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { PointMm } from '../placement/index.js';
 import { Direction, LengthMm, Solid } from '../solid/index.js';
 import { Money } from '../units/index.js';
-import { LocalId, Name, Note, PartId } from './ids.js';
+import { isPlainValue, LocalId, Name, Note, PartId } from './ids.js';
 import { PartKind } from './kinds.js';
 import { Mount, Tool } from './mount.js';
 
@@ -353,7 +353,9 @@ export const Part = z
     made: z
       .strictObject({
         template: z.string().max(40),
-        figures: z.record(z.string().max(60), z.unknown()),
+        figures: z
+          .record(z.string().max(60), z.unknown())
+          .refine((figures) => isPlainValue(figures), 'holds what no template was told'),
       })
       .optional(),
     finish: Name.optional(),

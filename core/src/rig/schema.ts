@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Brief, BriefOverrides } from '../brief/index.js';
-import { LocalId, Name, Note, Part, PartId } from '../part/index.js';
+import { isFreeWord, isNoId, LocalId, Name, Note, Part, PartId } from '../part/index.js';
 import { Money } from '../units/index.js';
 import { Settings } from './settings.js';
 
@@ -10,7 +10,8 @@ export const EntityId = z
   .regex(
     /^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$/,
     'an id has 1 to 64 letters, digits, hyphens or underscores',
-  );
+  )
+  .refine(isFreeWord, isNoId);
 
 /** One individual of the owner's kit: two identical batteries are two. */
 export const KitItem = z.strictObject({
@@ -209,12 +210,17 @@ export const Rig = z.strictObject({
 });
 export type Rig = z.infer<typeof Rig>;
 
+/** A moment that every calendar and database knows: the years before 1000 are nobody's shoot. */
+const Moment = z.iso
+  .datetime()
+  .refine((text) => /^[1-9]\d{3}/u.test(text), 'has a year before 1000');
+
 /** An immutable copy of a rig with its name and the reason why it was kept. */
 export const Version = z.strictObject({
   id: EntityId,
   name: Name,
   reason: Note,
-  keptAt: z.iso.datetime(),
+  keptAt: Moment,
   rig: Rig,
 });
 export type Version = z.infer<typeof Version>;
@@ -222,7 +228,7 @@ export type Version = z.infer<typeof Version>;
 /** What the field taught. */
 export const LogEntry = z.strictObject({
   id: EntityId,
-  at: z.iso.datetime(),
+  at: Moment,
   kind: z.enum(['weighed', 'timed', 'came-loose', 'in-the-way', 'went-dark', 'note']),
   item: EntityId.optional(),
   text: Note.optional(),
