@@ -192,10 +192,13 @@ async function openTwoWindows(page: Page, name: string): Promise<Page> {
 test('two windows on one rig: the later save is told, and neither is lost', async ({ page }) => {
   const other = await openTwoWindows(page, 'Two windows');
   await expect(page.getByTestId('save-state')).toHaveAttribute('data-state', 'conflict');
-  await page.getByRole('button', { name: 'Store mine over it' }).click();
+  await page.getByRole('button', { name: 'Put both together' }).click();
   await saved(page);
   await other.reload();
-  await expect(stack(other)).toContainText('Ember 35 T2.1');
+  for (const window of [page, other]) {
+    await expect(stack(window)).toContainText('Ember 35 T2.1');
+    await expect(stack(window)).toContainText('Gunwale full cage');
+  }
 });
 
 test('after a conflict the stored rig can be taken instead, and mine does not come back', async ({

@@ -17,3 +17,4 @@ export * from './try.js';
 export * from './refs.js';
 export * from './fresh.js';
 export * from './stand-in.js';
+export * from './merge.js';

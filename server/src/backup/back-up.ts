@@ -18,6 +18,8 @@ async function* readRows(
     'SELECT column_name AS name FROM information_schema.columns WHERE table_schema = DATABASE() AND table_name = ? ORDER BY ordinal_position',
     [table],
   )) as { name: string }[];
+  // An earlier edition did not have the table yet.
+  if (columns.length === 0) return;
   const list = columns.map(({ name }) => `CAST(${name} AS CHAR) AS ${name}`).join(', ');
   const order = key.join(', ');
   for (let from = 0; ; from += batch) {

@@ -48,7 +48,7 @@ async function checkBackup(path: string): Promise<{ head: Head; steps: number; e
   if (!head) throw new BackupError(`${path}: is empty.`);
   if (!end) throw new BackupError(`${path}: is cut off before its end.`);
   for (const [table] of tables) {
-    if (counts[table] !== end[table]) {
+    if (counts[table] !== (end[table] ?? 0)) {
       throw new BackupError(
         `${path}: ${counts[table]} rows of ${table} where ${end[table]} were kept.`,
       );

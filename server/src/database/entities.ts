@@ -144,6 +144,13 @@ export const VersionEntity = new EntitySchema<VersionRow>({
   },
 });
 
+/** How far the revisions of a rig went that is gone: one that comes under its id goes on from there. */
+export const GoneRigEntity = new EntitySchema<{ id: string; revision: number }>({
+  name: 'GoneRig',
+  tableName: 'gone_rigs',
+  columns: { id, revision: { type: 'int' } },
+});
+
 export const entities = [
   PartEntity,
   KitEntity,
@@ -151,4 +158,5 @@ export const entities = [
   RigEntity,
   RigItemEntity,
   VersionEntity,
+  GoneRigEntity,
 ];

@@ -192,6 +192,23 @@ describe('a kept version', () => {
   });
 });
 
+describe('a rig that is taken off and brought again', () => {
+  it('never shares a revision with the one that is gone', async () => {
+    const other = copy(file);
+    other.rig.id = 'phoenix';
+    await ask('POST', '/api/rigs/import', other);
+    const before = await open('phoenix');
+    const saved = await save({ ...before.rig, name: 'Grown' }, before.revision);
+    expect((await ask('DELETE', '/api/rigs/phoenix')).status).toBe(204);
+    await ask('POST', '/api/rigs/import', other);
+    const after = await open('phoenix');
+    expect(after.revision).toBeGreaterThan(saved.body.revision);
+    // The window that still has the old one open.
+    expect((await save(before.rig, saved.body.revision)).status).toBe(409);
+    expect((await open('phoenix')).rig.name).toBe(file.rig.name);
+  });
+});
+
 describe('individuals that rigs share', () => {
   const twin = async (id: string) => {
     const other = copy(file);

@@ -14,6 +14,7 @@ import {
 } from '@zucchini/core';
 import { In, type EntityManager } from 'typeorm';
 import {
+  GoneRigEntity,
   KitItemEntity,
   RigEntity,
   RigItemEntity,
@@ -156,7 +157,7 @@ async function dropUnwanted(manager: EntityManager, itemIds: readonly string[]):
   if (loose.length > 0) await manager.delete(KitItemEntity, { id: In(loose), owned: false });
 }
 
-/** Stores a new rig at revision 1, with the log that came with it. Run inside a transaction. */
+/** Stores a new rig, at revision 1 where none of its id was there before, with the log that came with it. Run inside a transaction. */
 export async function insertRig(
   manager: EntityManager,
   rig: Rig,
@@ -166,10 +167,13 @@ export async function insertRig(
   const parts = await checkRig(manager, rig);
   await manager.query('INSERT IGNORE INTO kits (id, name) VALUES (?, ?)', [kitId, 'My kit']);
   await followSharers(manager, await writeKit(manager, rig));
-  const row = toRigRow(rig, parts, 1, now, await findCollider());
+  // A window that is still open on a rig of this id that is gone must not be taken for one on this.
+  const gone = await manager.findOneBy(GoneRigEntity, { id: rig.id });
+  const revision = (gone?.revision ?? 0) + 1;
+  const row = toRigRow(rig, parts, revision, now, await findCollider());
   await manager.insert(RigEntity, { ...row, log } as never);
   await linkKit(manager, rig);
-  return { rig, parts, revision: 1, savedAt: now };
+  return { rig, parts, revision, savedAt: now };
 }
 
 /**
@@ -235,8 +239,9 @@ export async function findLog(manager: EntityManager, id: string): Promise<RigFi
 
 /** Takes a rig and its versions off the shelf; owned individuals stay in the kit. */
 export async function deleteRig(manager: EntityManager, id: string): Promise<void> {
-  await findRow(manager, id, true);
+  const { revision } = await findRow(manager, id, true);
   const links = await manager.findBy(RigItemEntity, { rigId: id });
+  await manager.upsert(GoneRigEntity, { id, revision }, ['id']);
   await manager.delete(RigEntity, { id });
   await dropUnwanted(
     manager,

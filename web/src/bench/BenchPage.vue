@@ -13,6 +13,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/client';
 import { readFit } from '../shared/errand';
 import { announce } from '../shared/announce';
+import { saveText } from '../shared/saveText';
 import AppButton from '../shared/AppButton.vue';
 import KeySheet from '../shared/KeySheet.vue';
 import TopBar from '../shared/TopBar.vue';
@@ -44,6 +45,12 @@ const props = defineProps<{ id: string; versionId?: string }>();
 const bench = useBench();
 const sheet = ref(false);
 const side = useTemplateRef('side');
+/** Hands out what was changed and cannot be gone on with, so that nothing of it is lost. */
+function keepDraftAsText(): void {
+  const draft = bench.draftTrouble?.rig;
+  if (draft)
+    saveText(`${draft.name}.unstored.json`, JSON.stringify(draft, null, 2), 'application/json');
+}
 
 watch(
   () => [props.id, props.versionId] as const,
@@ -258,7 +265,17 @@ useKeys({
         >
       </div>
     </main>
-    <p v-else-if="bench.opened.kind === 'loading'" class="text-faint p-10" role="status">
+    <TroubleBox
+      v-if="bench.draftTrouble"
+      title="Changes that were not stored rest on parts that have left the catalogue."
+      :issues="bench.draftTrouble.issues"
+    >
+      <div class="mt-2 flex gap-2">
+        <AppButton small @click="keepDraftAsText">Keep them as a file</AppButton>
+        <AppButton small @click="bench.dropBrokenDraft()">Let them go</AppButton>
+      </div>
+    </TroubleBox>
+    <p v-if="bench.opened.kind === 'loading'" class="text-faint p-10" role="status">
       Laying the rig on the bench …
     </p>
 

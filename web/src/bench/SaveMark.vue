@@ -1,10 +1,14 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
 import AppButton from '../shared/AppButton.vue';
 import { useBench } from '../desk/benchStore';
+import { sayError } from '../shared/sayError';
+import { sayPlace } from './sayPlace';
 
 /** Where the changes are, in words; what can be done when they are not on the server. */
 const bench = useBench();
+const router = useRouter();
 const words = computed(() => {
   const state = bench.saveState;
   switch (state.kind) {
@@ -22,16 +26,36 @@ const words = computed(() => {
       return `Refused: ${state.message}`;
     case 'conflict':
       return 'Changed elsewhere; yours is kept here';
+    case 'gone':
+      return trouble.value || 'Taken off the shelf elsewhere; yours is kept here';
     default:
       return '';
   }
 });
-const isTrouble = computed(() => ['failed', 'refused', 'conflict'].includes(bench.saveState.kind));
+const isTrouble = computed(() =>
+  ['failed', 'refused', 'conflict', 'gone'].includes(bench.saveState.kind),
+);
+/** What both windows changed, each otherwise. */
+const clashes = computed(() => {
+  const { meeting, rig, parts } = bench;
+  if (!meeting?.merged || !rig) return [];
+  return [...new Set(meeting.merged.clashes.map((path) => sayPlace(path, rig, parts)))];
+});
+const trouble = ref('');
+async function keepAsNew(): Promise<void> {
+  trouble.value = '';
+  try {
+    const id = await bench.keepAsNew();
+    if (id !== undefined) await router.push(`/rigs/${id}`);
+  } catch (error) {
+    trouble.value = sayError(error);
+  }
+}
 </script>
 
 <template>
   <div
-    class="flex items-center gap-2 text-xs whitespace-nowrap"
+    class="relative flex items-center gap-2 text-xs whitespace-nowrap"
     role="status"
     data-testid="save-state"
     :data-state="bench.saveState.kind"
@@ -46,8 +70,20 @@ const isTrouble = computed(() => ['failed', 'refused', 'conflict'].includes(benc
       >Try now</AppButton
     >
     <template v-if="bench.saveState.kind === 'conflict'">
+      <AppButton v-if="bench.meeting?.merged" small @click="bench.keepBoth()"
+        >Put both together</AppButton
+      >
       <AppButton small @click="bench.keepMine()">Store mine over it</AppButton>
       <AppButton small @click="bench.takeStored()">Take the stored one</AppButton>
+      <p
+        v-if="clashes.length"
+        class="bg-sheet border-line absolute top-full right-0 z-20 mt-1 w-72 border p-2 whitespace-normal"
+      >
+        Both windows changed {{ clashes.join(', ') }}. Put together, yours stands there.
+      </p>
     </template>
+    <AppButton v-if="bench.saveState.kind === 'gone'" small @click="keepAsNew()"
+      >Keep mine as a new rig</AppButton
+    >
   </div>
 </template>

@@ -1,5 +1,12 @@
 import { afterEach, beforeEach, describe, expect, it } from '@jest/globals';
-import { isProposedId, proposeId, type Edit, type Part, type Rig } from '@zucchini/core';
+import {
+  isProposedId,
+  proposeId,
+  readRigFile,
+  type Edit,
+  type Part,
+  type Rig,
+} from '@zucchini/core';
 import { createPinia, setActivePinia } from 'pinia';
 import { body, createTestRig, handle, joint, weightAhead } from '../../../core/src/testing/rigs';
 import { startFakeServer, startStorage, until, type FakeServer } from '../testing/server';
@@ -220,6 +227,38 @@ describe('a draft', () => {
   });
 });
 
+describe('what would otherwise be lost', () => {
+  it('a rig that was taken off the shelf elsewhere is kept as a new one, with its parts', async () => {
+    const bench = await open();
+    bench.apply(slide(3));
+    server.answer('PUT /api/rigs/rig', { title: 'gone' }, 404);
+    await bench.saveNow();
+    expect(bench.saveState).toEqual({ kind: 'gone' });
+    server.answer('POST /api/rigs/import', { id: 'rig', name: rig.name, renamed: [] }, 201);
+    expect(await bench.keepAsNew()).toBe('rig');
+    const { body } = server.asked.at(-1)!;
+    const file = readRigFile(body);
+    expect(file.state === 'read' && slideOf(file.file.rig)).toBe(3);
+    expect([...kept.keys()].filter((key) => key.startsWith('zucchini.draft'))).toEqual([]);
+  });
+
+  it('a draft that rests on a part that is gone does not lock the rig: it is kept beside and can be let go', async () => {
+    const lost = { ...rig, kit: [...rig.kit, { id: 'x', partId: 'gone', owned: false }] };
+    kept.set('zucchini.draft.rig', JSON.stringify({ revision: 2, rig: lost }));
+    const bench = await open();
+    await until(() => bench.draftTrouble !== undefined);
+    expect(bench.rig).toEqual(rig);
+    expect(bench.draftTrouble!.issues[0]!.path).toBe('rig.kit[3].partId');
+    server.answer('PUT /api/rigs/rig', { revision: 3, savedAt: 'z' });
+    bench.apply(slide(3));
+    await bench.saveNow();
+    const drafts = () => [...kept.keys()].filter((key) => key.startsWith('zucchini.draft'));
+    expect(drafts()).toHaveLength(1);
+    await bench.dropBrokenDraft();
+    expect([drafts(), bench.draftTrouble]).toEqual([[], undefined]);
+  });
+});
+
 describe('a save that another window overtook', () => {
   beforeEach(() => {
     server.answer('PUT /api/rigs/rig', { title: 'stale', revision: 8 }, 409);
@@ -236,6 +275,29 @@ describe('a save that another window overtook', () => {
     expect(server.asked.filter((a) => a.method === 'PUT').at(-1)).toMatchObject({
       body: { revision: 8 },
     });
+  });
+
+  it('is put together with what the other stored, in one step that can be taken back', async () => {
+    const bench = await open();
+    bench.apply(slide(3));
+    server.answer('GET /api/rigs/rig', {
+      rig: { ...rig, name: 'Theirs' },
+      parts: [...parts.values()],
+      revision: 8,
+      savedAt: 'z',
+    });
+    await bench.saveNow();
+    await until(() => bench.meeting !== undefined);
+    expect(bench.meeting!.merged!.clashes).toEqual([]);
+    server.answer('PUT /api/rigs/rig', { revision: 9, savedAt: 'z' });
+    await bench.keepBoth();
+    expect([bench.rig!.name, slideOf(bench.rig)]).toEqual(['Theirs', 3]);
+    expect(server.asked.filter((a) => a.method === 'PUT').at(-1)).toMatchObject({
+      body: { revision: 8, rig: { name: 'Theirs' } },
+    });
+    expect([bench.saveState.kind, bench.meeting]).toEqual(['saved', undefined]);
+    bench.stepBack();
+    expect([bench.rig!.name, slideOf(bench.rig)]).toEqual([rig.name, 3]);
   });
 
   it('is told, and what is stored can be taken instead', async () => {

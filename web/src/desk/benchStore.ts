@@ -6,12 +6,19 @@ import {
   createNames,
   measureReport,
   questionOf,
+  findRigIssues,
+  listBoxPartIds,
+  mergeRigs,
+  rigFormat,
+  rigFormatVersion,
   walk,
   type Ask,
   type Collider,
   type Edit,
   type Finding,
+  type Issue,
   type KitItem,
+  type Merged,
   type Part,
   type Question,
   type Report,
@@ -25,7 +32,8 @@ import { api, ApiError } from '../api/client';
 import { announce } from '../shared/announce';
 import { rememberRig } from '../shared/lastRig';
 import { useHistory } from '../shared/useHistory';
-import { dropDraft, readDraft, type Draft } from './drafts';
+import { dropDraft, keepDraft, takeDraft, type Draft } from './drafts';
+import { findWindow, listWindows } from './windows';
 import { Saver, type SaveState } from './saver';
 import { sayError } from '../shared/sayError';
 
@@ -66,6 +74,14 @@ export function createId(): string {
   return crypto.randomUUID();
 }
 
+/** What another window stored, met by what was changed here. */
+export interface Meeting {
+  readonly stored: Rig;
+  readonly revision: number;
+  /** Both together; absent where they cannot be put together. */
+  readonly merged?: Merged;
+}
+
 /** The rig on the bench: the document, what is shown of it, and its verbs. */
 export const useBench = defineStore('bench', () => {
   const opened = ref<OpenState>({ kind: 'loading' });
@@ -76,6 +92,10 @@ export const useBench = defineStore('bench', () => {
   const parts = shallowRef<ReadonlyMap<string, Part>>(new Map());
   const drawer = shallowRef<readonly KitItem[]>([]);
   const saveState = ref<SaveState>({ kind: 'saved' });
+  /** After a conflict: what another window stored, and both together where that can be placed. */
+  const meeting = shallowRef<Meeting>();
+  /** A draft that rests on what is no longer in the catalogue. */
+  const draftTrouble = shallowRef<{ readonly rig: Rig; readonly issues: readonly Issue[] }>();
   const setupId = ref('');
   const view = ref<ViewName>('near');
   const question = ref<Question>('fit');
@@ -168,12 +188,15 @@ export const useBench = defineStore('bench', () => {
     };
   }
 
-  function watchSaves(stored: Rig, revision: number): Saver {
+  function watchSaves(stored: Rig, revision: number, windowId: string): Saver {
     return new Saver(stored, revision, {
+      windowId,
       save: (next, from) => api.saveRig(next, from),
       place: findPlace(),
       onState: (state) => {
         saveState.value = state;
+        if (state.kind !== 'conflict') meeting.value = undefined;
+        else void meetStored();
       },
     });
   }
@@ -201,11 +224,23 @@ export const useBench = defineStore('bench', () => {
       rememberRig(id);
       show(stored.rig, stored.parts);
       void readCollider();
-      const draft = findDraft(stored.rig);
+      const windowId = await findWindow();
+      const draft = findDraft(stored.rig, windowId, await listWindows());
+      if (mine !== run) return;
       // Made on an older revision, the draft meets the conflict that it would have met then.
-      saver = watchSaves(stored.rig, draft?.revision ?? stored.revision);
+      saver = watchSaves(draft?.base ?? stored.rig, draft?.revision ?? stored.revision, windowId);
       await readAround(mine);
       if (mine !== run || !draft) return;
+      const issues = findRigIssues(draft.rig, parts.value, 'rig');
+      if (issues.length > 0) {
+        // It stays in the browser, and out of the way: what it rests on has left the catalogue.
+        saver.close();
+        dropDraft(findPlace(), id, windowId);
+        keepDraft(findPlace(), leftBy(windowId), draft);
+        saver = watchSaves(stored.rig, stored.revision, windowId);
+        draftTrouble.value = { rig: draft.rig, issues };
+        return;
+      }
       commit(draft.rig);
       announce('Changes that were not stored yet have been taken up again.');
     } catch (error) {
@@ -237,6 +272,8 @@ export const useBench = defineStore('bench', () => {
     run += 1;
     document.open(undefined);
     saveState.value = { kind: 'saved' };
+    meeting.value = undefined;
+    draftTrouble.value = undefined;
     versionName.value = '';
   }
 
@@ -326,9 +363,71 @@ export const useBench = defineStore('bench', () => {
     view.value = walk(view.value, step);
   }
 
+  /** After a conflict: reads what another window stored, and what both would be together. */
+  async function meetStored(): Promise<void> {
+    const mine = run;
+    const [now, base] = [present.value, saver?.base];
+    if (!now || !base) return;
+    try {
+      const stored = await api.findRig(now.id);
+      if (mine !== run || saveState.value.kind !== 'conflict') return;
+      learn(stored.parts);
+      const merged = mergeRigs(base, now, stored.rig);
+      const isWhole = findRigIssues(merged.rig, parts.value, 'rig').length === 0;
+      meeting.value = {
+        stored: stored.rig,
+        revision: stored.revision,
+        ...(isWhole ? { merged } : {}),
+      };
+    } catch {
+      // What is stored cannot be read now: mine can still be stored over it, or wait.
+      meeting.value = undefined;
+    }
+  }
+
+  /** After a conflict: what both windows changed, together; of what both changed otherwise, mine. */
+  async function keepBoth(): Promise<void> {
+    const met = meeting.value;
+    if (!met?.merged || !saver) return;
+    const own = saver;
+    // Nothing is to be stored between: the next save is on what was just read.
+    own.rest(met.revision, met.stored);
+    document.commit(met.merged.rig);
+    await own.flush();
+    announce('Both are stored together; Z takes theirs off again.');
+  }
+
   /** After a conflict: store mine over what another window stored. */
   async function keepMine(): Promise<void> {
-    if (saveState.value.kind === 'conflict') await saver?.overwrite(saveState.value.stored);
+    if (saveState.value.kind === 'conflict') {
+      await saver?.overwrite(saveState.value.stored, meeting.value?.stored);
+    }
+  }
+
+  /** The rig was taken off the shelf elsewhere: stores mine as a rig of its own; resolves with its id. */
+  async function keepAsNew(): Promise<string | undefined> {
+    const now = present.value;
+    if (!now) return undefined;
+    const used = now.kit.flatMap((item) => parts.value.get(item.partId) ?? []);
+    const boxed = listBoxPartIds(used).flatMap((id) => parts.value.get(id) ?? []);
+    const file = {
+      format: rigFormat,
+      formatVersion: rigFormatVersion,
+      parts: [...new Set([...used, ...boxed])],
+      rig: now,
+      versions: [],
+      log: [],
+    };
+    const { id } = await api.importRig(JSON.stringify(file));
+    saver?.abandon();
+    return id;
+  }
+
+  /** Lets go of a draft that cannot be put together any more. */
+  async function dropBrokenDraft(): Promise<void> {
+    const broken = draftTrouble.value;
+    draftTrouble.value = undefined;
+    if (broken) dropDraft(findPlace(), broken.rig.id, leftBy(await findWindow()));
   }
 
   /** After a conflict: let mine go and take what another window stored. */
@@ -385,15 +484,27 @@ export const useBench = defineStore('bench', () => {
     openSetup,
     walkRound,
     keepMine,
+    keepBoth,
+    keepAsNew,
+    meeting,
+    draftTrouble,
+    dropBrokenDraft,
     takeStored,
     saveNow: () => saver?.flush(),
   };
 });
 
+/** Under which name a draft lies that a window could not go on with: further changes do not write over it. */
+const leftBy = (windowId: string): string => `left-${windowId}`;
+
 /** What was changed and not stored, unless it has been after all: the answer may have met a closed window. */
-function findDraft(stored: Rig): Draft | undefined {
-  const draft = readDraft(findPlace(), stored.id);
+function findDraft(
+  stored: Rig,
+  windowId: string,
+  open: ReadonlySet<string> | undefined,
+): Draft | undefined {
+  const draft = takeDraft(findPlace(), stored.id, windowId, open);
   if (!draft || JSON.stringify(draft.rig) !== JSON.stringify(stored)) return draft;
-  dropDraft(findPlace(), stored.id);
+  dropDraft(findPlace(), stored.id, windowId);
   return undefined;
 }

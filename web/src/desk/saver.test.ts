@@ -17,6 +17,10 @@ class Place implements DraftPlace {
   getItem = (key: string) => this.kept.get(key) ?? null;
   setItem = (key: string, value: string) => void this.kept.set(key, value);
   removeItem = (key: string) => void this.kept.delete(key);
+  get length() {
+    return this.kept.size;
+  }
+  key = (index: number) => [...this.kept.keys()][index] ?? null;
 }
 
 /** A server whose answers the test gives one by one. */
@@ -45,6 +49,7 @@ function createSaver(): Saver {
   return new Saver(first, 1, {
     save: server.save,
     place,
+    windowId: 'w',
     onState: (s) => {
       states.push(s.kind);
       last = s;
@@ -88,7 +93,7 @@ describe('saving by itself', () => {
     await wait(2000);
     expect(server.asked).toHaveLength(1);
     await server.answer();
-    expect(readDraft(place, 'rig')).toMatchObject({ revision: 2, rig: { name: 'b' } });
+    expect(readDraft(place, 'rig', 'w')).toMatchObject({ revision: 2, rig: { name: 'b' } });
     await wait(0);
     expect(server.asked[1]).toEqual({ name: 'b', revision: 2 });
     await server.answer();
@@ -113,7 +118,7 @@ describe('a save that does not get through', () => {
     await wait(500);
     await server.answer(new ApiError(0, 'away'));
     expect(last).toMatchObject({ kind: 'failed', kept: true });
-    expect(readDraft(place, 'rig')?.rig.name).toBe('a');
+    expect(readDraft(place, 'rig', 'w')?.rig.name).toBe('a');
     await wait(1000);
     expect(server.asked).toHaveLength(2);
     await server.answer(new ApiError(503, 'away'));
@@ -130,6 +135,7 @@ describe('a save that does not get through', () => {
     const saver = new Saver(first, 1, {
       save: server.save,
       place: undefined,
+      windowId: 'w',
       onState: (s) => (last = s),
       waitMs: 0,
     });
@@ -160,7 +166,7 @@ describe('a conflict', () => {
     expect(last).toEqual({ kind: 'conflict', stored: 7 });
     await wait(60_000);
     expect(server.asked).toHaveLength(1);
-    expect(readDraft(place, 'rig')?.rig.name).toBe('mine');
+    expect(readDraft(place, 'rig', 'w')?.rig.name).toBe('mine');
     void saver.overwrite(7);
     await wait(0);
     expect(server.asked[1]).toEqual({ name: 'mine', revision: 7 });
@@ -181,6 +187,30 @@ describe('leaving', () => {
     expect(place.kept.size).toBe(0);
   });
 
+  it('closed while it saves, what came after goes at once', async () => {
+    const saver = createSaver();
+    saver.want(rigOf('a'));
+    await jest.advanceTimersByTimeAsync(500);
+    saver.want(rigOf('b'));
+    saver.close();
+    await server.answer();
+    await server.answer();
+    expect(server.asked).toEqual([
+      { name: 'a', revision: 1 },
+      { name: 'b', revision: 2 },
+    ]);
+    expect(place.kept.size).toBe(0);
+  });
+
+  it('of a rig that was taken off the shelf is told, with the changes kept', async () => {
+    const saver = createSaver();
+    saver.want(rigOf('mine'));
+    await jest.advanceTimersByTimeAsync(500);
+    await server.answer(new ApiError(404, 'gone'));
+    expect(last).toEqual({ kind: 'gone' });
+    expect(readDraft(place, 'rig', 'w')).toMatchObject({ rig: { name: 'mine' }, base: first });
+  });
+
   it('closed while the server is away, the changes stay in the browser', async () => {
     const saver = createSaver();
     saver.want(rigOf('a'));
@@ -188,7 +218,7 @@ describe('leaving', () => {
     await server.answer(new ApiError(0, 'away'));
     await wait(60_000);
     expect(server.asked).toHaveLength(1);
-    expect(readDraft(place, 'rig')?.rig.name).toBe('a');
+    expect(readDraft(place, 'rig', 'w')?.rig.name).toBe('a');
   });
 
   it('abandoned after a conflict, nothing is stored and nothing is kept, also when it is closed then', async () => {
@@ -206,13 +236,13 @@ describe('leaving', () => {
 
 describe('drafts', () => {
   it('that cannot be read, or are another rig’s, are none', () => {
-    place.setItem('zucchini.draft.rig', '{"half');
-    expect(readDraft(place, 'rig')).toBeUndefined();
+    place.setItem('zucchini.draft.rig.w', '{"half');
+    expect(readDraft(place, 'rig', 'w')).toBeUndefined();
     place.setItem(
-      'zucchini.draft.rig',
+      'zucchini.draft.rig.w',
       JSON.stringify({ revision: 1, rig: { ...rigOf('x'), id: 'other' } }),
     );
-    expect(readDraft(place, 'rig')).toBeUndefined();
-    expect(readDraft(undefined, 'rig')).toBeUndefined();
+    expect(readDraft(place, 'rig', 'w')).toBeUndefined();
+    expect(readDraft(undefined, 'rig', 'w')).toBeUndefined();
   });
 });

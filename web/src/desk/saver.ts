@@ -10,11 +10,15 @@ export type SaveState =
   | { readonly kind: 'saving' }
   | { readonly kind: 'failed'; readonly message: string; readonly kept: boolean }
   | { readonly kind: 'refused'; readonly message: string }
-  | { readonly kind: 'conflict'; readonly stored: number };
+  | { readonly kind: 'conflict'; readonly stored: number }
+  /** The rig was taken off the shelf elsewhere. */
+  | { readonly kind: 'gone' };
 
 export interface SaverOptions {
   readonly save: (rig: Rig, revision: number) => Promise<{ revision: number }>;
   readonly place: DraftPlace | undefined;
+  /** Whose drafts these are. */
+  readonly windowId: string;
   readonly onState: (state: SaveState) => void;
   readonly waitMs?: number;
   readonly retryMs?: number;
@@ -50,7 +54,7 @@ export class Saver {
   want(rig: Rig): void {
     if (rig === this.wanted) return;
     this.wanted = rig;
-    keepDraft(this.options.place, { revision: this.revision, rig });
+    this.keep();
     if (rig === this.stored && !this.running) {
       this.settle();
       return;
@@ -66,10 +70,19 @@ export class Saver {
     return this.run();
   }
 
-  /** After a conflict: store mine over what is stored. */
-  overwrite(storedRevision: number): Promise<void> {
+  /** After a conflict: store mine over what is stored, which is what it is put together with from now on. */
+  overwrite(storedRevision: number, stored: Rig = this.stored): Promise<void> {
     this.revision = storedRevision;
+    this.stored = stored;
     return this.flush();
+  }
+
+  /** After a conflict: goes on from what is stored, with nothing to store yet. */
+  rest(storedRevision: number, stored: Rig): void {
+    clearTimeout(this.timer);
+    this.revision = storedRevision;
+    this.stored = stored;
+    this.wanted = stored;
   }
 
   /** Stores what waits and says no more: whoever listens shows another rig by then. */
@@ -83,7 +96,22 @@ export class Saver {
     this.stopped = true;
     clearTimeout(this.timer);
     this.wanted = this.stored;
-    dropDraft(this.options.place, this.stored.id);
+    dropDraft(this.options.place, this.stored.id, this.options.windowId);
+  }
+
+  /** What changes would be put together with, should another window have stored meanwhile. */
+  get base(): Rig {
+    return this.stored;
+  }
+
+  private keep(): boolean {
+    const { place, windowId } = this.options;
+    return keepDraft(place, windowId, {
+      revision: this.revision,
+      rig: this.wanted,
+      base: this.stored,
+      at: Date.now(),
+    });
   }
 
   private tell(state: SaveState): void {
@@ -97,7 +125,7 @@ export class Saver {
 
   private settle(): void {
     clearTimeout(this.timer);
-    dropDraft(this.options.place, this.stored.id);
+    dropDraft(this.options.place, this.stored.id, this.options.windowId);
     this.tell({ kind: 'saved' });
   }
 
@@ -114,8 +142,10 @@ export class Saver {
       this.running = false;
       if (this.wanted === rig) this.settle();
       else {
-        keepDraft(this.options.place, { revision, rig: this.wanted });
-        this.schedule(0);
+        this.keep();
+        // Left meanwhile, what came after goes at once: nobody is there to wait for a pause.
+        if (this.stopped) await this.run();
+        else this.schedule(0);
       }
     } catch (error) {
       this.running = false;
@@ -124,11 +154,13 @@ export class Saver {
   }
 
   private fail(error: unknown): void {
-    const kept = keepDraft(this.options.place, { revision: this.revision, rig: this.wanted });
+    const kept = this.keep();
     const status = error instanceof ApiError ? error.status : 0;
     const message = sayError(error);
     if (error instanceof ApiError && status === 409 && error.revision !== undefined) {
       this.tell({ kind: 'conflict', stored: error.revision });
+    } else if (status === 404) {
+      this.tell({ kind: 'gone' });
     } else if (status >= 400 && status < 500) {
       this.tell({ kind: 'refused', message });
     } else {

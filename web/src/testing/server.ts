@@ -39,6 +39,10 @@ export function startStorage(): Map<string, string> {
     getItem: (key: string) => kept.get(key) ?? null,
     setItem: (key: string, value: string) => void kept.set(key, value),
     removeItem: (key: string) => void kept.delete(key),
+    get length() {
+      return kept.size;
+    },
+    key: (index: number) => [...kept.keys()][index] ?? null,
   } as never;
   return kept;
 }

@@ -13,7 +13,8 @@ async function findParts(runner: QueryRunner, ids: readonly string[]): Promise<P
 }
 
 /**
- * A kept version holds the parts that it rests on, and a rig the log that came with its file. Versions that were kept before take their parts from the catalogue as it stands.
+ * A kept version holds the parts that it rests on, a rig the log that came with its file, and of a rig that was taken off
+ * the shelf it is known how far its revisions went. Versions that were kept before take their parts from the catalogue as it stands.
  * May be run again wherever it was ended.
  */
 export class KeptParts1796100000000 implements MigrationInterface {
@@ -41,6 +42,11 @@ export class KeptParts1796100000000 implements MigrationInterface {
     }
     await runner.query('ALTER TABLE versions MODIFY parts json NOT NULL');
     await runner.query('ALTER TABLE rigs ADD COLUMN IF NOT EXISTS log json NULL');
+    await runner.query(`CREATE TABLE IF NOT EXISTS gone_rigs (
+      id varchar(64) CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin NOT NULL,
+      revision int NOT NULL,
+      PRIMARY KEY (id)
+    ) ENGINE=InnoDB`);
   }
 
   down(): Promise<void> {
