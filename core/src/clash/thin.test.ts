@@ -47,7 +47,7 @@ const thin: fc.Arbitrary<Solid> = fc
 const number = fc.double({ min: -1, max: 1, noNaN: true });
 const standing: fc.Arbitrary<Placement> = fc.oneof(
   fc.constant(noPlacement),
-  fc.tuple(number, number, number, fc.constantFrom(0, 20)).map(([x, y, z, far]) => ({
+  fc.tuple(number, number, number, fc.constantFrom(0, 20)).map(([x, y, z, far]): Placement => ({
     rotation: createRotation(toUnit([x + 2, y, z]), 3 * z),
     originMm: [x * far, y * far, z * far * 5],
   })),

@@ -3,12 +3,17 @@ import { createInterface } from 'node:readline';
 import { createGunzip } from 'node:zlib';
 import { DataSource, type QueryRunner } from 'typeorm';
 import { migrations, openDatabase, restoring } from '../database/index.js';
-import { tables, type End, type Head, type Row, type RowLine } from './tables.js';
+import { tables, type End, type Row, type RowLine } from './tables.js';
 
 /** A file that is no backup, or not a whole one. */
 class BackupError extends Error {}
 
-type Line = Head | RowLine | End;
+/** A line as it may be in any file that somebody takes for a backup. */
+type Line = Partial<RowLine> & {
+  readonly format?: string;
+  readonly step?: string;
+  readonly end?: Partial<End['end']>;
+};
 
 /** The lines of a backup, one at a time. */
 async function* readLines(path: string): AsyncGenerator<Line> {
@@ -32,18 +37,19 @@ async function* readLines(path: string): AsyncGenerator<Line> {
 }
 
 /** What a backup says of itself, having read it to its end: nothing is touched for one that is cut off or altered. */
-async function checkBackup(path: string): Promise<{ head: Head; steps: number; end: End['end'] }> {
-  let head: Head | undefined;
-  let end: End['end'] | undefined;
+async function checkBackup(path: string): Promise<{ steps: number; counts: End['end'] }> {
+  let head: Line | undefined;
+  let end: Line['end'];
   const counts: Record<string, number> = Object.fromEntries(tables.map(([t]) => [t, 0]));
   for await (const line of readLines(path)) {
     if (!head) {
-      if (!('format' in line) || line.format !== 'zucchini-backup') {
+      if (line.format !== 'zucchini-backup') {
         throw new BackupError(`${path}: is not a backup of Zucchini.`);
       }
       head = line;
-    } else if ('row' in line && line.table in counts) counts[line.table]! += 1;
-    else if ('end' in line) ({ end } = line);
+    } else if (line.row && line.table !== undefined && Object.hasOwn(counts, line.table)) {
+      counts[line.table]! += 1;
+    } else if (line.end) ({ end } = line);
   }
   if (!head) throw new BackupError(`${path}: is empty.`);
   if (!end) throw new BackupError(`${path}: is cut off before its end.`);
@@ -58,7 +64,7 @@ async function checkBackup(path: string): Promise<{ head: Head; steps: number; e
   if (steps === 0) {
     throw new BackupError(`${path}: comes from a newer Zucchini (${head.step}).`);
   }
-  return { head, steps, end };
+  return { steps, counts: counts as End['end'] };
 }
 
 async function insertRow(runner: QueryRunner, table: string, row: Row): Promise<void> {
@@ -110,7 +116,7 @@ async function dropAll(url: string): Promise<void> {
  * through the steps since. Ended in the middle it leaves a database that says so, and may be begun again.
  */
 export async function restore(url: string, path: string): Promise<End['end']> {
-  const { steps, end } = await checkBackup(path);
+  const { steps, counts } = await checkBackup(path);
   await dropAll(url);
   const empty = await openDatabase(url, { steps, isRestore: true });
   try {
@@ -118,7 +124,7 @@ export async function restore(url: string, path: string): Promise<End['end']> {
     try {
       await runner.startTransaction();
       for await (const line of readLines(path)) {
-        if ('row' in line) await insertRow(runner, line.table, line.row);
+        if (line.row && line.table) await insertRow(runner, line.table, line.row);
       }
       await runner.commitTransaction();
     } finally {
@@ -130,5 +136,5 @@ export async function restore(url: string, path: string): Promise<End['end']> {
   const whole = await openDatabase(url, { isRestore: true });
   await whole.query(`DROP TABLE ${restoring}`);
   await whole.destroy();
-  return end;
+  return counts;
 }

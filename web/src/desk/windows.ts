@@ -11,7 +11,9 @@ export interface WindowPlace {
 
 function findPlace(): WindowPlace {
   try {
-    return { session: globalThis.sessionStorage, locks: globalThis.navigator?.locks };
+    // Neither is there outside a browser.
+    const { sessionStorage: session, navigator } = globalThis as Partial<typeof globalThis>;
+    return { session, locks: navigator?.locks };
   } catch {
     return { session: undefined, locks: undefined };
   }
