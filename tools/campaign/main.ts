@@ -1,0 +1,99 @@
+/** Tries hard to lose what is stored: kills, ended first starts, hostile requests; its figures on its last lines. */
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { buildApp, loadDemo, openDatabase } from '@zucchini/server';
+import { readDemo } from '../demo-files.ts';
+import { findFreePort, startPrivateDatabase } from '../private-database.ts';
+import { killAtRandom } from './kills.ts';
+import { createChance } from './random.ts';
+import { askHostile, type Answers } from './requests.ts';
+import { endFirstStarts } from './starts.ts';
+
+const usage = `Usage: npm run campaign -- [kills] [starts] [requests] [--count N] [--seed N]
+  kills      ends the server, its database or both while somebody stores (10)
+  starts     ends first starts at moments of chance (4)
+  requests   spoilt files, rigs, parts and addresses (300)
+  --count N  that many instead; --seed N  other moments and other spoils (1)`;
+
+const { values, positionals } = parseArgs({
+  allowPositionals: true,
+  options: { count: { type: 'string' }, seed: { type: 'string', default: '1' } },
+});
+const seed = Number(values.seed);
+const kinds = positionals.length > 0 ? positionals : ['kills', 'starts', 'requests'];
+const countOf = (usual: number) => Number(values.count ?? usual);
+const say = (words: string) => process.stderr.write(`${words}\n`);
+
+async function inFolder<T>(work: (folder: string) => Promise<T>): Promise<T> {
+  const folder = mkdtempSync(join(tmpdir(), 'zucchini campaign '));
+  try {
+    return await work(folder);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+async function askRequests(folder: string): Promise<Answers> {
+  const own = await startPrivateDatabase(folder);
+  try {
+    const demo = readDemo();
+    const database = await openDatabase(own.url);
+    await loadDemo(database, demo, new Date());
+    const app = await buildApp({ database, demo: () => demo });
+    const file = demo.rigs.find((f) => f.rig.id === 'mark-2')!;
+    const answers = await askHostile(
+      async (options) => {
+        const headers = { host: '127.0.0.1:4710', ...options.headers };
+        const reply = await app.inject({ ...options, headers });
+        try {
+          return { status: reply.statusCode, body: reply.json() };
+        } catch {
+          return { status: reply.statusCode, body: reply.body };
+        }
+      },
+      { file: { ...file, versions: [] }, part: demo.parts[0]! },
+      countOf(300),
+      createChance(seed),
+    );
+    await app.close();
+    await database.destroy();
+    return answers;
+  } finally {
+    await own.stop();
+  }
+}
+
+const lines: string[] = [];
+let isWell = true;
+for (const kind of kinds) {
+  if (kind === 'kills') {
+    const port = await findFreePort();
+    const f = await inFolder((folder) =>
+      killAtRandom(folder, port, countOf(10), createChance(seed), say),
+    );
+    isWell &&= f.lost === 0 && f.stuck === 0;
+    lines.push(
+      `kills ${f.kills} · saves stored ${f.stored} · lost ${f.lost} · stuck ${f.stuck} · longest restart ${(f.longestRestartMs / 1000).toFixed(1)} s`,
+    );
+  } else if (kind === 'starts') {
+    const f = await endFirstStarts(await findFreePort(), countOf(4), createChance(seed), say);
+    isWell &&= f.stuck === 0;
+    lines.push(`first starts ended ${f.starts} · stuck ${f.stuck}`);
+  } else if (kind === 'requests') {
+    const f = await inFolder(askRequests);
+    for (const failure of f.failures) say(JSON.stringify(failure));
+    isWell &&= f.failures.length === 0;
+    const told = Object.entries(f.statuses).map(([status, n]) => `${status}: ${n}`);
+    lines.push(
+      `hostile requests ${told.join(' · ')} · answers of 500 and above ${f.failures.length} · longest ${Math.round(f.longestMs)} ms`,
+    );
+  } else {
+    say(usage);
+    process.exit(2);
+  }
+}
+process.stdout.write(`seed ${seed}\n${lines.join('\n')}\n`);
+process.exitCode = isWell ? 0 : 1;
+process.exit();
