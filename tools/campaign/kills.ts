@@ -43,7 +43,7 @@ export async function killAtRandom(
       if (what !== 'server') kill(readDatabasePid(folder));
       figures.kills += 1;
     });
-    let onItsWay = rig.name;
+    let onItsWay: string;
     for (let w = 1; ; w += 1) {
       onItsWay = `w${n}-${w}`;
       const answer = await askCopy(port, 'PUT', `/api/rigs/${rig.id}`, {

@@ -1,5 +1,5 @@
 import type { Part, Rig, RigFile } from '@zucchini/core';
-import type { InjectOptions } from 'fastify';
+import type { InjectOptions } from '../../server/src/testing/app.ts';
 import type { Chance } from './random.ts';
 import { spoil } from './spoil.ts';
 

@@ -60,7 +60,7 @@ export function spoil<T>(document: T, chance: Chance): unknown {
     switch (chance.below(5)) {
       case 0:
         if (Array.isArray(parent)) parent.splice(Number(key), 1);
-        else delete parent[key];
+        else Reflect.deleteProperty(parent, key);
         break;
       case 1:
         if (Array.isArray(parent)) parent.push(parent[Number(key)]);

@@ -7,6 +7,8 @@ import { buildApp } from '../app.js';
 import { openDatabase } from '../database/index.js';
 import { loadDemo, type Demo } from '../demo/load.js';
 
+export type { InjectOptions };
+
 export interface TestApp {
   readonly app: FastifyInstance;
   readonly database: DataSource;
