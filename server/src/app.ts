@@ -34,6 +34,9 @@ export interface AppOptions {
 /** The largest request that is read: four times a rig with a catalogue of hundreds of parts. */
 const bodyLimitBytes = 8 * 1024 * 1024;
 
+/** The longest that a request may take to come in, in ms: a large import over a slow line. */
+const bodyTimeoutMs = 60_000;
+
 /** The whole server, ready to listen or to be asked by tests. */
 export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   const { database, now = () => new Date() } = options;
@@ -41,6 +44,8 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     bodyLimit: bodyLimitBytes,
     logger: options.log ? { level: 'warn' } : false,
     forceCloseConnections: true,
+    // Whoever sends a body drop by drop holds nobody up.
+    requestTimeout: bodyTimeoutMs,
   }).withTypeProvider<ZodTypeProvider>();
   app.setValidatorCompiler(validatorCompiler);
   app.setSerializerCompiler(serializerCompiler);

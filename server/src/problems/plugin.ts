@@ -59,6 +59,19 @@ function toProblem(error: FastifyError, request: FastifyRequest): ProblemError {
   );
 }
 
+/** What goes into the log of a fault: a statement without what it was to store, which may be a whole rig. */
+export function tellFault(error: Error): object {
+  const { name, message, stack, query } = error as Error & { query?: string };
+  const short = (text: string | undefined) => text?.slice(0, 600);
+  return query === undefined
+    ? { err: { type: name, message: short(message), stack } }
+    : {
+        err: { type: name, message: short(message) },
+        statement: short(query),
+        errno: errnoOf(error),
+      };
+}
+
 /** Sends every error as problem details; only our own faults are logged with their stack. */
 export const problemsPlugin = fp((app, _options, done) => {
   // A database that hangs answers never: whoever waits is told so, and may try again.
@@ -73,7 +86,7 @@ export const problemsPlugin = fp((app, _options, done) => {
   });
   app.setErrorHandler((error: FastifyError, request, reply) => {
     const { problem } = toProblem(error, request);
-    if (problem.status >= 500) request.log.error(error);
+    if (problem.status >= 500) request.log.error(tellFault(error));
     void reply
       .status(problem.status)
       .type('application/problem+json')
