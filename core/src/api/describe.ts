@@ -10,6 +10,7 @@ import {
   SaveRigBody,
   VersionSummary,
   ReadyVersion,
+  RigStamp,
 } from './rigs.js';
 
 /** What the server takes and answers, as JSON Schema by name. */
@@ -21,6 +22,7 @@ export function describeApi(): Readonly<Record<string, object>> {
     PartUse,
     Problem,
     ReadyVersion,
+    RigStamp,
     RigSummary,
     Saved,
     SaveRevision: SaveRigBody.shape.revision,

@@ -28,6 +28,13 @@ export const RigRecord = z.object({
 });
 export type RigRecord = z.infer<typeof RigRecord>;
 
+/** How far a rig and the parts that it draws on have gone: what an open bench asks now and then. */
+export const RigStamp = z.object({
+  revision: z.int(),
+  parts: z.array(z.object({ id: PartId, revision: z.int() })),
+});
+export type RigStamp = z.infer<typeof RigStamp>;
+
 export const CreateRigBody = z.strictObject({ name: Name, bodyPartId: PartId, currency: Currency });
 export const SaveRigBody = z.strictObject({ revision: z.int().min(1), rig: Rig });
 export const Saved = z.object({ revision: z.int(), savedAt: z.iso.datetime() });

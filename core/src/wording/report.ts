@@ -20,6 +20,20 @@ export function sayFigure(report: Report, question: Question): Figure {
   return { main, detail, state: state ?? found };
 }
 
+/**
+ * What has become of the figures on the strip between two reports of one rig, those that are alike left out:
+ * “Hang: 0.4° nose down, now 0.9° nose down”. Empty where none has changed.
+ */
+export function sayFigureChanges(before: Report, after: Report): string[] {
+  return questions.flatMap((question) => {
+    const [was, now] = [before, after].map((report) => {
+      const { main, detail } = sayFigure(report, question);
+      return [main, detail].filter(Boolean).join(', ');
+    });
+    return was === now ? [] : [`${findQuestion(question).name}: ${was}, now ${now}`];
+  });
+}
+
 /** The whole report as plain text, for a terminal. Ends without a line break. */
 export function sayReport(report: Report, parts: PartBook): string {
   const names = createNames(report.assembly, parts);

@@ -8,6 +8,7 @@ import {
   type Rig,
   type RigFile,
   type RigRecord,
+  type RigStamp,
   type RigSummary,
 } from '@zucchini/core';
 import { createTestApp, type TestApp } from '../testing/app.js';
@@ -241,6 +242,19 @@ describe('individuals that rigs share', () => {
     expect(refused.status).toBe(422);
     expect(refused.body.issues[0].path).toContain('rig “');
     expect((await open('mark-2')).revision).toBe(revision);
+  });
+});
+
+describe('the stamp of a rig', () => {
+  it('tells how far it and its parts have gone', async () => {
+    const { rig } = await createPlated('stamped', [plate('stamp-a'), plate('stamp-b')]);
+    const stamp = async () => (await ask('GET', `/api/rigs/${rig.id}/stamp`)).body as RigStamp;
+    const before = await stamp();
+    expect(before.parts.map((p) => p.id)).toEqual(['corvane-petrel', 'stamp-a', 'stamp-b']);
+    await storePart({ ...plate('stamp-a'), massG: 60 }, 1);
+    const after = await stamp();
+    expect(after.parts.find((p) => p.id === 'stamp-a')!.revision).toBe(2);
+    expect((await ask('GET', '/api/rigs/nobody/stamp')).status).toBe(404);
   });
 });
 

@@ -11,6 +11,7 @@ import {
   KeepVersionBody,
   KitReply,
   RigRecord,
+  RigStamp,
   RigSummary,
   Saved,
   SaveRigBody,
@@ -29,6 +30,7 @@ import {
   deleteRig,
   findPartsWithBoxes,
   findRig,
+  findStamp,
   findVersion,
   insertRig,
   insertVersion,
@@ -130,6 +132,18 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
     '/api/rigs/:id',
     { schema: { summary: 'One rig', params: ById, response: { 200: RigRecord, 404: Problem } } },
     async (request) => toRecord(await findRig(manager, request.params.id)),
+  );
+
+  app.get(
+    '/api/rigs/:id/stamp',
+    {
+      schema: {
+        summary: 'How far a rig and its parts have gone',
+        params: ById,
+        response: { 200: RigStamp, 404: Problem },
+      },
+    },
+    (request) => findStamp(manager, request.params.id),
   );
 
   app.put(

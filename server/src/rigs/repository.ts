@@ -9,6 +9,7 @@ import {
   type Rig,
   type Version,
   type RigFile,
+  type RigStamp,
   type RigSummary,
   type VersionSummary,
 } from '@zucchini/core';
@@ -226,6 +227,22 @@ export async function updateRig(
   await manager.update(RigEntity, { id }, columns as never);
   await linkKit(manager, rig);
   return { revision: revision + 1, savedAt: now };
+}
+
+/** How far a rig and its parts have gone. */
+export async function findStamp(manager: EntityManager, id: string): Promise<RigStamp> {
+  const row = await manager.findOne(RigEntity, {
+    where: { id },
+    select: { id: true, revision: true },
+  });
+  if (!row) throw new ProblemError('not-found', `There is no rig “${id}”.`);
+  const parts = (await manager.query(
+    `SELECT DISTINCT p.id, p.revision FROM rig_items r
+     JOIN kit_items k ON k.id = r.item_id JOIN parts p ON p.id = k.part_id
+     WHERE r.rig_id = ? ORDER BY p.id`,
+    [id],
+  )) as { id: string; revision: number }[];
+  return { revision: row.revision, parts };
 }
 
 /** What came with a rig's file as its log. */

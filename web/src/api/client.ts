@@ -8,6 +8,7 @@ import type {
   Problem,
   Rig,
   RigRecord,
+  RigStamp,
   RigSummary,
   StorePart,
   ReadyVersion,
@@ -81,6 +82,7 @@ export const api = {
     call<RigRecord>('POST', '/api/rigs', { name, bodyPartId, currency }),
   importRig: (text: string) => call<Imported>('POST', '/api/rigs/import', text),
   findRig: (id: string) => call<RigRecord>('GET', at(id)),
+  stampRig: (id: string) => call<RigStamp>('GET', `${at(id)}/stamp`),
   saveRig: (rig: Rig, revision: number) =>
     call<{ revision: number; savedAt: string }>('PUT', at(rig.id), { revision, rig }),
   deleteRig: (id: string) => call<undefined>('DELETE', at(id)),

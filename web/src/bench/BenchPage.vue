@@ -52,6 +52,18 @@ function keepDraftAsText(): void {
     saveText(`${draft.name}.unstored.json`, JSON.stringify(draft, null, 2), 'application/json');
 }
 
+// Whoever comes back to this window has most likely been in another one.
+const lookAround = () => {
+  if (document.visibilityState === 'visible') void bench.lookAround();
+};
+const everyMs = 30_000;
+const looking = setInterval(lookAround, everyMs);
+window.addEventListener('focus', lookAround);
+onBeforeUnmount(() => {
+  clearInterval(looking);
+  window.removeEventListener('focus', lookAround);
+});
+
 watch(
   () => [props.id, props.versionId] as const,
   ([id, versionId]) => void (versionId ? bench.openVersion(id, versionId) : bench.open(id)),
@@ -265,6 +277,19 @@ useKeys({
         >
       </div>
     </main>
+    <div
+      v-if="bench.news"
+      class="bg-leaf-tint border-leaf flex items-baseline gap-3 border-l-4 px-4 py-2 text-sm"
+      role="status"
+      aria-label="Changed elsewhere"
+    >
+      <p class="min-w-0 flex-1">
+        {{ bench.news.parts.map((name) => `“${name}”`).join(', ') }}
+        {{ bench.news.parts.length === 1 ? 'was' : 'were' }} changed elsewhere.
+        {{ bench.news.changes.join(' · ') || 'No figure of this setup has changed by it.' }}
+      </p>
+      <AppButton small @click="bench.news = undefined">Seen</AppButton>
+    </div>
     <TroubleBox
       v-if="bench.draftTrouble"
       title="Changes that were not stored rest on parts that have left the catalogue."

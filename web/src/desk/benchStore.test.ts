@@ -259,6 +259,35 @@ describe('what would otherwise be lost', () => {
   });
 });
 
+describe('a part that is changed elsewhere while its rig is open', () => {
+  const stamp = (revision: number) => ({ revision: 3, parts: [{ id: 'weight', revision }] });
+
+  it('is told with the figures before and after, and once', async () => {
+    server.answer('GET /api/rigs/rig/stamp', stamp(1));
+    const bench = await open();
+    await until(() => server.asked.some((a) => a.path.endsWith('/stamp')));
+    await bench.lookAround();
+    expect(bench.news).toBeUndefined();
+    const heavier = { ...weightAhead, massG: weightAhead.massG! + 400 };
+    server.answer('GET /api/rigs/rig/stamp', stamp(2));
+    server.answer('GET /api/parts/weight', { part: heavier, revision: 2, uses: [] });
+    await bench.lookAround();
+    expect(bench.news!.parts).toEqual([weightAhead.name]);
+    expect(bench.news!.changes.join()).toMatch(/^Hang: .*, now /);
+    expect(bench.parts.get('weight')).toEqual(heavier);
+    bench.news = undefined;
+    await bench.lookAround();
+    expect(bench.news).toBeUndefined();
+  });
+
+  it('is not looked for where the server is away', async () => {
+    const bench = await open();
+    server.away(true);
+    await bench.lookAround();
+    expect(bench.news).toBeUndefined();
+  });
+});
+
 describe('a save that another window overtook', () => {
   beforeEach(() => {
     server.answer('PUT /api/rigs/rig', { title: 'stale', revision: 8 }, 409);

@@ -10,6 +10,7 @@ import {
   listBoxPartIds,
   mergeRigs,
   rigFormat,
+  sayFigureChanges,
   rigFormatVersion,
   walk,
   type Ask,
@@ -96,6 +97,13 @@ export const useBench = defineStore('bench', () => {
   const meeting = shallowRef<Meeting>();
   /** A draft that rests on what is no longer in the catalogue. */
   const draftTrouble = shallowRef<{ readonly rig: Rig; readonly issues: readonly Issue[] }>();
+  /** Parts of this rig that were changed elsewhere while it is open, and what has become of its figures. */
+  const news = shallowRef<{
+    readonly parts: readonly string[];
+    readonly changes: readonly string[];
+  }>();
+  /** The revisions of its parts when they were last looked at. */
+  let seen: ReadonlyMap<string, number> | undefined;
   const setupId = ref('');
   const view = ref<ViewName>('near');
   const question = ref<Question>('fit');
@@ -172,9 +180,38 @@ export const useBench = defineStore('bench', () => {
     parts.value = new Map([...parts.value, ...known.map((p) => [p.id, p] as const)]);
   }
 
+  /**
+   * Looks whether a part of this rig was changed elsewhere since it was last looked; where one was, the figures before and
+   * after are told. Away from the server, or with nothing new, nothing happens.
+   */
+  async function lookAround(): Promise<void> {
+    const mine = run;
+    const id = present.value?.id;
+    if (id === undefined || readOnly.value) return;
+    const stamp = await api.stampRig(id).catch(() => undefined);
+    if (mine !== run || !stamp) return;
+    const before = seen;
+    seen = new Map(stamp.parts.map((p) => [p.id, p.revision]));
+    const changed = stamp.parts.filter((p) => {
+      const was = before?.get(p.id);
+      return was !== undefined && was !== p.revision;
+    });
+    if (changed.length === 0) return;
+    const fresh = await Promise.all(changed.map((p) => api.findPart(p.id))).catch(() => undefined);
+    if (mine !== run || !fresh) return;
+    const was = report.value;
+    learn(fresh.map((f) => f.part));
+    const now = report.value;
+    news.value = {
+      parts: fresh.map((f) => f.part.name),
+      changes: was && now ? sayFigureChanges(was, now) : [],
+    };
+  }
+
   /** Reads the catalogue again: a part of it was corrected while the rig is open. */
   async function refreshParts(): Promise<void> {
     const mine = run;
+    seen = undefined;
     const catalogue = await api.listParts();
     if (mine === run) parts.value = new Map(catalogue.map((p) => [p.id, p]));
   }
@@ -230,6 +267,7 @@ export const useBench = defineStore('bench', () => {
       // Made on an older revision, the draft meets the conflict that it would have met then.
       saver = watchSaves(draft?.base ?? stored.rig, draft?.revision ?? stored.revision, windowId);
       await readAround(mine);
+      void lookAround();
       if (mine !== run || !draft) return;
       const issues = findRigIssues(draft.rig, parts.value, 'rig');
       if (issues.length > 0) {
@@ -274,6 +312,8 @@ export const useBench = defineStore('bench', () => {
     saveState.value = { kind: 'saved' };
     meeting.value = undefined;
     draftTrouble.value = undefined;
+    news.value = undefined;
+    seen = undefined;
     versionName.value = '';
   }
 
@@ -488,6 +528,8 @@ export const useBench = defineStore('bench', () => {
     keepAsNew,
     meeting,
     draftTrouble,
+    news,
+    lookAround,
     dropBrokenDraft,
     takeStored,
     saveNow: () => saver?.flush(),
