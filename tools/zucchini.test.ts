@@ -23,7 +23,8 @@ function write(name: string, text: string): string {
 
 describe('./zucchini check', () => {
   it('prints the whole report as JSON, and findings do not change the exit code', () => {
-    const { code, out, err } = run('check', mark(1));
+    // Nothing stops it, so that --strict changes nothing.
+    const { code, out, err } = run('check', mark(1), '--strict');
     expect({ code, err }).toEqual({ code: 0, err: '' });
     const [report] = JSON.parse(out).reports;
     expect(report.massG).toBe(2772);
@@ -42,7 +43,6 @@ describe('./zucchini check', () => {
     const grip = joints.rig.setups[0].joints.find((j: { id: string }) => j.id === 'j-thole');
     grip.parent.mount = 'roof-quarter';
     expect(run('check', write('broken.rig.json', JSON.stringify(joints)), '--strict').code).toBe(1);
-    expect(run('check', mark(1), '--strict').code).toBe(0);
   });
 
   it('with --text speaks to people', () => {

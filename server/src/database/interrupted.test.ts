@@ -86,7 +86,7 @@ async function checkTables(database: DataSource): Promise<void> {
 }
 
 /** Some of the statements in every run, all of them where there is time. */
-const step = process.env['ZUCCHINI_DEPTH'] ? 1 : 6;
+const step = process.env['ZUCCHINI_DEPTH'] ? 1 : 8;
 
 describe('a first start or an upgrade that is ended anywhere', () => {
   it('comes up the next time as if nothing had been: from nothing', async () => {
