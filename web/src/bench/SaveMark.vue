@@ -69,19 +69,22 @@ async function keepAsNew(): Promise<void> {
     <AppButton v-if="bench.saveState.kind === 'failed'" small @click="bench.saveNow()"
       >Try now</AppButton
     >
-    <template v-if="bench.saveState.kind === 'conflict'">
-      <AppButton v-if="bench.meeting?.merged" small @click="bench.keepBoth()"
-        >Put both together</AppButton
-      >
-      <AppButton small @click="bench.keepMine()">Store mine over it</AppButton>
-      <AppButton small @click="bench.takeStored()">Take the stored one</AppButton>
-      <p
-        v-if="clashes.length"
-        class="bg-sheet border-line absolute top-full right-0 z-20 mt-1 w-72 border p-2 whitespace-normal"
-      >
+    <!-- Below the bar, which has no room for it: the rest of its buttons would leave the window. -->
+    <div
+      v-if="bench.saveState.kind === 'conflict'"
+      class="bg-sheet border-line absolute top-full left-0 z-20 mt-2 border p-2"
+    >
+      <p v-if="clashes.length" class="mb-2 w-96 whitespace-normal">
         Both windows changed {{ clashes.join(', ') }}. Put together, yours stands there.
       </p>
-    </template>
+      <div class="flex gap-2">
+        <AppButton v-if="bench.meeting?.merged" small @click="bench.keepBoth()"
+          >Put both together</AppButton
+        >
+        <AppButton small @click="bench.keepMine()">Store mine over it</AppButton>
+        <AppButton small @click="bench.takeStored()">Take the stored one</AppButton>
+      </div>
+    </div>
     <AppButton v-if="bench.saveState.kind === 'gone'" small @click="keepAsNew()"
       >Keep mine as a new rig</AppButton
     >
