@@ -1,6 +1,6 @@
 /**
  * How many cases a long property is tried on: a few in every run, as many times more as ZUCCHINI_DEPTH says when
- * someone has the time (`npm run campaign -- deep`). Whole, at least 1.
+ * someone has the time (`ZUCCHINI_DEPTH=25 npm run unit`). Whole, at least 1.
  *
  *     tries(12) // 12, or 300 with ZUCCHINI_DEPTH=25
  */

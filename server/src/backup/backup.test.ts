@@ -96,6 +96,7 @@ describe('a backup', () => {
       [zip([...lines.slice(0, 3), ...lines.slice(4)]), /rows of parts/],
       [zip([lines[0]!.replace(/"step":"[^"]*"/u, '"step":"Later9"'), ...lines.slice(1)]), /newer/],
       [zip(['{"format":"other"}']), /not a backup/],
+      [zip([lines[0]!, '{"table":"mysql.user","row":{"a":"b"}}', ...lines.slice(1)]), /no table/],
       ['no backup', /cannot be read/],
     ];
     for (const [content, says] of bad) {

@@ -2,7 +2,7 @@ import { createReadStream } from 'node:fs';
 import { createInterface } from 'node:readline';
 import { createGunzip } from 'node:zlib';
 import { DataSource, type QueryRunner } from 'typeorm';
-import { migrations, openDatabase, restoring } from '../database/index.js';
+import { holdsSomething, migrations, openDatabase, restoring } from '../database/index.js';
 import { tables, type End, type Row, type RowLine } from './tables.js';
 
 /** A file that is no backup, or not a whole one. */
@@ -47,7 +47,13 @@ async function checkBackup(path: string): Promise<{ steps: number; counts: End['
         throw new BackupError(`${path}: is not a backup of Zucchini.`);
       }
       head = line;
-    } else if (line.row && line.table !== undefined && Object.hasOwn(counts, line.table)) {
+    } else if (line.row) {
+      // Its name goes into a statement: only a table that there is.
+      if (line.table === undefined || !Object.hasOwn(counts, line.table)) {
+        throw new BackupError(
+          `${path}: holds rows of “${line.table}”, which is no table of Zucchini.`,
+        );
+      }
       counts[line.table]! += 1;
     } else if (line.end) ({ end } = line);
   }
@@ -89,10 +95,7 @@ export async function hasData(url: string): Promise<boolean> {
     if (names.includes(restoring) || !names.includes('parts') || !names.includes('rigs')) {
       return false;
     }
-    const rows = (await source.query(
-      'SELECT 1 FROM parts UNION SELECT 1 FROM rigs LIMIT 1',
-    )) as unknown[];
-    return rows.length > 0;
+    return await holdsSomething(source);
   } finally {
     await source.destroy();
   }

@@ -72,6 +72,11 @@ async function checkWhole(source: DataSource): Promise<void> {
 async function isUpgrade(source: DataSource): Promise<boolean> {
   const tables = await source.query<unknown[]>("SHOW TABLES LIKE 'parts'");
   if (tables.length === 0 || !(await source.showMigrations())) return false;
+  return holdsSomething(source);
+}
+
+/** Whether there is a part or a rig; the tables must be there. */
+export async function holdsSomething(source: DataSource): Promise<boolean> {
   const rows = await source.query<unknown[]>(
     'SELECT 1 FROM parts UNION SELECT 1 FROM rigs LIMIT 1',
   );

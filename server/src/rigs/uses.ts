@@ -84,7 +84,8 @@ export async function refreshShelf(
 
 /**
  * What stored parts mean for the rigs that draw on them: the shelf's figures are computed again. A rig that could
- * no longer be put together, since a mount that it uses is gone, is listed by its name; the caller then stores nothing. Run inside the transaction that stored the parts.
+ * no longer be put together, since a mount that it uses is gone, is listed by its name; the caller then stores
+ * nothing. Run inside the transaction that stored the parts.
  */
 export async function followParts(
   manager: EntityManager,
