@@ -202,6 +202,17 @@ describe('leaving', () => {
     expect(place.kept.size).toBe(0);
   });
 
+  it('that met others who were storing is tried again by itself', async () => {
+    const saver = createSaver();
+    saver.want(rigOf('a'));
+    await jest.advanceTimersByTimeAsync(500);
+    await server.answer(new ApiError(409, 'others were storing'));
+    expect(last).toMatchObject({ kind: 'failed', kept: true });
+    await jest.advanceTimersByTimeAsync(1000);
+    await server.answer();
+    expect([server.asked.length, last?.kind]).toEqual([2, 'saved']);
+  });
+
   it('of a rig that was taken off the shelf is told, with the changes kept', async () => {
     const saver = createSaver();
     saver.want(rigOf('mine'));

@@ -161,7 +161,8 @@ export class Saver {
       this.tell({ kind: 'conflict', stored: error.revision });
     } else if (status === 404) {
       this.tell({ kind: 'gone' });
-    } else if (status >= 400 && status < 500) {
+    } else if (status >= 400 && status < 500 && status !== 409) {
+      // Without a revision, 409 says that others were storing at that moment: it is tried again.
       this.tell({ kind: 'refused', message });
     } else {
       this.tell({ kind: 'failed', message, kept });
