@@ -17,6 +17,7 @@ const children = [
     '--conditions=development',
     '--clear-screen=false',
     'tools/start.ts',
+    '--no-threads',
     '--port',
     String(apiPort),
   ]),

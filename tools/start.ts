@@ -7,10 +7,10 @@ import {
   backUp,
   buildApp,
   clearAll,
+  createThreads,
   isEmpty,
   loadDemo,
   openDatabase,
-  refreshShelf,
 } from '@zucchini/server';
 import { backupFolder, databaseFolder, root } from './data-folder.ts';
 import { readDemo } from './demo-files.ts';
@@ -39,6 +39,7 @@ function readOptions() {
       yes: { type: 'boolean', default: false },
       help: { type: 'boolean', short: 'h', default: false },
       site: { type: 'string' },
+      'no-threads': { type: 'boolean', default: false },
     },
   });
   const port = values.port === undefined ? undefined : Number(values.port);
@@ -98,8 +99,12 @@ async function serve(
     if (!options.empty && (options.fresh || (await isEmpty(database))))
       await loadDemo(database, readDemo(), new Date());
     ending.signal.throwIfAborted();
+    // Threads run what is built; daily work from the sources does without.
+    const threads = options['no-threads'] ? undefined : createThreads(url);
     const app = await buildApp({
       database,
+      keepsShelf: true,
+      ...(threads ? { threads } : {}),
       demo: readDemo,
       siteRoot: options.site ? resolve(options.site) : resolve(root, 'web/dist'),
       log: true,
@@ -117,17 +122,12 @@ async function serve(
     privateDatabase?.watch(say);
     process.stdout.write(`Zucchini is at ${address}\nCtrl-C stops it.\n`);
     // Beside the work at hand: the shelf opens at once, with the figures of the day of saving.
-    const refreshed = refreshShelf(database.manager, () => ending.signal.aborted).catch(
-      (error: Error) => {
-        if (!ending.signal.aborted) say(`The shelf keeps its old figures: ${error.message}`);
-      },
-    );
+    await app.keeper?.revisit();
     await new Promise<void>((done) => {
       if (ending.signal.aborted) done();
       ending.signal.addEventListener('abort', () => done(), { once: true });
     });
     await app.close();
-    await refreshed;
   } finally {
     await database.destroy();
   }

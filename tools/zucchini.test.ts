@@ -5,6 +5,8 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll, describe, expect, it } from '@jest/globals';
 
+import { worstRigs } from '../core/src/testing/worst.ts';
+
 const root = fileURLToPath(new URL('../', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'zucchini-cli-'));
 afterAll(() => rmSync(folder, { recursive: true }));
@@ -50,6 +52,19 @@ describe('./zucchini check', () => {
     expect(code).toBe(0);
     expect(out).toMatch(/^Mark 2 · Low, by the top handle/);
     expect(out).toMatch(/Fit {4}0 to mend · 0 risks/);
+  });
+
+  it('says what could not be computed in its time, and answers all the same', () => {
+    const path = write('worst.rig.json', JSON.stringify(worstRigs['30 parts of 200 tubes']!()));
+    const { code, out } = run('check', path, '--seconds', '0.2', '--strict');
+    // Whether something stops it is not known.
+    expect(code).toBe(1);
+    const [report] = JSON.parse(out).reports;
+    expect(report).toMatchObject({ massG: 1300, notComputed: ['room', 'remedies'], limitS: 0.2 });
+    expect(run('check', path, '--seconds', '0.2', '--text').out).toMatch(
+      /Not computed: what stands where and ways out; it takes longer than 0\.2 s/u,
+    );
+    expect(run('check', mark(1), '--seconds', 'long').code).toBe(2);
   });
 
   it('names every place of a file that is no rig, with exit code 2', () => {

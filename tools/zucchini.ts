@@ -3,15 +3,18 @@
  */
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
+import type { Bounded, Collider, PartBook, Report } from '@zucchini/core';
 import type { PrivateDatabase } from './private-database.ts';
 
 /** The core is a few hundred files: what is wrong with the words on the command line is said before they are read. */
 const loadCore = () => import('@zucchini/core');
 
 const usage = `Usage:
-  ./zucchini check FILE.rig.json [--text] [--strict] [--setup ID]
+  ./zucchini check FILE.rig.json [--text] [--strict] [--setup ID] [--seconds N]
       Prints the full report of every setup (or of one) as JSON, or as text for people.
-      Exit code 0; 2 when the file cannot be read as a rig; with --strict 1 when something stops the build.
+      A setup may take 5 s, or N: what was not computed in that time is said.
+      Exit code 0; 2 when the file cannot be read as a rig; with --strict 1 when something stops the build,
+      or when it could not be computed whether something does.
   ./zucchini schema
       Prints the JSON Schema of the rig file.
   ./zucchini backup FILE
@@ -32,12 +35,12 @@ function readText(path: string): string | undefined {
 
 async function check(
   path: string,
-  options: { text: boolean; strict: boolean; setup: string | undefined },
+  options: { text: boolean; strict: boolean; setup: string | undefined; seconds?: number },
 ): Promise<number> {
   const text = readText(path);
   if (text === undefined) return 2;
   const core = await loadCore();
-  const { findRemedies, loadCollider, measureReport, readRigText, sayReport } = core;
+  const { loadCollider, readRigText, sayReport, setupBudgetMs } = core;
   const outcome = readRigText(text);
   if (outcome.state === 'malformed') {
     for (const issue of outcome.issues) {
@@ -55,25 +58,79 @@ async function check(
     return 2;
   }
   const collider = await loadCollider();
-  const reports = setups.map((s) => {
-    const report = measureReport(rig, s.id, outcome.parts, { collider });
-    const options = { collider, catalogue: outcome.parts };
-    return core.withRemedies(report, findRemedies(report, outcome.parts, options));
+  const limitMs = options.seconds === undefined ? setupBudgetMs : options.seconds * 1000;
+  const checked = setups.map((s) => {
+    const now = () => performance.now();
+    const bounded = core.measureWithin(rig, s.id, outcome.parts, { collider }, limitMs, now);
+    return { ...bounded, ...lookForWays(core, bounded, outcome.parts, collider, limitMs) };
   });
   const output = options.text
-    ? reports.map((r) => sayReport(r, outcome.parts)).join('\n\n')
+    ? checked
+        .map((c) => [sayReport(c.report, outcome.parts), ...sayMissing(c, limitMs)].join('\n'))
+        .join('\n\n')
     : JSON.stringify(
         {
           rig: rig.id,
           name: rig.name,
-          reports: reports.map((r) => core.toReportJson(r, outcome.parts)),
+          reports: checked.map((c) => ({
+            ...core.toReportJson(c.report, outcome.parts),
+            ...(c.missing.length > 0 ? { notComputed: c.missing, limitS: limitMs / 1000 } : {}),
+          })),
         },
         null,
         2,
       );
   process.stdout.write(`${output}\n`);
-  const stopped = reports.some((r) => r.findings.some((f) => f.weight === 'stops'));
+  const stopped = checked.some(
+    (c) => c.missing.includes('room') || c.report.findings.some((f) => f.weight === 'stops'),
+  );
   return options.strict && stopped ? 1 : 0;
+}
+
+type Core = Awaited<ReturnType<typeof loadCore>>;
+
+/** What could not be computed in its time: what stands where, or the ways out of what was found. */
+type Missing = 'room' | 'remedies';
+
+/** Ways out take as many times as long as the report: each of them is tried by one. */
+const waysTimes = 6;
+
+/** A report with the ways out of what was found; without them where looking for them all takes longer than its time. */
+function lookForWays(
+  core: Core,
+  { report, overMs }: Bounded,
+  parts: PartBook,
+  collider: Collider,
+  limitMs: number,
+): { readonly report: Report; readonly missing: readonly Missing[] } {
+  if (overMs !== undefined) return { report, missing: ['room', 'remedies'] };
+  const budget = core.createBudget(waysTimes * limitMs, () => performance.now());
+  const options = { collider: core.withBudget(collider, budget), catalogue: parts };
+  try {
+    return {
+      report: core.withRemedies(report, core.findRemedies(report, parts, options)),
+      missing: [],
+    };
+  } catch (error) {
+    if (!(error instanceof core.OverBudget)) throw error;
+    return { report, missing: ['remedies'] };
+  }
+}
+
+const missingWords: Readonly<Record<Missing, string>> = {
+  room: 'what stands where',
+  remedies: 'ways out',
+};
+
+function sayMissing(
+  { missing }: { readonly missing: readonly Missing[] },
+  limitMs: number,
+): string[] {
+  if (missing.length === 0) return [];
+  const what = missing.map((m) => missingWords[m]).join(' and ');
+  return [
+    `Not computed: ${what}; it takes longer than ${limitMs / 1000} s (--seconds gives it more).`,
+  ];
 }
 
 /** Does work on the database of this installation; what goes wrong is said in words, with exit code 2. */
@@ -141,6 +198,7 @@ async function main(args: readonly string[]): Promise<number> {
         text: { type: 'boolean', default: false },
         strict: { type: 'boolean', default: false },
         setup: { type: 'string' },
+        seconds: { type: 'string' },
         yes: { type: 'boolean', default: false },
         help: { type: 'boolean', short: 'h', default: false },
       },
@@ -160,7 +218,17 @@ async function main(args: readonly string[]): Promise<number> {
     return 0;
   }
   if (command === 'check' && file !== undefined && rest.length === 0) {
-    return check(file, { ...parsed.values, setup: parsed.values.setup });
+    const { text, strict, setup, seconds } = parsed.values;
+    if (seconds !== undefined && !(Number(seconds) > 0)) {
+      process.stderr.write(`--seconds: “${seconds}” is not a number above 0\n`);
+      return 2;
+    }
+    return check(file, {
+      text,
+      strict,
+      setup,
+      ...(seconds === undefined ? {} : { seconds: Number(seconds) }),
+    });
   }
   if (command === 'backup' && file !== undefined && rest.length === 0) {
     return keepAll(file);

@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { Rig, RigFile } from '@zucchini/core';
+import type { Rig, RigFile, RigSummary } from '@zucchini/core';
 import { createTestApp, createTestDatabase, type TestApp } from './testing/app.js';
 import { migrations, openDatabase, RigEntity } from './database/index.js';
-import { refreshShelf } from './rigs/uses.js';
+import type { StoredSummary } from './rigs/mapper.js';
 
 const file = JSON.parse(
   readFileSync(new URL('../../demo/mark-2.rig.json', import.meta.url), 'utf8'),
@@ -15,7 +15,7 @@ let server: TestApp;
 let clock = Date.parse('2026-11-23T12:00:00Z');
 
 beforeAll(async () => {
-  server = await createTestApp(demo, () => new Date((clock += 1000)));
+  server = await createTestApp(demo, { now: () => new Date((clock += 1000)) });
 }, 60_000);
 afterAll(() => server.close());
 
@@ -24,6 +24,8 @@ const open = async (id = 'mark-2') =>
     revision: number;
     rig: Rig;
   };
+const shelf = async () =>
+  (await server.ask({ method: 'GET', url: '/api/rigs' })).body.rigs[0] as RigSummary;
 const save = (rig: unknown, revision: number, id = 'mark-2') =>
   server.ask({ method: 'PUT', url: `/api/rigs/${id}`, payload: { revision, rig } as object });
 
@@ -63,29 +65,26 @@ describe('a rig', () => {
   });
 
   it('is on the shelf with figures that the core computed', async () => {
-    const { body } = await server.ask({ method: 'GET', url: '/api/rigs' });
-    expect(body.rigs[0]).toMatchObject({
+    await server.settle();
+    expect(await shelf()).toMatchObject({
       id: 'mark-2',
-      stops: 0,
-      risks: 0,
       parts: 11,
-      spend: 'EUR 699 of 700',
+      pending: false,
+      figures: { stops: 0, risks: 0, spend: 'EUR 699 of 700' },
+      notComputed: null,
     });
   });
 
   it('has its figures on the shelf computed again where another edition stored others', async () => {
     const { manager } = server.database;
-    expect(await refreshShelf(manager)).toBe(0);
-    const shelf = async () =>
-      (await server.ask({ method: 'GET', url: '/api/rigs' })).body.rigs[0] as object;
+    await server.settle();
     const now = await shelf();
-    const old = { ...(await manager.findOneByOrFail(RigEntity, { id: 'mark-2' })) };
-    await manager.update(RigEntity, { id: 'mark-2' }, {
-      summary: { ...(old.summary as object), stops: 3 },
-    } as never);
-    expect(await shelf()).toMatchObject({ stops: 3 });
-    expect(await refreshShelf(manager, () => true)).toBe(0);
-    expect(await refreshShelf(manager)).toBe(1);
+    const { summary } = await manager.findOneByOrFail(RigEntity, { id: 'mark-2' });
+    const other = { ...(summary as StoredSummary), figures: { ...now.figures!, stops: 3 } };
+    await manager.update(RigEntity, { id: 'mark-2' }, { summary: other } as never);
+    expect((await shelf()).figures).toMatchObject({ stops: 3 });
+    await server.app.keeper!.revisit();
+    await server.settle();
     expect(await shelf()).toEqual(now);
   });
 
@@ -236,6 +235,7 @@ describe('rig files', () => {
   ])(
     '%s is refused with its place, and the shelf is as it was',
     async (_, change, status, path) => {
+      await server.settle();
       const before = (await server.ask({ method: 'GET', url: '/api/rigs' })).body;
       const reply = await importFile(change(copy(file)));
       expect(reply.status).toBe(status);

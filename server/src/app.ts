@@ -13,12 +13,16 @@ import { demoPlugin } from './demo/plugin.js';
 import type { Demo } from './demo/load.js';
 import { healthPlugin } from './health/plugin.js';
 import { partsPlugin } from './parts/plugin.js';
-import { ProblemError, problemsPlugin } from './problems/index.js';
+import { ProblemError, problemsPlugin, tellFault } from './problems/index.js';
+import { judgeDue } from './rigs/due.js';
+import { findCollider } from './rigs/collider.js';
+import { Keeper, type Judge } from './rigs/keeper.js';
 import { rigsPlugin } from './rigs/plugin.js';
 import { followParts, listUses } from './rigs/uses.js';
 import { scalePlugin } from './scale/plugin.js';
 import { securityPlugin } from './security/plugin.js';
 import { sitePlugin } from './site/plugin.js';
+import { handOverPlugin, type Threads } from './threads/index.js';
 
 export interface AppOptions {
   readonly database: DataSource;
@@ -29,6 +33,17 @@ export interface AppOptions {
   readonly log?: boolean;
   /** The scale on the weighing page; the shipped stand-in where absent. */
   readonly scale?: StandInScale;
+  /** Where figures are computed and large bodies are read; without them, on the thread of the server itself. */
+  readonly threads?: Threads;
+  /** Whether this server works off what is due on the shelf; a thread beside it does not. */
+  readonly keepsShelf?: boolean;
+}
+
+declare module 'fastify' {
+  interface FastifyInstance {
+    /** Who works off what is due on the shelf; undefined in a thread. */
+    keeper: Keeper | undefined;
+  }
 }
 
 /** The largest request that is read: four times a rig with a catalogue of hundreds of parts. */
@@ -36,6 +51,11 @@ const bodyLimitBytes = 8 * 1024 * 1024;
 
 /** The longest that a request may take to come in, in ms: a large import over a slow line. */
 const bodyTimeoutMs = 60_000;
+
+/** Computes figures on this very thread. */
+function createJudge({ manager }: DataSource): Judge {
+  return async (rig) => judgeDue(manager, rig, await findCollider(), () => performance.now());
+}
 
 /** The whole server, ready to listen or to be asked by tests. */
 export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
@@ -55,6 +75,23 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     openapi: { openapi: '3.1.0', info: { title: 'Zucchini', version: '1' } },
     transform: jsonSchemaTransform,
     transformObject: jsonSchemaTransformObject,
+  });
+  if (options.threads) await app.register(handOverPlugin, { pool: options.threads.requests });
+  const keeper = options.keepsShelf
+    ? new Keeper(database, options.threads?.judge ?? createJudge(database), (error) =>
+        app.log.error(tellFault(error)),
+      )
+    : undefined;
+  app.decorate('keeper', keeper);
+  app.addHook('onResponse', (request, _reply, next) => {
+    if (request.method !== 'GET') keeper?.wake();
+    next();
+  });
+  app.addHook('onClose', async () => {
+    // In this order: whoever is told no more must not start what is being ended.
+    keeper?.end();
+    await options.threads?.close();
+    await keeper?.ended();
   });
   await app.register(healthPlugin, { database });
   await app.register(partsPlugin, { database, followers: { followParts, listUses } });

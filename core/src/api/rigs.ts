@@ -3,6 +3,20 @@ import { Name, Note, Part, PartId } from '../part/index.js';
 import { EntityId, KitItem, Rig } from '../rig/index.js';
 import { Currency } from '../units/index.js';
 
+/** Why something of a rig is not known: it took too long, too much memory, or met a fault of ours. */
+export const NotComputed = z.enum(['time', 'memory', 'fault']);
+export type NotComputed = z.infer<typeof NotComputed>;
+
+/** The figures of a rig's first setup; `stops` and `risks` are null where the whole was not computed. */
+export const ShelfFigures = z.object({
+  stops: z.int().nullable(),
+  risks: z.int().nullable(),
+  hang: z.string(),
+  spend: z.string(),
+  carried: z.string(),
+});
+export type ShelfFigures = z.infer<typeof ShelfFigures>;
+
 /** What the shelf shows of a rig without opening it. */
 export const RigSummary = z.object({
   id: EntityId,
@@ -11,11 +25,11 @@ export const RigSummary = z.object({
   savedAt: z.iso.datetime(),
   setup: z.string(),
   parts: z.int(),
-  stops: z.int(),
-  risks: z.int(),
-  hang: z.string(),
-  spend: z.string(),
-  carried: z.string(),
+  /** Its figures follow its save: those that are here are of an earlier state. */
+  pending: z.boolean(),
+  /** Null where there are none yet, or none could be computed. */
+  figures: ShelfFigures.nullable(),
+  notComputed: NotComputed.nullable(),
 });
 export type RigSummary = z.infer<typeof RigSummary>;
 

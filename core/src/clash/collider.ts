@@ -39,6 +39,8 @@ export interface Collider {
     outerFromB: Placement,
     withinMm: number,
   ): Meeting | undefined;
+  /** Called in long work between pairs; throws where its time is over. There is time without end where absent. */
+  readonly rest?: (() => void) | undefined;
 }
 
 /** The unit quaternion of a rotation (Shepperd's method: the largest component first, so never near 0). */

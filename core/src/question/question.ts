@@ -107,6 +107,9 @@ export function ask<Answer, Context>(
   const context = entry.prepare(asked);
   return {
     answer: entry.answer(context),
-    findings: entry.checks.flatMap((check) => check.find(context)),
+    findings: entry.checks.flatMap((check) => {
+      asked.options.collider?.rest?.();
+      return check.find(context);
+    }),
   };
 }

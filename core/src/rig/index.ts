@@ -1,6 +1,7 @@
 export * from './settings.js';
 export * from './schema.js';
 export * from './check.js';
+export * from './break.js';
 export * from './file.js';
 export * from './slide.js';
 export * from './assembly.js';

@@ -8,6 +8,8 @@ export const leadRadiusMm = 2.5;
 const gridMm = 10;
 /** How far round a rig a lead may go, in mm. */
 const marginMm = 60;
+/** Places looked at between two looks at the clock. */
+const placesALook = 64;
 /** Places looked at before the search gives up. */
 const mostPlaces = 15_000;
 
@@ -113,6 +115,7 @@ function searchGrid(space: Space, from: Vec3, to: Vec3): Vec3[] | undefined {
   queue.push({ cost: measureLength(subtract(to, from)), key: '0,0,0', cell: [0, 0, 0] });
   // Every round settles one place; there are at most `mostPlaces` of them.
   for (let looked = 0; queue.size > 0 && looked < mostPlaces; looked += 1) {
+    if (looked % placesALook === 0) space.collider.rest?.();
     const { cell, key } = queue.pop()!;
     const here = at(cell);
     if (measureLength(subtract(to, here)) <= gridMm * 1.8) {

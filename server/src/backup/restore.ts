@@ -1,5 +1,4 @@
 import { createReadStream } from 'node:fs';
-import { createInterface } from 'node:readline';
 import { createGunzip } from 'node:zlib';
 import { DataSource, type QueryRunner } from 'typeorm';
 import { holdsSomething, migrations, openDatabase, restoring } from '../database/index.js';
@@ -15,14 +14,26 @@ type Line = Partial<RowLine> & {
   readonly end?: Partial<End['end']>;
 };
 
-/** The lines of a backup, one at a time. */
-async function* readLines(path: string): AsyncGenerator<Line> {
+/** The lines of a zipped text; the last one also where no line ends it. What cannot be read rejects whoever asks, and nobody else. */
+async function* readText(path: string): AsyncGenerator<string> {
   const unzipped = createReadStream(path)
     .on('error', (e) => unzipped.destroy(e))
-    .pipe(createGunzip());
+    .pipe(createGunzip())
+    .setEncoding('utf8');
+  let begun = '';
+  for await (const piece of unzipped as AsyncIterable<string>) {
+    const lines = `${begun}${piece}`.split('\n');
+    begun = lines.pop()!;
+    yield* lines;
+  }
+  if (begun !== '') yield begun;
+}
+
+/** The lines of a backup, one at a time. */
+async function* readLines(path: string): AsyncGenerator<Line> {
   try {
     let n = 0;
-    for await (const text of createInterface({ input: unzipped, crlfDelay: Infinity })) {
+    for await (const text of readText(path)) {
       n += 1;
       try {
         yield JSON.parse(text) as Line;

@@ -37,6 +37,8 @@ export interface RigRow {
   /** The rig but for its kit, which is in rows of its own. */
   doc: unknown;
   summary: unknown;
+  /** Set while its figures on the shelf are to be computed, anew with every change. */
+  due: string | null;
   savedAt: Date;
   /** What came with its file; nothing writes into it yet. */
   log?: unknown;
@@ -114,9 +116,11 @@ export const RigEntity = new EntitySchema<RigRow>({
     formatVersion: { name: 'format_version', type: 'int' },
     doc: json,
     summary: json,
+    due: { type: 'char', length: 36, nullable: true },
     log: { ...json, nullable: true, select: false },
     savedAt: { name: 'saved_at', type: 'datetime', precision: 3 },
   },
+  indices: [{ name: 'rigs_by_due', columns: ['due'] }],
 });
 
 export const RigItemEntity = new EntitySchema<RigItemRow>({

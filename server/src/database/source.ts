@@ -4,6 +4,7 @@ import { Init1795000000000 } from './migrations/1795000000000-init.js';
 import { PartFacts1795500000000 } from './migrations/1795500000000-part-facts.js';
 import { Bytes1796000000000 } from './migrations/1796000000000-bytes.js';
 import { KeptParts1796100000000 } from './migrations/1796100000000-kept-parts.js';
+import { Due1796200000000 } from './migrations/1796200000000-due.js';
 import { restoring } from './restoring.js';
 import { withTurn } from './turn.js';
 
@@ -13,6 +14,7 @@ export const migrations = [
   PartFacts1795500000000,
   Bytes1796000000000,
   KeptParts1796100000000,
+  Due1796200000000,
 ];
 
 /** A database that cannot be reached for so long is away, in ms. */
@@ -27,25 +29,33 @@ export interface OpenOptions {
   readonly beforeUpgrade?: (database: DataSource) => Promise<void>;
 }
 
+/** Connections to a database that has gone through its steps already: for the threads beside the one that opened it. */
+export function connect(
+  url: string,
+  poolSize: number,
+  steps: typeof migrations = [],
+): Promise<DataSource> {
+  return new DataSource({
+    type: 'mariadb',
+    url,
+    charset: 'utf8mb4',
+    timezone: 'Z',
+    poolSize,
+    connectTimeout: connectTimeoutMs,
+    synchronize: false,
+    entities,
+    migrations: steps,
+    migrationsTableName: 'zucchini_migrations',
+    logging: false,
+  }).initialize();
+}
+
 /**
  * A connection to the MariaDB that `url` names, with all migrations run. Of several that start at once one
  * goes through the steps and the others wait for it.
  */
 export async function openDatabase(url: string, options: OpenOptions = {}): Promise<DataSource> {
-  const source = new DataSource({
-    type: 'mariadb',
-    url,
-    charset: 'utf8mb4',
-    timezone: 'Z',
-    poolSize: 8,
-    connectTimeout: connectTimeoutMs,
-    synchronize: false,
-    entities,
-    migrations: migrations.slice(0, options.steps ?? migrations.length),
-    migrationsTableName: 'zucchini_migrations',
-    logging: false,
-  });
-  await source.initialize();
+  const source = await connect(url, 8, migrations.slice(0, options.steps ?? migrations.length));
   try {
     if (!options.isRestore) await checkWhole(source);
     await withTurn(source, 'migrations', async () => {

@@ -1,6 +1,12 @@
 import { type Issue, type Part, type PartUse } from '@zucchini/core';
 import type { EntityManager } from 'typeorm';
 
+/** A part that was stored over another state of it. */
+export interface PartChange {
+  readonly before: Part;
+  readonly after: Part;
+}
+
 /** What draws on the catalogue, as the catalogue sees it: it is asked before a part changes. */
 export interface Followers {
   /** Who draws on a part. */
@@ -9,5 +15,5 @@ export interface Followers {
    * Follows parts that were just stored, inside the same transaction. What could no longer be put together is
    * listed; the caller then stores nothing.
    */
-  followParts(manager: EntityManager, parts: readonly Part[]): Promise<Issue[]>;
+  followParts(manager: EntityManager, changes: readonly PartChange[]): Promise<Issue[]>;
 }

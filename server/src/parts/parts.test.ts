@@ -93,8 +93,11 @@ describe('storing parts', () => {
   });
 
   it('computes the shelf anew for the rigs that draw on the part', async () => {
-    const carried = async () =>
-      (await server.ask({ method: 'GET', url: '/api/rigs' })).body.rigs[0].carried as string;
+    const carried = async () => {
+      await server.settle();
+      const { body } = await server.ask({ method: 'GET', url: '/api/rigs' });
+      return body.rigs[0].figures.carried as string;
+    };
     const before = await carried();
     const { body } = await read(file.rig.kit[0]!.partId);
     const heavier = { ...body.part, massG: body.part.massG + 500 };

@@ -63,9 +63,8 @@ export const partsPlugin: FastifyPluginAsyncZod<{
     async (request) =>
       transact(database, async (m) => {
         const { parts } = request.body;
-        const stored = await storeParts(m, parts);
-        const changed = parts.filter((p) => p.revision > 0).map((p) => p.part);
-        const issues = changed.length > 0 ? await followers.followParts(m, changed) : [];
+        const { stored, changes } = await storeParts(m, parts);
+        const issues = changes.length > 0 ? await followers.followParts(m, changes) : [];
         if (issues.length > 0) {
           throw new ProblemError(
             'unsound',

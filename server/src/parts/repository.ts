@@ -2,6 +2,7 @@ import { type Part, type PartBook, type StorePart } from '@zucchini/core';
 import { In, type EntityManager } from 'typeorm';
 import { KitItemEntity, PartEntity } from '../database/index.js';
 import { ProblemError } from '../problems/index.js';
+import type { PartChange } from './followers.js';
 import { fromPartRow, toPartRow } from './mapper.js';
 
 /** JSON columns are asked for as text: the driver would read them into values. */
@@ -94,12 +95,13 @@ async function insertRows(manager: EntityManager, parts: readonly Part[]): Promi
 
 /**
  * Stores parts over the revisions that they were taken from, new ones from revision 0. Where one has
- * changed meanwhile nothing is stored. Run inside a transaction: the rows are locked first.
+ * changed meanwhile nothing is stored. Run inside a transaction: the rows are locked first. Resolves with the revisions that
+ * are stored, and with what has changed.
  */
 export async function storeParts(
   manager: EntityManager,
   parts: readonly StorePart[],
-): Promise<{ id: string; revision: number }[]> {
+): Promise<{ stored: { id: string; revision: number }[]; changes: PartChange[] }> {
   const ids = parts.map((p) => p.part.id);
   const twice = findTwice(ids);
   if (twice !== undefined) {
@@ -107,7 +109,7 @@ export async function storeParts(
   }
   const rows = await manager.find(PartEntity, {
     where: { id: In(ids) },
-    select: { id: true, revision: true },
+    select: { id: true, revision: true, doc: true },
     order: { id: 'ASC' },
     lock: { mode: 'pessimistic_write' },
   });
@@ -134,7 +136,14 @@ export async function storeParts(
     const { id, ...columns } = toPartRow(part, revision + 1);
     await manager.update(PartEntity, { id }, columns as never);
   }
-  return parts.map(({ part, revision }) => ({ id: part.id, revision: revision + 1 }));
+  const before = new Map(rows.map((row) => [row.id, fromPartRow(row)]));
+  return {
+    stored: parts.map(({ part, revision }) => ({ id: part.id, revision: revision + 1 })),
+    changes: parts.flatMap(({ part }) => {
+      const was = before.get(part.id);
+      return was ? [{ before: was, after: part }] : [];
+    }),
+  };
 }
 
 function findTwice(ids: readonly string[]): string | undefined {

@@ -220,10 +220,11 @@ describe('individuals that rigs share', () => {
 
   it('weighed in one rig, they are weighed on the shelf of the other', async () => {
     await twin('weighed-twin');
-    const shelf = async () =>
-      ((await ask('GET', '/api/rigs')).body.rigs as RigSummary[]).find(
-        (r) => r.id === 'weighed-twin',
-      )!.carried;
+    const shelf = async () => {
+      await server.settle();
+      const { rigs } = (await ask('GET', '/api/rigs')).body as { rigs: RigSummary[] };
+      return rigs.find((r) => r.id === 'weighed-twin')!.figures!.carried;
+    };
     const before = await shelf();
     const { rig, revision } = await open('mark-2');
     rig.kit.find((i) => i.id === 'petrel')!.measuredMassG = 1601;

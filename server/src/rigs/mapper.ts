@@ -1,9 +1,13 @@
+import { randomUUID } from 'node:crypto';
 import {
   countFindings,
-  measureReport,
+  measureWithin,
   rigFormatVersion,
   sayFigure,
   sayG,
+  setupBudgetMs,
+  type NotComputed,
+  type ShelfFigures,
   type KitItem,
   type Collider,
   type Part,
@@ -18,31 +22,53 @@ import type { KitItemRow, RigRow, VersionRow } from '../database/index.js';
 /** There is one owner, and so one kit, until an installation has several. */
 export const kitId = 'kit';
 
-type Summary = Omit<RigSummary, 'id' | 'name' | 'revision' | 'savedAt'>;
+/** What stands in a rig's row for the shelf. */
+export interface StoredSummary {
+  readonly setup: string;
+  readonly parts: number;
+  readonly figures?: ShelfFigures;
+  readonly notComputed?: NotComputed;
+}
 
-/** The figures that the shelf shows, computed by the same core that the bench uses, from the first setup. */
-export function summarise(rig: Rig, parts: PartBook, collider: Collider): Summary {
+/** What the shelf says of a rig before anything is computed; figures of an earlier state stand until there are others. */
+export function outlineRig(rig: Rig, before?: StoredSummary): StoredSummary {
   const setup = rig.setups[0]!;
-  const report = measureReport(rig, setup.id, parts, { collider });
-  const count = countFindings(report.findings);
   return {
     setup: setup.name,
-    parts: report.assembly.items.length,
-    stops: count.stops,
-    risks: count.risk,
-    hang: sayFigure(report, 'hang').main,
-    spend: sayFigure(report, 'spend').main,
-    carried: `${report.spend.unweighed.length > 0 ? '≥ ' : ''}${sayG(report.spend.carriedG)}`,
+    // The body, and what is carried: each by one joint.
+    parts: setup.joints.length + 1,
+    ...(before?.figures ? { figures: before.figures } : {}),
   };
 }
 
-export function toRigRow(
+/**
+ * The figures that the shelf shows, computed by the same core that the bench uses, from the first setup. What takes longer
+ * than a setup may is not computed, and said so. `now` in ms.
+ */
+export function judge(
   rig: Rig,
   parts: PartBook,
-  revision: number,
-  savedAt: Date,
   collider: Collider,
-): RigRow {
+  now: () => number,
+): StoredSummary {
+  const setup = rig.setups[0]!;
+  const { report, overMs } = measureWithin(rig, setup.id, parts, { collider }, setupBudgetMs, now);
+  const count = countFindings(report.findings);
+  const isWhole = overMs === undefined;
+  return {
+    ...outlineRig(rig),
+    figures: {
+      stops: isWhole ? count.stops : null,
+      risks: isWhole ? count.risk : null,
+      hang: sayFigure(report, 'hang').main,
+      spend: sayFigure(report, 'spend').main,
+      carried: `${report.spend.unweighed.length > 0 ? '≥ ' : ''}${sayG(report.spend.carriedG)}`,
+    },
+    ...(isWhole ? {} : { notComputed: 'time' }),
+  };
+}
+
+export function toRigRow(rig: Rig, revision: number, savedAt: Date, before?: RigRow): RigRow {
   const { kit: _, ...doc } = rig;
   return {
     id: rig.id,
@@ -51,7 +77,8 @@ export function toRigRow(
     revision,
     formatVersion: rigFormatVersion,
     doc,
-    summary: summarise(rig, parts, collider),
+    summary: outlineRig(rig, before?.summary as StoredSummary | undefined),
+    due: randomUUID(),
     savedAt,
   };
 }
@@ -63,12 +90,17 @@ export function fromRigRow(row: RigRow, kit: readonly KitItem[]): Rig {
 }
 
 export function toRigSummary(row: RigRow): RigSummary {
+  const summary = row.summary as StoredSummary;
   return {
     id: row.id,
     name: row.name,
     revision: row.revision,
     savedAt: row.savedAt.toISOString(),
-    ...(row.summary as Summary),
+    setup: summary.setup,
+    parts: summary.parts,
+    pending: row.due !== null,
+    figures: summary.figures ?? null,
+    notComputed: summary.notComputed ?? null,
   };
 }
 

@@ -29,14 +29,13 @@ import {
   fromRigRow,
   fromVersionRow,
   kitId,
-  summarise,
   toKitItemRow,
   toRigRow,
   toRigSummary,
   toVersionRow,
   toVersionSummary,
 } from './mapper.js';
-import { findCollider } from './collider.js';
+import { markDue } from './marks.js';
 
 /** A rig with the parts that it draws on. */
 export interface StoredRig {
@@ -85,6 +84,17 @@ export async function findRig(manager: EntityManager, id: string): Promise<Store
   const rig = fromRigRow(row, await findKit(manager, id));
   const parts = await findParts(manager, listPartIds(rig));
   return { rig, parts, revision: row.revision, savedAt: row.savedAt };
+}
+
+/** One rig as it was last saved, with its row; undefined where it is gone. */
+export async function findRigAsStored(
+  manager: EntityManager,
+  id: string,
+): Promise<{ row: RigRow; rig: Rig; parts: PartBook } | undefined> {
+  const row = await manager.findOneBy(RigEntity, { id });
+  if (!row) return undefined;
+  const rig = fromRigRow(row, await findKit(manager, id));
+  return { row, rig, parts: await findParts(manager, listPartIds(rig)) };
 }
 
 /** The parts that a rig draws on; a rig that cannot be placed in space is refused with every place. */
@@ -171,7 +181,7 @@ export async function insertRig(
   // A window that is still open on a rig of this id that is gone must not be taken for one on this.
   const gone = await manager.findOneBy(GoneRigEntity, { id: rig.id });
   const revision = (gone?.revision ?? 0) + 1;
-  const row = toRigRow(rig, parts, revision, now, await findCollider());
+  const row = toRigRow(rig, revision, now);
   await manager.insert(RigEntity, { ...row, log } as never);
   await linkKit(manager, rig);
   return { rig, parts, revision, savedAt: now };
@@ -182,6 +192,7 @@ export async function insertRig(
  * the shelf shows them with what has changed. One that could no longer be put together keeps the change out.
  */
 async function followSharers(manager: EntityManager, rigIds: readonly string[]): Promise<void> {
+  if (rigIds.length === 0) return;
   const issues: Issue[] = [];
   for (const id of [...rigIds].sort()) {
     const row = await findRow(manager, id, true);
@@ -190,8 +201,7 @@ async function followSharers(manager: EntityManager, rigIds: readonly string[]):
     const broken = findRigIssues(rig, parts, `rig “${rig.name}”`);
     issues.push(...broken);
     if (broken.length > 0) continue;
-    const summary = summarise(rig, parts, await findCollider());
-    await manager.update(RigEntity, { id }, { revision: row.revision + 1, summary } as never);
+    await manager.update(RigEntity, { id }, { revision: row.revision + 1 });
   }
   if (issues.length > 0) {
     const [first] = issues;
@@ -201,6 +211,7 @@ async function followSharers(manager: EntityManager, rigIds: readonly string[]):
       { issues },
     );
   }
+  await markDue(manager, rigIds);
 }
 
 /**
@@ -221,9 +232,9 @@ export async function updateRig(
       { revision: row.revision },
     );
   }
-  const parts = await checkRig(manager, rig);
+  await checkRig(manager, rig);
   await followSharers(manager, await writeKit(manager, rig));
-  const { id, ...columns } = toRigRow(rig, parts, revision + 1, now, await findCollider());
+  const { id, ...columns } = toRigRow(rig, revision + 1, now, row);
   await manager.update(RigEntity, { id }, columns as never);
   await linkKit(manager, rig);
   return { revision: revision + 1, savedAt: now };

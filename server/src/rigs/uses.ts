@@ -1,17 +1,16 @@
-import { isDeepStrictEqual } from 'node:util';
 import {
   findRigIssues,
   listSetupItems,
+  mayBreak,
   type Issue,
-  type Part,
-  type PartBook,
   type Rig,
   type PartUse,
 } from '@zucchini/core';
 import { In, type EntityManager } from 'typeorm';
 import { KitItemEntity, RigEntity, RigItemEntity } from '../database/index.js';
-import { findCollider } from './collider.js';
-import { fromRigRow, summarise } from './mapper.js';
+import type { PartChange } from '../parts/followers.js';
+import { markDue } from './marks.js';
+import { fromKitItemRow, fromRigRow } from './mapper.js';
 import { findKit } from './repository.js';
 import { findParts } from '../parts/repository.js';
 
@@ -48,61 +47,55 @@ export async function listUses(manager: EntityManager, partId: string): Promise<
   return uses;
 }
 
-async function bookFor(manager: EntityManager, rig: Rig): Promise<PartBook> {
-  return findParts(
-    manager,
-    rig.kit.map((i) => i.partId),
+/** Rigs that are read and checked at a time, so that others are answered between. */
+const batch = 10;
+
+/** Rigs with their individuals, by few questions to the database. */
+async function readRigs(manager: EntityManager, ids: readonly string[]): Promise<Rig[]> {
+  const rows = await manager.findBy(RigEntity, { id: In([...ids]) });
+  const links = await manager.find(RigItemEntity, {
+    where: { rigId: In([...ids]) },
+    order: { rigId: 'ASC', position: 'ASC' },
+  });
+  const items = await manager.findBy(KitItemEntity, { id: In(links.map((l) => l.itemId)) });
+  const byId = new Map(items.map((row) => [row.id, fromKitItemRow(row)]));
+  return rows.map((row) =>
+    fromRigRow(
+      row,
+      links.filter((l) => l.rigId === row.id).flatMap((l) => byId.get(l.itemId) ?? []),
+    ),
   );
 }
 
 /**
- * The shelf's figures of every rig, computed again: another edition of the application may judge what is stored in
- * another way. Written only where they differ and nobody has saved meanwhile; ends early when `isOver`. Resolves with how
- * many were written.
- */
-export async function refreshShelf(
-  manager: EntityManager,
-  isOver: () => boolean = () => false,
-): Promise<number> {
-  let written = 0;
-  const collider = await findCollider();
-  for (const { id } of await manager.find(RigEntity, { select: { id: true } })) {
-    if (isOver()) break;
-    const row = await manager.findOneBy(RigEntity, { id });
-    if (!row) continue;
-    const rig = fromRigRow(row, await findKit(manager, id));
-    const book = await bookFor(manager, rig);
-    if (findRigIssues(rig, book, 'rig').length > 0) continue;
-    const summary = summarise(rig, book, collider);
-    if (isDeepStrictEqual(summary, row.summary)) continue;
-    const { revision } = row;
-    const { affected } = await manager.update(RigEntity, { id, revision }, { summary } as never);
-    written += affected ?? 0;
-  }
-  return written;
-}
-
-/**
- * What stored parts mean for the rigs that draw on them: the shelf's figures are computed again. A rig that could
- * no longer be put together, since a mount that it uses is gone, is listed by its name; the caller then stores
- * nothing. Run inside the transaction that stored the parts.
+ * What stored parts mean for the rigs that draw on them: the shelf's figures are due again, and follow. A rig that could no
+ * longer be put together, since a mount that it uses is gone, is listed by its name; the caller then stores nothing. Only
+ * parts that have lost something are looked for in rigs. Run inside the transaction that stored the parts.
  */
 export async function followParts(
   manager: EntityManager,
-  parts: readonly Part[],
+  changes: readonly PartChange[],
 ): Promise<Issue[]> {
-  const ids = parts.map((p) => p.id);
   const issues: Issue[] = [];
-  const rows = await manager.findBy(RigEntity, { id: In(await listRigIds(manager, ids)) });
-  for (const row of rows) {
-    const rig = fromRigRow(row, await findKit(manager, row.id));
-    const book = await bookFor(manager, rig);
-    const broken = findRigIssues(rig, book, `rig “${rig.name}”`);
-    issues.push(...broken);
-    if (broken.length > 0) continue;
-    const summary = summarise(rig, book, await findCollider());
-    await manager.update(RigEntity, { id: row.id }, { summary } as never);
+  const risky = changes.filter(({ before, after }) => mayBreak(before, after));
+  const asked = await listRigIds(
+    manager,
+    risky.map((c) => c.after.id),
+  );
+  for (let i = 0; i < asked.length; i += batch) {
+    const rigs = await readRigs(manager, asked.slice(i, i + batch));
+    const partIds = rigs.flatMap((rig) => rig.kit.map((item) => item.partId));
+    const book = await findParts(manager, partIds);
+    for (const rig of rigs) issues.push(...findRigIssues(rig, book, `rig “${rig.name}”`));
   }
   // Kept versions hold their own parts: nothing of them changes.
-  return issues;
+  if (issues.length > 0) return issues;
+  await markDue(
+    manager,
+    await listRigIds(
+      manager,
+      changes.map((c) => c.after.id),
+    ),
+  );
+  return [];
 }

@@ -6,7 +6,7 @@ let test: TestApp;
 let nowMs = Date.UTC(2026, 10, 25);
 beforeAll(async () => {
   const scale = createStandInScale({ random: () => 0.5, noiseG: 0, driftGPerMin: 6 });
-  test = await createTestApp({ parts: [], rigs: [] }, () => new Date(nowMs), scale);
+  test = await createTestApp({ parts: [], rigs: [] }, { now: () => new Date(nowMs), scale });
 });
 afterAll(() => test.close());
 

@@ -6,12 +6,15 @@ import { DataSource } from 'typeorm';
 import { buildApp } from '../app.js';
 import { openDatabase } from '../database/index.js';
 import { loadDemo, type Demo } from '../demo/load.js';
+import { createThreads, type ThreadsOptions } from '../threads/index.js';
 
 export type { InjectOptions };
 
 export interface TestApp {
   readonly app: FastifyInstance;
   readonly database: DataSource;
+  /** Resolves when the shelf's figures are those of what is stored. */
+  settle(): Promise<void>;
   /** Asks the server as a browser on this machine would. */
   ask(
     options: InjectOptions,
@@ -46,18 +49,32 @@ export async function createTestDatabase(): Promise<{ url: string; drop: () => P
   };
 }
 
+export interface TestAppOptions {
+  readonly now?: () => Date;
+  readonly scale?: StandInScale;
+  /** Works in threads, which run what is built; on one's own thread where absent. */
+  readonly threads?: ThreadsOptions;
+}
+
 export async function createTestApp(
   demo: Demo,
-  now: () => Date = () => new Date(),
-  scale?: StandInScale,
+  { now = () => new Date(), scale, threads }: TestAppOptions = {},
 ): Promise<TestApp> {
   const { url, drop } = await createTestDatabase();
   const database = await openDatabase(url);
   await loadDemo(database, demo, now());
-  const app = await buildApp({ database, demo: () => demo, now, ...(scale ? { scale } : {}) });
+  const app = await buildApp({
+    database,
+    demo: () => demo,
+    now,
+    keepsShelf: true,
+    ...(scale ? { scale } : {}),
+    ...(threads ? { threads: createThreads(url, threads) } : {}),
+  });
   return {
     app,
     database,
+    settle: () => app.keeper!.settle(),
     ask: async (options) => {
       const reply = await app.inject({
         ...options,

@@ -22,7 +22,6 @@ import {
   type Merged,
   type Part,
   type Question,
-  type Report,
   type Rig,
   type Setup,
   type ViewName,
@@ -36,6 +35,7 @@ import { useHistory } from '../shared/useHistory';
 import { dropDraft, keepDraft, takeDraft, type Draft } from './drafts';
 import { findWindow, listWindows } from './windows';
 import { Saver, type SaveState } from './saver';
+import { useReport } from './useReport';
 import { sayError } from '../shared/sayError';
 
 /** What the panel beside the plate shows. */
@@ -112,7 +112,7 @@ export const useBench = defineStore('bench', () => {
   /** What the drawing shows beside the parts. */
   const shown = ref({ sizes: false, spaces: false, solid: false });
   /** The narrow phase of collision; until it has come, nothing is said of what stands where. */
-  const collider = shallowRef<Collider>();
+  const library = shallowRef<Collider>();
   const colliderTrouble = ref('');
   let saver: Saver | undefined;
   let run = 0;
@@ -131,13 +131,12 @@ export const useBench = defineStore('bench', () => {
     { flush: 'sync' },
   );
   // While dragging only the figures with the lens on the rig matter. Ways out are looked for elsewhere.
-  const report = computed<Report | undefined>(() => {
-    const now = rig.value;
-    if (!now || !setup.value) return undefined;
-    return measureReport(now, setupId.value, parts.value, {
-      collider: collider.value,
-      oneLens: preview.value !== undefined,
-    });
+  const { report, collider, overMs, measureAll } = useReport({
+    rig,
+    setupId,
+    parts,
+    library,
+    isTrial: () => preview.value !== undefined,
   });
   /** The rig as it is stored, whatever is tried out on it: what a drag starts from. */
   const settled = computed(() => {
@@ -240,9 +239,9 @@ export const useBench = defineStore('bench', () => {
 
   /** Fetches the collision library, off the first screen; asked again after it failed. */
   async function readCollider(): Promise<void> {
-    if (collider.value) return;
+    if (library.value) return;
     try {
-      collider.value = await loadCollider();
+      library.value = await loadCollider();
       colliderTrouble.value = '';
     } catch (error) {
       colliderTrouble.value = sayError(error);
@@ -500,6 +499,8 @@ export const useBench = defineStore('bench', () => {
     shown,
     collider,
     colliderTrouble,
+    overMs,
+    measureAll,
     readCollider,
     askMount,
     fitWanted,

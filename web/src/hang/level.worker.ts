@@ -1,7 +1,10 @@
 import '../shared/withoutEval';
 import {
+  createBudget,
   loadCollider,
   measureLevelling,
+  questionBudgetMs,
+  withBudget,
   type Collider,
   type LeverKind,
   type Levelling,
@@ -26,7 +29,9 @@ async function level({ newParts, ...asked }: LevelQuestion): Promise<Levelling> 
   for (const part of newParts) parts.set(part.id, part);
   collider ??= loadCollider();
   const makeId = () => crypto.randomUUID();
-  return measureLevelling({ ...asked, parts, collider: await collider, makeId });
+  const budget = createBudget(questionBudgetMs, () => performance.now());
+  const narrow = withBudget(await collider, budget);
+  return measureLevelling({ ...asked, parts, collider: narrow, makeId });
 }
 
 const api = { level };

@@ -1,19 +1,19 @@
 <script setup lang="ts">
-import { type Issue, type RigSummary } from '@zucchini/core';
+import type { Issue } from '@zucchini/core';
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ApiError } from '../api/client';
 import AppButton from '../shared/AppButton.vue';
 import TopBar from '../shared/TopBar.vue';
 import TroubleBox from '../shared/TroubleBox.vue';
-import WeightMark from '../shared/WeightMark.vue';
 import NewRigForm from './NewRigForm.vue';
+import ShelfFigures from './ShelfFigures.vue';
+import { useShelf } from './useShelf';
 
 // The drawing needs the core; the list does not wait for it.
 const ShelfPlate = defineAsyncComponent(() => import('./ShelfPlate.vue'));
 
 const router = useRouter();
-const rigs = ref<RigSummary[]>();
 const trouble = ref<{ title: string; issues?: readonly Issue[] }>();
 const told = ref('');
 const busy = ref(false);
@@ -31,9 +31,11 @@ function tell(error: unknown, title: string): void {
       : { title: `${title} ${String(error)}` };
 }
 
+const { rigs, read } = useShelf();
+
 async function load(): Promise<void> {
   try {
-    rigs.value = await api.listRigs();
+    await read();
     trouble.value = undefined;
   } catch (error) {
     tell(error, 'The shelf could not be read.');
@@ -173,29 +175,7 @@ onMounted(load);
             <p class="caption text-faint">
               {{ rig.setup }} · {{ rig.parts }} {{ rig.parts === 1 ? 'part' : 'parts' }}
             </p>
-            <dl class="mt-2 grid max-w-xl grid-cols-3 gap-4">
-              <div>
-                <dt class="eyebrow">Found</dt>
-                <dd class="flex flex-wrap items-center gap-x-3">
-                  <WeightMark v-if="rig.stops === 0 && rig.risks === 0" weight="well" />
-                  <span v-if="rig.stops > 0" class="text-tomato flex items-center gap-1">
-                    <WeightMark weight="stops" wordless />{{ rig.stops }} to mend
-                  </span>
-                  <span v-if="rig.risks > 0" class="text-blossom flex items-center gap-1">
-                    <WeightMark weight="risk" wordless />{{ rig.risks }}
-                    {{ rig.risks === 1 ? 'risk' : 'risks' }}
-                  </span>
-                </dd>
-              </div>
-              <div>
-                <dt class="eyebrow">Hang</dt>
-                <dd>{{ rig.hang }}</dd>
-              </div>
-              <div>
-                <dt class="eyebrow">Spend, carry</dt>
-                <dd>{{ rig.spend }}<br />{{ rig.carried }}</dd>
-              </div>
-            </dl>
+            <ShelfFigures :rig="rig" />
           </div>
           <div class="flex flex-col items-end gap-2 text-right">
             <p class="text-faint text-xs">saved {{ day.format(new Date(rig.savedAt)) }}</p>

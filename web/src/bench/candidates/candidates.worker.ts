@@ -1,13 +1,16 @@
 import '../../shared/withoutEval';
 import {
+  createBudget,
   createNames,
   judgeCandidates,
   listAsked,
   loadCollider,
   measureReport,
   narrowAsked,
+  setupBudgetMs,
   tellFinding,
   tryEdit,
+  withBudget,
   type Candidate,
   type Collider,
   type Part,
@@ -49,7 +52,8 @@ async function ask(
   const { run, rig, setupId, drawer, ask: asks, words } = question;
   newest = run;
   warm(question.newParts);
-  const narrow = await collider!;
+  const budget = createBudget(setupBudgetMs, () => performance.now());
+  const narrow = withBudget(await collider!, budget);
   if (run !== newest) return;
   const report = measureReport(rig, setupId, parts, { collider: narrow });
   const makeId = () => crypto.randomUUID();
@@ -60,6 +64,7 @@ async function ask(
   const all = listAsked(report, drawer, parts, makeId, asks);
   const { chosen, held } = narrowAsked(context, asks, all, words);
   for (const candidate of judgeCandidates(context, asks, chosen)) {
+    budget.renew();
     found.push(tell(report, candidate));
     done += 1;
     if (performance.now() - since < breathMs) continue;

@@ -5,7 +5,7 @@ import { useBench } from '../../desk/benchStore';
 import { announce } from '../../shared/announce';
 import AppButton from '../../shared/AppButton.vue';
 import { useRemedies } from '../remedies/remedyStore';
-import FindingItem from './FindingItem.vue';
+import FindingItems from './FindingItems.vue';
 
 /** What was found under one question, heaviest first, or that there is nothing. */
 const props = defineProps<{ question: Question; nothing: string }>();
@@ -47,9 +47,7 @@ const findings = computed(() =>
     Ways out could not be looked for: {{ mending.trouble }}
     <AppButton small @click="mending.start()">Try again</AppButton>
   </p>
-  <ul v-if="findings.length > 0" class="mt-3" aria-label="Findings">
-    <FindingItem v-for="f in findings" :key="f.id" :finding="f" />
-  </ul>
+  <FindingItems v-if="findings.length > 0" class="mt-3" :findings="findings" />
   <p v-else class="text-leaf mt-3 flex items-baseline gap-2">
     <span aria-hidden="true">✓</span>{{ nothing }}
   </p>

@@ -3,6 +3,7 @@ import {
   hasTrait,
   listLenses,
   purposeWords,
+  questionBudgetMs,
   readLensSetting,
   sayMm,
   sayNm,
@@ -195,6 +196,17 @@ function sayTroubles(id: string): string {
       <template v-if="bench.colliderTrouble"
         >What stands where could not be checked: {{ bench.colliderTrouble }}
         <AppButton small @click="bench.readCollider()">Try again</AppButton></template
+      >
+      <template v-else-if="bench.overMs !== undefined"
+        >What stands where was not computed: it takes longer than {{ bench.overMs / 1000 }} s for
+        this rig. Everything else is as it should be.
+        <AppButton
+          v-if="bench.overMs < questionBudgetMs"
+          small
+          :title="`The page stands still for up to ${questionBudgetMs / 1000} s`"
+          @click="bench.measureAll()"
+          >Compute it once, up to {{ questionBudgetMs / 1000 }} s</AppButton
+        ></template
       >
       <template v-else>What stands where is still being fetched …</template>
     </p>

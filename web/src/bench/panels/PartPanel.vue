@@ -25,7 +25,7 @@ import ChoiceField from '../../form/ChoiceField.vue';
 import FigureField from '../../form/FigureField.vue';
 import SlideField from '../../form/SlideField.vue';
 import { createId, useBench } from '../../desk/benchStore';
-import FindingItem from './FindingItem.vue';
+import FindingItems from './FindingItems.vue';
 import PanelFrame from './PanelFrame.vue';
 import SlipWorking from './SlipWorking.vue';
 import { useFreeWays } from './useFreeWays';
@@ -182,9 +182,11 @@ function setMass(massG: number | undefined): void {
     </p>
     <p v-if="part.note" class="mt-2 text-sm">{{ part.note }}</p>
 
-    <ul v-if="findings.length > 0" class="border-line mt-3 border-y" aria-label="Findings">
-      <FindingItem v-for="f in findings" :key="f.id" :finding="f" />
-    </ul>
+    <FindingItems
+      v-if="findings.length > 0"
+      class="border-line mt-3 border-y"
+      :findings="findings"
+    />
 
     <section v-if="joint" class="mt-4">
       <h3 class="font-serif text-base">How it is held</h3>

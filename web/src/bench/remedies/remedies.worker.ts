@@ -1,8 +1,11 @@
 import '../../shared/withoutEval';
 import {
+  createBudget,
   findRemedies,
   loadCollider,
   measureReport,
+  setupBudgetMs,
+  withBudget,
   type Collider,
   type Offered,
   type Part,
@@ -14,6 +17,9 @@ const parts = new Map<string, Part>();
 let collider: Promise<Collider> | undefined;
 let newest = 0;
 
+/** Findings that ways out are looked for, the heaviest: more than a person ever mends one by one. */
+const mostTried = 200;
+
 const breathe = () => new Promise((resolve) => setTimeout(resolve, 0));
 
 /** Told finding by finding; a newer question ends an older one, which then answers no more. */
@@ -23,16 +29,19 @@ async function ask(
 ): Promise<void> {
   newest = run;
   warm(newParts);
-  const narrow = await collider!;
+  const budget = createBudget(setupBudgetMs, () => performance.now());
+  const narrow = withBudget(await collider!, budget);
   if (run !== newest) return;
   const report = measureReport(rig, setupId, parts, { collider: narrow });
-  const total = report.findings.length;
+  const total = Math.min(report.findings.length, mostTried);
   let done = 0;
   let offered: Offered[] = [];
   let told = performance.now();
   for (const one of findRemedies(report, parts, { collider: narrow, catalogue: parts })) {
+    budget.renew();
     offered.push(one);
     done += 1;
+    if (done === total) break;
     // What helps is told at once; that nothing does can wait for the next answer.
     if (one.edits.length === 0 && performance.now() - told < 50) continue;
     onFound({ offered, done, total });

@@ -8,20 +8,27 @@ import { usePlate } from '../plateContext';
 const bench = useBench();
 const { toPage } = usePlate();
 
+/** Marks that are drawn, the heaviest: where there are more, nobody tells them apart. */
+const mostMarks = 200;
+
+function listOverlaps() {
+  return bench
+    .report!.findings.filter((f) => f.code === 'parts-overlap')
+    .filter((f) => f.lens === undefined)
+    .slice(0, mostMarks);
+}
+
 const clashes = computed(() =>
   bench.question === 'fit'
-    ? bench.report!.findings.flatMap((f) => {
-        if (f.code !== 'parts-overlap' || f.lens !== undefined) return [];
+    ? listOverlaps().map((f) => {
         const [x, y] = toPage(...projectPoint(bench.view, f.facts.atMm));
-        return [
-          {
-            key: f.id,
-            x,
-            y,
-            text: sayMm(f.facts.depthMm),
-            title: tellFinding(f, bench.names!).sentence,
-          },
-        ];
+        return {
+          key: f.id,
+          x,
+          y,
+          text: sayMm(f.facts.depthMm),
+          title: tellFinding(f, bench.names!).sentence,
+        };
       })
     : [],
 );

@@ -1,0 +1,3 @@
+export { createThreads, type Threads, type ThreadsOptions } from './threads.js';
+export { handOverPlugin } from './plugin.js';
+export type { Answer, Reply, Task, ThreadData } from './messages.js';

@@ -1,0 +1,131 @@
+import { readFileSync } from 'node:fs';
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import type { RigFile, RigSummary } from '@zucchini/core';
+import { worstRigs } from '../../../core/src/testing/worst.js';
+import { createTestApp, type TestApp } from '../testing/app.js';
+
+const file = JSON.parse(
+  readFileSync(new URL('../../../demo/mark-2.rig.json', import.meta.url), 'utf8'),
+) as RigFile;
+
+// Threads run what is built: `npx tsc -b server` first, as `./test` does.
+const entry = new URL('../../dist/thread.js', import.meta.url);
+
+let server: TestApp;
+beforeAll(async () => {
+  const demo = { parts: file.parts, rigs: [file] };
+  server = await createTestApp(demo, { threads: { entry, judgeMs: 60_000 } });
+}, 60_000);
+afterAll(() => server.close());
+
+const bring = (body: unknown) =>
+  server.ask({ method: 'POST', url: '/api/rigs/import', payload: body as object });
+const shelf = async (id: string) => {
+  const { body } = await server.ask({ method: 'GET', url: '/api/rigs' });
+  return (body.rigs as RigSummary[]).find((r) => r.id === id)!;
+};
+
+/** A file of some 400 kB: the rig, and many parts that nothing draws on. */
+const large = (id: string): RigFile => ({
+  ...file,
+  parts: [
+    ...file.parts,
+    ...Array.from({ length: 80 }, (_, i) => ({ ...file.parts[0]!, id: `${id}-${i}` })),
+  ],
+  rig: { ...file.rig, id },
+});
+
+describe('a server with threads', () => {
+  it('computes the shelf in one of them', async () => {
+    await server.settle();
+    expect(await shelf('mark-2')).toMatchObject({
+      pending: false,
+      figures: { stops: 0, risks: 0, spend: 'EUR 699 of 700' },
+    });
+  });
+
+  it('reads what is large in another, with the same answers', async () => {
+    const body = large('heavy');
+    expect(JSON.stringify(body).length).toBeGreaterThan(256 * 1024);
+    const taken = await bring(body);
+    expect(taken).toMatchObject({ status: 201, body: { id: 'heavy' } });
+    expect((await server.ask({ method: 'GET', url: '/api/parts/heavy-79' })).status).toBe(200);
+
+    const parts = body.parts.map((p, i) => (i === 50 ? { ...p, massG: -1 } : p));
+    const refused = await bring({ ...body, parts });
+    expect(refused.status).toBe(400);
+    expect(refused.headers['content-type']).toMatch('application/problem+json');
+    expect(refused.body.issues[0].path).toBe('parts[50].massG');
+
+    const { body: open } = await server.ask({ method: 'GET', url: '/api/rigs/heavy' });
+    const stale = await server.ask({
+      method: 'PUT',
+      url: '/api/rigs/heavy',
+      payload: { revision: 7, rig: { ...open.rig, note: 'x'.repeat(300_000) } },
+    });
+    expect([400, 409]).toContain(stale.status);
+  });
+
+  it('cut off in the middle, a large body is refused as a small one is', async () => {
+    const text = JSON.stringify(large('cut')).slice(0, -20);
+    const { status, body } = await server.ask({
+      method: 'POST',
+      url: '/api/rigs/import',
+      payload: text,
+      headers: { 'content-type': 'application/json' },
+    });
+    expect({ status, type: body.type }).toEqual({ status: 400, type: '/problems/malformed' });
+  });
+
+  it('stores the worst rig, and says what of it was not computed', async () => {
+    const worst = worstRigs['30 parts of 200 tubes']!();
+    expect((await bring(worst)).status).toBe(201);
+    expect(await shelf('crowd')).toMatchObject({ pending: true, figures: null, parts: 31 });
+    // Others are stored, and have their figures, in their turn.
+    expect((await bring({ ...file, rig: { ...file.rig, id: 'beside' } })).status).toBe(201);
+    await server.settle();
+    expect(await shelf('beside')).toMatchObject({ pending: false, figures: { stops: 0 } });
+    expect(await shelf('crowd')).toMatchObject({
+      pending: false,
+      notComputed: 'time',
+      figures: { stops: null, risks: null, carried: expect.stringMatching(/^1.300.g$/u) },
+    });
+  }, 60_000);
+});
+
+describe('a thread that is ended', () => {
+  it('leaves a rig that says so, and is asked again when it is saved', async () => {
+    const demo = { parts: file.parts, rigs: [file] };
+    // No time at all: not even a thread's start.
+    const hasty = await createTestApp(demo, { threads: { entry, judgeMs: 1 } });
+    try {
+      await hasty.settle();
+      const { body } = await hasty.ask({ method: 'GET', url: '/api/rigs' });
+      expect(body.rigs[0]).toMatchObject({ pending: false, figures: null, notComputed: 'time' });
+      const { body: open } = await hasty.ask({ method: 'GET', url: '/api/rigs/mark-2' });
+      const { revision, rig } = open;
+      await hasty.ask({ method: 'PUT', url: '/api/rigs/mark-2', payload: { revision, rig } });
+      const after = await hasty.ask({ method: 'GET', url: '/api/rigs' });
+      expect(after.body.rigs[0].pending).toBe(true);
+    } finally {
+      await hasty.close();
+    }
+  });
+
+  it('answers a large request in words, and stores nothing', async () => {
+    const demo = { parts: file.parts, rigs: [] };
+    const hasty = await createTestApp(demo, { threads: { entry, requestMs: 1 } });
+    try {
+      const payload = large('late');
+      const { status, body } = await hasty.ask({
+        method: 'POST',
+        url: '/api/rigs/import',
+        payload,
+      });
+      expect({ status, type: body.type }).toEqual({ status: 503, type: '/problems/too-long' });
+      expect((await hasty.ask({ method: 'GET', url: '/api/rigs' })).body.rigs).toEqual([]);
+    } finally {
+      await hasty.close();
+    }
+  });
+});

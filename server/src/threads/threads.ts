@@ -1,0 +1,60 @@
+import { setupBudgetMs } from '@zucchini/core';
+import { NotJudged, type Judge } from '../rigs/keeper.js';
+import { Ended, Pool } from './pool.js';
+
+/** The threads of a server: one for figures, two for what is too large to be read beside others' requests. */
+export interface Threads {
+  readonly judge: Judge;
+  readonly requests: Pool;
+  close(): Promise<void>;
+}
+
+export interface ThreadsOptions {
+  /** The file that a thread runs; the server's own where absent. */
+  readonly entry?: URL;
+  /** The longest that the figures of a rig may take in all, in ms. */
+  readonly judgeMs?: number;
+  /** Memory of a thread for figures, in MB. */
+  readonly judgeMb?: number;
+  /** The longest that a large request may take, in ms. */
+  readonly requestMs?: number;
+}
+
+/** How long a thread for requests is kept with nothing to do, in ms. */
+const idleMs = 60_000;
+
+/** Threads that work on the database at `url`, started when they are first needed. */
+export function createThreads(url: string, options: ThreadsOptions = {}): Threads {
+  const entry = options.entry ?? new URL('../thread.js', import.meta.url);
+  const data = { url };
+  const figures = new Pool({
+    entry,
+    data,
+    size: 1,
+    limits: { maxOldGenerationSizeMb: options.judgeMb ?? 512 },
+    // A setup ends by itself where it can: this is for what cannot.
+    longestMs: options.judgeMs ?? 4 * setupBudgetMs,
+    idleMs,
+  });
+  const requests = new Pool({
+    entry,
+    data,
+    size: 2,
+    limits: { maxOldGenerationSizeMb: 1024 },
+    longestMs: options.requestMs ?? 60_000,
+    idleMs,
+  });
+  return {
+    judge: async (rig) => {
+      try {
+        await figures.run({ kind: 'judge', rig });
+      } catch (error) {
+        throw error instanceof Ended ? new NotJudged(error.why) : error;
+      }
+    },
+    requests,
+    close: async () => {
+      await Promise.all([figures.close(), requests.close()]);
+    },
+  };
+}
