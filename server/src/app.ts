@@ -18,7 +18,7 @@ import { judgeDue } from './rigs/due.js';
 import { findCollider } from './rigs/collider.js';
 import { Keeper, type Judge } from './rigs/keeper.js';
 import { rigsPlugin } from './rigs/plugin.js';
-import { followParts, listUses } from './rigs/uses.js';
+import { checkAhead, followParts, listUses } from './rigs/uses.js';
 import { scalePlugin } from './scale/plugin.js';
 import { securityPlugin } from './security/plugin.js';
 import { sitePlugin } from './site/plugin.js';
@@ -94,7 +94,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     await keeper?.ended();
   });
   await app.register(healthPlugin, { database });
-  await app.register(partsPlugin, { database, followers: { followParts, listUses } });
+  await app.register(partsPlugin, { database, followers: { checkAhead, followParts, listUses } });
   await app.register(rigsPlugin, { database, now });
   await app.register(demoPlugin, { database, demo: options.demo, now });
   await app.register(scalePlugin, { now, ...(options.scale ? { scale: options.scale } : {}) });

@@ -10,11 +10,13 @@ import { killAtRandom } from './kills.ts';
 import { createChance } from './random.ts';
 import { askHostile, type Answers } from './requests.ts';
 import { endFirstStarts } from './starts.ts';
+import { measureWaits } from './waits.ts';
 
-const usage = `Usage: npm run campaign -- [kills] [starts] [requests] [--count N] [--seed N]
+const usage = `Usage: npm run campaign -- [kills] [starts] [requests] [waits] [--count N] [--seed N]
   kills      ends the server, its database or both while somebody stores (10)
   starts     ends first starts at moments of chance (4)
   requests   spoilt files, rigs, parts and addresses (300)
+  waits      the worst files, and a part that many rigs (50) rest on, while somebody works as usual
   --count N  that many instead; --seed N  other moments and other spoils (1)`;
 
 const { values, positionals } = parseArgs({
@@ -88,6 +90,14 @@ for (const kind of kinds) {
     const told = Object.entries(f.statuses).map(([status, n]) => `${status}: ${n}`);
     lines.push(
       `hostile requests ${told.join(' · ')} · answers of 500 and above ${f.failures.length} · longest ${Math.round(f.longestMs)} ms`,
+    );
+  } else if (kind === 'waits') {
+    const port = await findFreePort();
+    const file = readDemo().rigs.find((f) => f.rig.id === 'mark-2')!;
+    const f = await inFolder((folder) => measureWaits(folder, port, file, countOf(50), say));
+    isWell &&= f.failed === 0 && f.longestMs <= 250;
+    lines.push(
+      `waits: ${f.asked} usual requests beside the worst files · not answered ${f.failed} · longest ${Math.round(f.longestMs)} ms (${f.during})`,
     );
   } else {
     say(usage);

@@ -11,9 +11,18 @@ export interface PartChange {
 export interface Followers {
   /** Who draws on a part. */
   listUses(manager: EntityManager, partId: string): Promise<PartUse[]>;
+  /** Looks ahead, before anything is held, which rigs go together with what is to be stored: how far each had gone then. */
+  checkAhead(
+    manager: EntityManager,
+    changes: readonly PartChange[],
+  ): Promise<ReadonlyMap<string, number>>;
   /**
    * Follows parts that were just stored, inside the same transaction. What could no longer be put together is
    * listed; the caller then stores nothing.
    */
-  followParts(manager: EntityManager, changes: readonly PartChange[]): Promise<Issue[]>;
+  followParts(
+    manager: EntityManager,
+    changes: readonly PartChange[],
+    checked: ReadonlyMap<string, number>,
+  ): Promise<Issue[]>;
 }

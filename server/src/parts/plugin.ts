@@ -5,7 +5,14 @@ import { transact } from '../database/index.js';
 import type { Followers } from './followers.js';
 import { Problem, PartRecord, StoreBody, Stored } from '@zucchini/core';
 import { ProblemError } from '../problems/index.js';
-import { deletePart, findPart, listFactsText, listPartsText, storeParts } from './repository.js';
+import {
+  deletePart,
+  findPart,
+  listChanges,
+  listFactsText,
+  listPartsText,
+  storeParts,
+} from './repository.js';
 
 /** The largest import that is read: some ten thousand parts at four kilobytes. */
 const importLimitBytes = 48 * 1024 * 1024;
@@ -60,11 +67,12 @@ export const partsPlugin: FastifyPluginAsyncZod<{
         response: { 200: Stored, 400: Problem, 409: Problem, 413: Problem, 422: Problem },
       },
     },
-    async (request) =>
-      transact(database, async (m) => {
-        const { parts } = request.body;
+    async (request) => {
+      const { parts } = request.body;
+      const checked = await followers.checkAhead(manager, await listChanges(manager, parts));
+      return transact(database, async (m) => {
         const { stored, changes } = await storeParts(m, parts);
-        const issues = changes.length > 0 ? await followers.followParts(m, changes) : [];
+        const issues = changes.length > 0 ? await followers.followParts(m, changes, checked) : [];
         if (issues.length > 0) {
           throw new ProblemError(
             'unsound',
@@ -73,7 +81,8 @@ export const partsPlugin: FastifyPluginAsyncZod<{
           );
         }
         return { stored };
-      }),
+      });
+    },
   );
 
   app.delete(

@@ -93,6 +93,22 @@ async function insertRows(manager: EntityManager, parts: readonly Part[]): Promi
   }
 }
 
+/** What storing these parts would change of those that are there. */
+export async function listChanges(
+  manager: EntityManager,
+  parts: readonly StorePart[],
+): Promise<PartChange[]> {
+  const changed = parts.filter((p) => p.revision > 0).map((p) => p.part);
+  const stored = await findParts(
+    manager,
+    changed.map((p) => p.id),
+  );
+  return changed.flatMap((after) => {
+    const before = stored.get(after.id);
+    return before ? [{ before, after }] : [];
+  });
+}
+
 /**
  * Stores parts over the revisions that they were taken from, new ones from revision 0. Where one has
  * changed meanwhile nothing is stored. Run inside a transaction: the rows are locked first. Resolves with the revisions that

@@ -2,7 +2,7 @@ import { toPath, type Issue } from '@zucchini/core';
 import type { FastifyError, FastifyRequest } from 'fastify';
 import fp from 'fastify-plugin';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
-import { errnoOf } from '../database/transact.js';
+import { errnoOf, Met } from '../database/transact.js';
 import { ProblemError } from './problem.js';
 
 /** The most issues that one answer lists: a file with ten thousand faults is told by its first ones. */
@@ -51,7 +51,8 @@ function toProblem(error: FastifyError, request: FastifyRequest): ProblemError {
   if (errno === packetTooLarge)
     return new ProblemError('too-large', 'The database takes no piece as large as this.');
   // It went on meeting other work: nothing is wrong with it, and nothing was stored.
-  if (errno !== undefined && busy.has(errno)) return new ProblemError('busy');
+  if (error instanceof Met || (errno !== undefined && busy.has(errno)))
+    return new ProblemError('busy');
   if (connectionCodes.includes(error.code)) return new ProblemError('database-away');
   return new ProblemError(
     'internal',

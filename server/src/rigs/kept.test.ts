@@ -295,6 +295,24 @@ describe('at the same moment', () => {
     expect(demos.map((a) => a.status)).toEqual([201, 201]);
     expect(new Set(demos.flatMap((a) => a.body.ids)).size).toBe(2);
   });
+
+  it('two files whose individuals are called the same and are not come in both', async () => {
+    const [one, two] = [copy(file), copy(file)];
+    one.rig.id = 'same-one';
+    two.rig.id = 'same-two';
+    const fresh = (f: RigFile, item: number) =>
+      f.rig.kit.push({ ...f.rig.kit[item]!, id: 'of-both', owned: false });
+    fresh(one, 1);
+    fresh(two, 2);
+    delete one.rig.kit.at(-1)!.comesWith;
+    delete two.rig.kit.at(-1)!.comesWith;
+    const answers = await Promise.all([one, two].map((f) => ask('POST', '/api/rigs/import', f)));
+    expect(answers.map((a) => a.status)).toEqual([201, 201]);
+    const ids = await Promise.all(
+      ['same-one', 'same-two'].map(async (id) => (await open(id)).rig.kit.at(-1)!.id),
+    );
+    expect(ids.sort()).toEqual(['of-both', 'of-both-2']);
+  });
 });
 
 describe('what is called what', () => {

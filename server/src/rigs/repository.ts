@@ -17,6 +17,7 @@ import { In, type EntityManager } from 'typeorm';
 import {
   GoneRigEntity,
   KitItemEntity,
+  Met,
   RigEntity,
   RigItemEntity,
   VersionEntity,
@@ -109,9 +110,9 @@ async function checkRig(manager: EntityManager, rig: Rig): Promise<PartBook> {
 
 /**
  * Stores the individuals that a rig draws on; returns the rigs that share one whose facts changed. They are held until
- * the transaction ends.
+ * the transaction ends. A new rig changes nobody's individuals: one that is there otherwise came in meanwhile.
  */
-async function writeKit(manager: EntityManager, rig: Rig): Promise<string[]> {
+async function writeKit(manager: EntityManager, rig: Rig, isNew: boolean): Promise<string[]> {
   const ids = rig.kit.map((item) => item.id);
   const known = new Map(
     (
@@ -126,6 +127,7 @@ async function writeKit(manager: EntityManager, rig: Rig): Promise<string[]> {
   const changed = rig.kit.filter((item) => {
     const row = known.get(item.id);
     if (!row) return false;
+    if (isNew && !isDeepStrictEqual(row.doc, item)) throw new Met();
     if (row.partId !== item.partId) {
       const issue = {
         path: 'rig.kit',
@@ -177,7 +179,7 @@ export async function insertRig(
 ): Promise<StoredRig> {
   const parts = await checkRig(manager, rig);
   await manager.query('INSERT IGNORE INTO kits (id, name) VALUES (?, ?)', [kitId, 'My kit']);
-  await followSharers(manager, await writeKit(manager, rig));
+  await writeKit(manager, rig, true);
   // A window that is still open on a rig of this id that is gone must not be taken for one on this.
   const gone = await manager.findOneBy(GoneRigEntity, { id: rig.id });
   const revision = (gone?.revision ?? 0) + 1;
@@ -233,7 +235,7 @@ export async function updateRig(
     );
   }
   await checkRig(manager, rig);
-  await followSharers(manager, await writeKit(manager, rig));
+  await followSharers(manager, await writeKit(manager, rig, false));
   const { id, ...columns } = toRigRow(rig, revision + 1, now, row);
   await manager.update(RigEntity, { id }, columns as never);
   await linkKit(manager, rig);
