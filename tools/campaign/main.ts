@@ -3,19 +3,25 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { buildApp, loadDemo, openDatabase } from '@zucchini/server';
+import type { RigFile } from '@zucchini/core';
+import { buildApp, loadDemo, openDatabase, type Demo } from '@zucchini/server';
+import type { Ask } from '../../server/src/testing/plated.ts';
 import { readDemo } from '../demo-files.ts';
 import { findFreePort, startPrivateDatabase } from '../private-database.ts';
 import { killAtRandom } from './kills.ts';
 import { createChance } from './random.ts';
-import { askHostile, type Answers } from './requests.ts';
+import { runRaces } from './races.ts';
+import { askHostile } from './requests.ts';
 import { endFirstStarts } from './starts.ts';
 import { measureWaits } from './waits.ts';
+import { runWindows } from './windows.ts';
 
-const usage = `Usage: npm run campaign -- [kills] [starts] [requests] [waits] [--count N] [--seed N]
+const usage = `Usage: npm run campaign -- [kills] [starts] [requests] [races] [windows] [waits] [--count N] [--seed N]
   kills      ends the server, its database or both while somebody stores (10)
   starts     ends first starts at moments of chance (4)
   requests   spoilt files, rigs, parts and addresses (300)
+  races      writers who store at the same moment, of each kind (10)
+  windows    two windows change one rig and store (100)
   waits      the worst files, and a part that many rigs (50) rest on, while somebody works as usual
   --count N  that many instead; --seed N  other moments and other spoils (1)`;
 
@@ -37,16 +43,16 @@ async function inFolder<T>(work: (folder: string) => Promise<T>): Promise<T> {
   }
 }
 
-async function askRequests(folder: string): Promise<Answers> {
-  const own = await startPrivateDatabase(folder);
-  try {
-    const demo = readDemo();
-    const database = await openDatabase(own.url);
-    await loadDemo(database, demo, new Date());
-    const app = await buildApp({ database, demo: () => demo });
-    const file = demo.rigs.find((f) => f.rig.id === 'mark-2')!;
-    const answers = await askHostile(
-      async (options) => {
+/** A server on a database of its own with the demo on the shelf, asked without a network. */
+async function withServer<T>(work: (ask: Ask, demo: Demo) => Promise<T>): Promise<T> {
+  return inFolder(async (folder) => {
+    const own = await startPrivateDatabase(folder);
+    try {
+      const demo = readDemo();
+      const database = await openDatabase(own.url);
+      await loadDemo(database, demo, new Date());
+      const app = await buildApp({ database, demo: () => demo });
+      const ask: Ask = async (options) => {
         const headers = { host: '127.0.0.1:4710', ...options.headers };
         const reply = await app.inject({ ...options, headers });
         try {
@@ -54,17 +60,20 @@ async function askRequests(folder: string): Promise<Answers> {
         } catch {
           return { status: reply.statusCode, body: reply.body };
         }
-      },
-      { file: { ...file, versions: [] }, part: demo.parts[0]! },
-      countOf(300),
-      createChance(seed),
-    );
-    await app.close();
-    await database.destroy();
-    return answers;
-  } finally {
-    await own.stop();
-  }
+      };
+      const result = await work(ask, demo);
+      await app.close();
+      await database.destroy();
+      return result;
+    } finally {
+      await own.stop();
+    }
+  });
+}
+
+/** A rig of the demo, without its versions. */
+function findFile(demo: Demo): RigFile {
+  return { ...demo.rigs.find((f) => f.rig.id === 'mark-2')!, versions: [] };
 }
 
 const lines: string[] = [];
@@ -84,16 +93,38 @@ for (const kind of kinds) {
     isWell &&= f.stuck === 0;
     lines.push(`first starts ended ${f.starts} · stuck ${f.stuck}`);
   } else if (kind === 'requests') {
-    const f = await inFolder(askRequests);
+    const f = await withServer((ask, demo) => {
+      const seeds = { file: findFile(demo), part: demo.parts[0]! };
+      return askHostile(ask, seeds, countOf(300), createChance(seed));
+    });
     for (const failure of f.failures) say(JSON.stringify(failure));
     isWell &&= f.failures.length === 0;
     const told = Object.entries(f.statuses).map(([status, n]) => `${status}: ${n}`);
     lines.push(
       `hostile requests ${told.join(' · ')} · answers of 500 and above ${f.failures.length} · longest ${Math.round(f.longestMs)} ms`,
     );
+  } else if (kind === 'races') {
+    const f = await withServer((ask, demo) =>
+      runRaces(ask, findFile(demo), countOf(10), createChance(seed), say),
+    );
+    for (const failure of [...f.odd, ...f.broken]) say(failure);
+    isWell &&= f.odd.length === 0 && f.broken.length === 0;
+    const all = Object.values(f.races).reduce((a, b) => a + b, 0);
+    lines.push(
+      `races ${all} of ${Object.keys(f.races).length} kinds · odd answers ${f.odd.length} · rigs broken ${f.broken.length}`,
+    );
+  } else if (kind === 'windows') {
+    const f = await withServer((ask) =>
+      runWindows(ask, 'mark-2', countOf(100), createChance(seed)),
+    );
+    for (const failure of f.lost) say(failure);
+    isWell &&= f.lost.length === 0;
+    lines.push(
+      `two windows: saves ${f.stored}, of them put together with the other's ${f.merged} · changes lost ${f.lost.length}`,
+    );
   } else if (kind === 'waits') {
     const port = await findFreePort();
-    const file = readDemo().rigs.find((f) => f.rig.id === 'mark-2')!;
+    const file = findFile(readDemo());
     const f = await inFolder((folder) => measureWaits(folder, port, file, countOf(50), say));
     isWell &&= f.failed === 0 && f.longestMs <= 250;
     lines.push(

@@ -1,10 +1,8 @@
 import type { Part, Rig, RigFile } from '@zucchini/core';
 import type { InjectOptions } from '../../server/src/testing/app.ts';
+import type { Ask } from '../../server/src/testing/plated.ts';
 import type { Chance } from './random.ts';
 import { spoil } from './spoil.ts';
-
-/** A server as the campaign asks it. */
-export type Ask = (options: InjectOptions) => Promise<{ status: number; body: unknown }>;
 
 /** What came of hostile requests. */
 export interface Answers {

@@ -12,6 +12,7 @@ import {
   type RigSummary,
 } from '@zucchini/core';
 import { createTestApp, type TestApp } from '../testing/app.js';
+import { bringPlated, plate } from '../testing/plated.js';
 
 const file = JSON.parse(
   readFileSync(new URL('../../../demo/mark-2.rig.json', import.meta.url), 'utf8'),
@@ -31,79 +32,8 @@ const save = (rig: Rig, revision: number) => ask('PUT', `/api/rigs/${rig.id}`, {
 const storePart = (part: Part, revision: number) =>
   ask('POST', '/api/parts', { parts: [{ revision, part }] });
 
-/** A plate with two sockets; the second may be left out. */
-const plate = (id: string, sockets: readonly string[] = ['one', 'two']): Part => ({
-  id,
-  kind: 'plate',
-  name: id,
-  massG: 40,
-  solids: [{ id: 'body', type: 'box', atMm: [0, 0, 0], sizeMm: [40, 20, 10] }],
-  mounts: [
-    {
-      id: 'screw',
-      kind: 'quarter-20',
-      side: 'screw',
-      originMm: [0, 0, 5],
-      normal: [0, 0, 1],
-      reference: [1, 0, 0],
-      thread: { lengthMm: 5 },
-    },
-    ...sockets.map((name, i): Part['mounts'][number] => ({
-      id: name,
-      kind: 'quarter-20',
-      side: 'socket',
-      originMm: [i * 10 - 5, 0, -5],
-      normal: [0, 0, -1],
-      reference: [1, 0, 0],
-    })),
-  ],
-});
-
-/** A rig of one body with a plate below, and a second plate below that by a socket of the first. */
-async function createPlated(name: string, parts: readonly [Part, Part]): Promise<RigRecord> {
-  for (const part of parts) {
-    if ((await ask('GET', `/api/parts/${part.id}`)).status !== 404) continue;
-    expect((await storePart(part, 0)).status).toBe(200);
-  }
-  const made = await ask('POST', '/api/rigs', {
-    name,
-    bodyPartId: 'corvane-petrel',
-    currency: 'EUR',
-  });
-  const { rig, revision } = made.body as RigRecord;
-  const [upper, lower] = parts;
-  const own = (n: number) => `${name}-${n}`;
-  const next: Rig = {
-    ...rig,
-    kit: [
-      ...rig.kit,
-      { id: own(1), partId: upper.id, owned: false },
-      { id: own(2), partId: lower.id, owned: false },
-    ],
-    setups: rig.setups.map((s) => ({
-      ...s,
-      joints: [
-        {
-          id: 'j1',
-          parent: { item: rig.kit[0]!.id, mount: 'bottom' },
-          child: { item: own(1), mount: 'screw' },
-          slideMm: 0,
-          turnDeg: 0,
-        },
-        {
-          id: 'j2',
-          parent: { item: own(1), mount: 'two' },
-          child: { item: own(2), mount: 'screw' },
-          slideMm: 0,
-          turnDeg: 0,
-        },
-      ],
-    })),
-  };
-  const saved = await save(next, revision);
-  expect({ status: saved.status, issues: saved.body.issues }).toEqual({ status: 200 });
-  return open(rig.id);
-}
+const createPlated = (name: string, parts: readonly [Part, Part]) =>
+  bringPlated(server.ask, name, parts);
 
 async function keep(id: string, name: string): Promise<string> {
   const { body, status } = await ask('POST', `/api/rigs/${id}/versions`, { name, reason: 'why' });
