@@ -12,13 +12,14 @@ import { killAtRandom } from './kills.ts';
 import { createChance } from './random.ts';
 import { runRaces } from './races.ts';
 import { askHostile } from './requests.ts';
-import { endFirstStarts } from './starts.ts';
+import { endFirstStarts, endUpgrades } from './starts.ts';
 import { measureWaits } from './waits.ts';
 import { runWindows } from './windows.ts';
 
-const usage = `Usage: npm run campaign -- [kills] [starts] [requests] [races] [windows] [waits] [--count N] [--seed N]
+const usage = `Usage: npm run campaign -- [kills] [starts] [upgrades] [requests] [races] [windows] [waits] [--count N] [--seed N]
   kills      ends the server, its database or both while somebody stores (10)
   starts     ends first starts at moments of chance (4)
+  upgrades   ends upgrades of what the first edition left (4)
   requests   spoilt files, rigs, parts and addresses (300)
   races      writers who store at the same moment, of each kind (10)
   windows    two windows change one rig and store (100)
@@ -92,6 +93,13 @@ for (const kind of kinds) {
     const f = await endFirstStarts(await findFreePort(), countOf(4), createChance(seed), say);
     isWell &&= f.stuck === 0;
     lines.push(`first starts ended ${f.starts} · stuck ${f.stuck}`);
+  } else if (kind === 'upgrades') {
+    const port = await findFreePort();
+    const f = await inFolder((folder) =>
+      endUpgrades(folder, port, countOf(4), createChance(seed), say),
+    );
+    isWell &&= f.stuck === 0;
+    lines.push(`upgrades ended ${f.starts} · stuck ${f.stuck}`);
   } else if (kind === 'requests') {
     const f = await withServer((ask, demo) => {
       const seeds = { file: findFile(demo), part: demo.parts[0]! };

@@ -1,6 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
 import { DataSource, type QueryRunner } from 'typeorm';
 import { createTestDatabase } from '../testing/app.js';
+import { fillFirstEdition, oldPart, oldRig, openFirstEdition } from '../testing/first-edition.js';
+import { listRigs } from '../rigs/repository.js';
 import { migrations, openDatabase } from './index.js';
 
 class Ended extends Error {}
@@ -22,40 +24,6 @@ function endAt(runner: QueryRunner, at: number, after: boolean): QueryRunner {
   });
 }
 
-const part = { id: 'elder', kind: 'plate', name: 'Elder', solids: [], mounts: [], massG: 5 };
-const rig = { id: 'old', name: 'Old', kit: [{ id: 'e1', partId: 'elder', owned: true }] };
-
-/** What an installation of the first edition held. */
-async function fill(source: DataSource): Promise<void> {
-  const doc = JSON.stringify;
-  await source.query(
-    'INSERT INTO parts (id, kind, name, format_version, doc) VALUES (?, ?, ?, 1, ?)',
-    [part.id, part.kind, part.name, doc(part)],
-  );
-  await source.query("INSERT INTO kits (id, name) VALUES ('kit', 'My kit')");
-  await source.query("INSERT INTO kit_items VALUES ('e1', 'kit', 'elder', 1, ?)", [
-    doc(rig.kit[0]),
-  ]);
-  await source.query(
-    "INSERT INTO rigs VALUES ('old', 'kit', 'Old', 3, 1, ?, '{}', '2026-01-01 00:00:00')",
-    [doc({ ...rig, kit: undefined })],
-  );
-  await source.query("INSERT INTO rig_items VALUES ('old', 'e1', 0)");
-  await source.query(
-    "INSERT INTO versions VALUES ('old', 'v1', 'First', '', '2026-01-01 00:00:00', 1, ?)",
-    [doc(rig)],
-  );
-}
-
-async function connect(url: string): Promise<DataSource> {
-  return new DataSource({
-    type: 'mariadb',
-    url,
-    migrations: migrations.slice(0, 1),
-    migrationsTableName: 'zucchini_migrations',
-  }).initialize();
-}
-
 /** Goes through the steps until the runner dies; how many statements there were if it did not. */
 async function die(
   url: string,
@@ -63,7 +31,7 @@ async function die(
   at: number,
   after: boolean,
 ): Promise<'ended' | 'through'> {
-  const source = await connect(url);
+  const source = await new DataSource({ type: 'mariadb', url }).initialize();
   try {
     const runner = endAt(source.createQueryRunner(), at, after);
     for (const Step of migrations.slice(from)) await new Step().up(runner);
@@ -108,9 +76,8 @@ describe('a first start or an upgrade that is ended anywhere', () => {
     let ends = 0;
     for (let at = 1; ; at += step) {
       const { url, drop } = await createTestDatabase();
-      const old = await connect(url);
-      await old.runMigrations();
-      await fill(old);
+      const old = await openFirstEdition(url);
+      await fillFirstEdition(old);
       await old.destroy();
       const how = await die(url, 1, at, at % 2 === 0);
       const database = await openDatabase(url);
@@ -118,9 +85,11 @@ describe('a first start or an upgrade that is ended anywhere', () => {
       const [row] = (await database.query(
         'SELECT CAST(v.doc AS CHAR) AS doc, CAST(v.parts AS CHAR) AS parts, CAST(p.facts AS CHAR) AS facts FROM versions v, parts p',
       )) as { doc: string; parts: string; facts: string }[];
-      expect(JSON.parse(row!.doc)).toEqual(rig);
-      expect(JSON.parse(row!.parts)).toEqual([part]);
+      expect(JSON.parse(row!.doc)).toEqual(oldRig);
+      expect(JSON.parse(row!.parts)).toEqual([oldPart]);
       expect(JSON.parse(row!.facts)).toMatchObject({ id: 'elder', massG: 5 });
+      const [shelf] = await listRigs(database.manager);
+      expect(shelf).toMatchObject({ pending: true, setup: 'One', figures: { risks: 1 } });
       await database.destroy();
       await drop();
       if (how === 'through') break;

@@ -39,9 +39,13 @@ export async function judgeDue(
   await store(manager, rig, row.revision, summary);
 }
 
-/** Stores that the figures of a rig cannot be computed, and why. */
+/** Stores that the figures of a rig cannot be computed, and why. Asks nothing of the rig itself: it may be what is at fault. */
 export async function giveUp(manager: EntityManager, rig: DueRig, why: NotComputed): Promise<void> {
-  const found = await findRigAsStored(manager, rig.id);
-  if (!found || found.row.due !== rig.due) return;
-  await store(manager, rig, found.row.revision, { ...outlineRig(found.rig), notComputed: why });
+  const row = await manager.findOne(RigEntity, {
+    where: { id: rig.id },
+    select: { id: true, revision: true, due: true, summary: true } as never,
+  });
+  if (!row || row.due !== rig.due) return;
+  const { figures: _, ...known } = row.summary as StoredSummary;
+  await store(manager, rig, row.revision, { ...known, notComputed: why });
 }

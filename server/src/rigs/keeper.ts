@@ -4,7 +4,7 @@ import type { DataSource } from 'typeorm';
 import { giveUp } from './due.js';
 import { listAll, listDue, type DueRig } from './marks.js';
 
-/** Computes the figures of one rig and stores them; rejects by `NotJudged` where that cannot be done. */
+/** Computes the figures of one rig and stores them; rejects by `NotJudged` where it was ended, otherwise with what went wrong. */
 export type Judge = (rig: DueRig) => Promise<void>;
 
 /** The figures of a rig cannot be computed. */
@@ -110,8 +110,12 @@ export class Keeper {
     try {
       await this.judge(rig);
     } catch (error) {
-      if (this.isOver() || !(error instanceof NotJudged)) throw error;
-      await giveUp(this.database.manager, rig, error.why);
+      if (this.isOver()) throw error;
+      // A database that is away says so here: the rig is not at fault, and its turn comes again.
+      await this.database.query('SELECT 1');
+      const why = error instanceof NotJudged ? error.why : 'fault';
+      if (!(error instanceof NotJudged)) this.tell(error as Error);
+      await giveUp(this.database.manager, rig, why);
     }
   }
 }
