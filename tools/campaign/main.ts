@@ -8,6 +8,7 @@ import { buildApp, loadDemo, openDatabase, type Demo } from '@zucchini/server';
 import type { Ask } from '../../server/src/testing/plated.ts';
 import { readDemo } from '../demo-files.ts';
 import { findFreePort, startPrivateDatabase } from '../private-database.ts';
+import { fillDisk } from './disk.ts';
 import { killAtRandom } from './kills.ts';
 import { createChance } from './random.ts';
 import { runRaces } from './races.ts';
@@ -16,10 +17,11 @@ import { endFirstStarts, endUpgrades } from './starts.ts';
 import { measureWaits } from './waits.ts';
 import { runWindows } from './windows.ts';
 
-const usage = `Usage: npm run campaign -- [kills] [starts] [upgrades] [requests] [races] [windows] [waits] [--count N] [--seed N]
+const usage = `Usage: npm run campaign -- [kills] [starts] [upgrades] [disk] [requests] [races] [windows] [waits] [--count N] [--seed N]
   kills      ends the server, its database or both while somebody stores (10)
   starts     ends first starts at moments of chance (4)
   upgrades   ends upgrades of what the first edition left (4)
+  disk       fills a disk of its own to the end while somebody stores; needs root (3)
   requests   spoilt files, rigs, parts and addresses (300)
   races      writers who store at the same moment, of each kind (10)
   windows    two windows change one rig and store (100)
@@ -100,6 +102,14 @@ for (const kind of kinds) {
     );
     isWell &&= f.stuck === 0;
     lines.push(`upgrades ended ${f.starts} · stuck ${f.stuck}`);
+  } else if (kind === 'disk') {
+    const f = await fillDisk(await findFreePort(), countOf(3), createChance(seed), say);
+    isWell &&= f !== undefined && f.lost === 0 && f.stuck === 0;
+    lines.push(
+      f
+        ? `full disk ${f.fills} times · saves stored ${f.stored} · refused ${f.refused} · of them without a word why ${f.unsaid} · lost ${f.lost} · stuck ${f.stuck}`
+        : 'full disk: not tried, this user may not make a disk',
+    );
   } else if (kind === 'requests') {
     const f = await withServer((ask, demo) => {
       const seeds = { file: findFile(demo), part: demo.parts[0]! };

@@ -13,6 +13,7 @@ const problems = {
   'wrong-media-type': { status: 415, title: 'JSON is expected here' },
   unsound: { status: 422, title: 'This does not hold together' },
   internal: { status: 500, title: 'Something went wrong here' },
+  'disk-full': { status: 507, title: 'The disk of the database is full: nothing was stored' },
   'too-long': { status: 503, title: 'This takes longer than one request may' },
   'database-away': { status: 503, title: 'The database does not answer' },
 } as const;
