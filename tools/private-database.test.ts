@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
@@ -49,7 +49,17 @@ const isAlive = (pid: number) => existsSync(`/proc/${pid}`);
 
 describe('the private database', () => {
   it('is shared by two processes of one folder, and stopped by the last of them', async () => {
-    const [first, second] = [await use(), await use()];
+    // What an ended first start has left goes on writing for a while.
+    const left = join(folder, 'data.half-left');
+    let written = 0;
+    const writing = setInterval(() => {
+      mkdirSync(left, { recursive: true });
+      for (let i = 0; i < 20; i += 1) writeFileSync(join(left, `file-${(written += 1)}`), '');
+    });
+    const first = await use();
+    clearInterval(writing);
+    expect(written).toBeGreaterThan(20);
+    const second = await use();
     expect(second.pid).toBe(first.pid);
     await first.stop();
     expect(isAlive(first.pid)).toBe(true);

@@ -21,7 +21,7 @@ import {
 } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
-import { dirname, join } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import { withLock } from './folder-lock.ts';
@@ -100,10 +100,24 @@ async function withPlainName<T>(folder: string, work: (name: string) => Promise<
   }
 }
 
+/** A data folder that is being made; each by another name: whoever was ended may have left one that is still written into. */
+const halfName = 'data.half-';
+
+/** Takes half-made data folders away. One that is still written into stays until the next time. */
+function clearHalves(folder: string): void {
+  for (const name of readdirSync(folder).filter((n) => n.startsWith(halfName))) {
+    try {
+      rmSync(join(folder, name), { recursive: true, force: true });
+    } catch {
+      // It is in nobody's way.
+    }
+  }
+}
+
 /** Makes the data folder; it is there whole or not at all, wherever this is ended. */
 async function install(folder: string, signal?: AbortSignal): Promise<void> {
-  const half = join(folder, 'data.half');
-  rmSync(half, { recursive: true, force: true });
+  clearHalves(folder);
+  const half = mkdtempSync(join(folder, halfName));
   const user = isRoot ? 'root' : (process.env.USER ?? 'zucchini');
   prepareTemporary(folder);
   try {
@@ -113,7 +127,7 @@ async function install(folder: string, signal?: AbortSignal): Promise<void> {
         [
           '--no-defaults',
           ...(isRoot ? ['--user=root'] : []),
-          `--datadir=${join(name, 'data.half')}`,
+          `--datadir=${join(name, basename(half))}`,
           `--tmpdir=${join(name, 'tmp')}`,
           '--auth-root-authentication-method=socket',
           `--auth-root-socket-user=${user}`,
@@ -124,7 +138,7 @@ async function install(folder: string, signal?: AbortSignal): Promise<void> {
       ),
     );
   } catch (error) {
-    rmSync(half, { recursive: true, force: true });
+    clearHalves(folder);
     const { message, stderr } = error as Error & { stderr?: string };
     throw new Error(`mariadb-install-db failed: ${stderr?.trim() || message}`, { cause: error });
   }

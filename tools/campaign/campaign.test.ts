@@ -3,9 +3,12 @@ import type { RigFile } from '@zucchini/core';
 import { readFileSync } from 'node:fs';
 import { tries } from '../../core/src/testing/depth.ts';
 import { createTestApp, type TestApp } from '../../server/src/testing/app.ts';
+import type { Ask } from '../../server/src/testing/plated.ts';
 import { createChance } from './random.ts';
+import { runRaces } from './races.ts';
 import { askHostile } from './requests.ts';
 import { spoil } from './spoil.ts';
+import { runWindows } from './windows.ts';
 
 const file = JSON.parse(
   readFileSync(new URL('../../demo/mark-2.rig.json', import.meta.url), 'utf8'),
@@ -19,7 +22,6 @@ afterAll(() => server.close());
 
 describe('a server that is asked what nobody means', () => {
   it('answers every time, and never that the fault is its own', async () => {
-    const seed = Number(process.env.ZUCCHINI_SEED ?? 1);
     const count = tries(50);
     const small = { file: { ...file, versions: [] }, part: file.parts[0]! };
     const { statuses, failures } = await askHostile(server.ask, small, count, createChance(seed));
@@ -28,6 +30,43 @@ describe('a server that is asked what nobody means', () => {
     // Spoilt enough to be refused, and not so much that nothing gets through.
     expect((statuses[400] ?? 0) + (statuses[422] ?? 0)).toBeGreaterThan(count / 4);
     expect((await server.ask({ method: 'GET', url: '/api/rigs/mark-2' })).status).toBe(200);
+  });
+});
+
+const seed = Number(process.env.ZUCCHINI_SEED ?? 1);
+const quiet = () => undefined;
+
+describe('writers at the same moment', () => {
+  it('are answered in words, and leave no rig that cannot be put together', async () => {
+    const { odd, broken, races } = await runRaces(
+      server.ask,
+      { ...file, versions: [] },
+      tries(1),
+      createChance(seed),
+      quiet,
+    );
+    expect({ seed, odd, broken }).toEqual({ seed, odd: [], broken: [] });
+    expect(Object.keys(races)).toHaveLength(8);
+  });
+});
+
+describe('two windows on one rig', () => {
+  it('lose nothing of what either stored', async () => {
+    const figures = await runWindows(server.ask, 'mark-2', tries(12), createChance(seed));
+    expect({ seed, lost: figures.lost }).toEqual({ seed, lost: [] });
+    expect(figures.merged).toBeGreaterThan(figures.stored / 10);
+  });
+
+  it('are seen to lose what a server only says that it stores', async () => {
+    let puts = 0;
+    const lying: Ask = async (options) => {
+      if (options.method === 'PUT') puts += 1;
+      if (options.method !== 'PUT' || puts !== 3) return server.ask(options);
+      const { revision } = options.payload as { revision: number };
+      return { status: 200, body: { revision } };
+    };
+    const { lost } = await runWindows(lying, 'mark-2', 4, createChance(seed));
+    expect(lost.length).toBeGreaterThan(0);
   });
 });
 

@@ -26,6 +26,9 @@ export const setupBudgetMs = 5000;
 /** The longest that the page itself stands still for one setup, in ms (estimate: what a person bears once). */
 export const pageBudgetMs = 2000;
 
+/** The longest that the page stands still for one setup where whoever looks at it has asked for it, in ms. */
+export const askedBudgetMs = 10_000;
+
 /** The longest that a question to a worker may take that is answered in one piece, in ms; it can be stopped before. */
 export const questionBudgetMs = 30_000;
 

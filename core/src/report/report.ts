@@ -72,22 +72,19 @@ export function reportOn(assembly: Assembly, parts: PartBook, options: ReportOpt
   const hold = findHold(assembly);
   const asked: Asking = { assembly, hold, brief, parts, options };
   const answers: Record<string, unknown> = {};
-  const findings: AnyFinding[] = [];
-  for (const entry of questionEntries) {
+  const found = questionEntries.map((entry) => {
     const { answer, findings: own } = ask(entry as never, asked);
     answers[entry.id] = answer;
-    findings.push(...own);
-    if (entry.perLens && !options.oneLens) {
-      findings.push(...findOtherLensFindings(asked, entry, own));
-    }
-  }
+    if (!entry.perLens || options.oneLens) return own;
+    return [...own, ...findOtherLensFindings(asked, entry, own)];
+  });
   return {
     assembly,
     brief,
     hold,
     centreMm: measureCentreMm(assembly.mass),
     ...(answers as unknown as ReportAnswers),
-    ...splitAside((findings as Finding[]).sort(compareFindings), assembly),
+    ...splitAside((found.flat() as Finding[]).sort(compareFindings), assembly),
   };
 }
 

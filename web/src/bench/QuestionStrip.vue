@@ -1,17 +1,24 @@
 <script setup lang="ts">
-import { findQuestion, questions, sayFigure } from '@zucchini/core';
+import { findQuestion, questions, sayFigure, type Figure, type Question } from '@zucchini/core';
 import { computed } from 'vue';
 import WeightMark from '../shared/WeightMark.vue';
 import { useBench } from '../desk/benchStore';
 
 /** The six questions, each with its figure; one is open. */
 const bench = useBench();
+/** The figure of a question; of one that was computed in part that it was. */
+function sayWhole(question: Question): Figure {
+  const figure = sayFigure(bench.report!, question);
+  const isPart = question === 'fit' && bench.overMs !== undefined;
+  return isPart ? { ...figure, detail: 'room not computed' } : figure;
+}
+
 const entries = computed(() =>
   questions.map((question, i) => ({
     question,
     key: i + 1,
     words: findQuestion(question),
-    figure: sayFigure(bench.report!, question),
+    figure: sayWhole(question),
   })),
 );
 </script>

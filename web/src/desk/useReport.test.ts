@@ -57,7 +57,7 @@ describe('the report of the page', () => {
   });
 
   it('is tried again for another rig, and by hand with more time', async () => {
-    lookMs = 100;
+    lookMs = 50;
     const { shown, report, overMs, measureAll } = open();
     expect(report.value!.fit.solidity).toBeUndefined();
     await told();

@@ -2,7 +2,7 @@ import {
   measureReport,
   measureWithin,
   pageBudgetMs,
-  questionBudgetMs,
+  askedBudgetMs,
   type Collider,
   type Part,
   type Report,
@@ -57,7 +57,7 @@ export function useReport({ rig, setupId, parts, library, isTrial }: Reported) {
 
   /** Makes the whole report for once, however long the page stands still for it within reason. */
   function measureAll(): void {
-    limitMs = questionBudgetMs;
+    limitMs = askedBudgetMs;
     asked.value += 1;
     overMs.value = undefined;
   }

@@ -6,7 +6,7 @@ import WeightMark from '../shared/WeightMark.vue';
 defineProps<{ rig: RigSummary }>();
 
 const whyNot: Readonly<Record<NotComputed, string>> = {
-  time: 'it takes longer than one rig may',
+  time: 'it would take too long',
   memory: 'it takes more memory than there is for one rig',
   fault: 'something went wrong; the log of the server has the details',
 };

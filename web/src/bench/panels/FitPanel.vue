@@ -3,7 +3,7 @@ import {
   hasTrait,
   listLenses,
   purposeWords,
-  questionBudgetMs,
+  askedBudgetMs,
   readLensSetting,
   sayMm,
   sayNm,
@@ -86,6 +86,24 @@ function sayTroubles(id: string): string {
 
 <template>
   <QuestionFrame question="fit">
+    <div
+      v-if="bench.overMs !== undefined"
+      class="border-blossom bg-blossom-tint/60 mt-3 border-l-4 px-3 py-2 text-sm"
+      role="status"
+    >
+      <p>
+        What stands where was not computed: it takes longer than {{ bench.overMs / 1000 }} s for
+        this rig. What is found below is without it.
+      </p>
+      <AppButton
+        v-if="bench.overMs < askedBudgetMs"
+        class="mt-2"
+        small
+        title="The page stands still meanwhile"
+        @click="bench.measureAll()"
+        >Compute it once, for up to {{ askedBudgetMs / 1000 }} s</AppButton
+      >
+    </div>
     <FindingList question="fit" nothing="All of it goes together." />
 
     <section class="mt-5">
@@ -192,21 +210,14 @@ function sayTroubles(id: string): string {
         <li v-for="id in order" :key="id" class="py-0.5">{{ bench.names!.item(id) }}</li>
       </ol>
     </details>
-    <p v-if="!fit.solidity" class="text-faint mt-5 text-xs" role="status">
+    <p
+      v-if="!fit.solidity && bench.overMs === undefined"
+      class="text-faint mt-5 text-xs"
+      role="status"
+    >
       <template v-if="bench.colliderTrouble"
         >What stands where could not be checked: {{ bench.colliderTrouble }}
         <AppButton small @click="bench.readCollider()">Try again</AppButton></template
-      >
-      <template v-else-if="bench.overMs !== undefined"
-        >What stands where was not computed: it takes longer than {{ bench.overMs / 1000 }} s for
-        this rig. Everything else is as it should be.
-        <AppButton
-          v-if="bench.overMs < questionBudgetMs"
-          small
-          :title="`The page stands still for up to ${questionBudgetMs / 1000} s`"
-          @click="bench.measureAll()"
-          >Compute it once, up to {{ questionBudgetMs / 1000 }} s</AppButton
-        ></template
       >
       <template v-else>What stands where is still being fetched …</template>
     </p>
