@@ -104,6 +104,7 @@ async function serve(
     const app = await buildApp({
       database,
       keepsShelf: true,
+      checksAnswers: options['no-threads'],
       ...(threads ? { threads } : {}),
       demo: readDemo,
       siteRoot: options.site ? resolve(options.site) : resolve(root, 'web/dist'),

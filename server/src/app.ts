@@ -3,12 +3,12 @@ import fastify, { type FastifyInstance } from 'fastify';
 import {
   jsonSchemaTransform,
   jsonSchemaTransformObject,
-  serializerCompiler,
   validatorCompiler,
   type ZodTypeProvider,
 } from 'fastify-type-provider-zod';
 import type { StandInScale } from '@zucchini/core';
 import type { DataSource } from 'typeorm';
+import { checkedAnswers, plainAnswers } from './answers.js';
 import { demoPlugin } from './demo/plugin.js';
 import type { Demo } from './demo/load.js';
 import { healthPlugin } from './health/plugin.js';
@@ -35,6 +35,8 @@ export interface AppOptions {
   readonly scale?: StandInScale;
   /** Where figures are computed and large bodies are read; without them, on the thread of the server itself. */
   readonly threads?: Threads;
+  /** Holds every answer to what its route describes: for tests and daily work. */
+  readonly checksAnswers?: boolean;
   /** Whether this server works off what is due on the shelf; a thread beside it does not. */
   readonly keepsShelf?: boolean;
 }
@@ -68,7 +70,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     requestTimeout: bodyTimeoutMs,
   }).withTypeProvider<ZodTypeProvider>();
   app.setValidatorCompiler(validatorCompiler);
-  app.setSerializerCompiler(serializerCompiler);
+  app.setSerializerCompiler(options.checksAnswers ? checkedAnswers : plainAnswers);
   await app.register(problemsPlugin);
   await app.register(securityPlugin);
   await app.register(swagger, {

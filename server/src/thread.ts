@@ -39,8 +39,8 @@ async function answer(task: Extract<Task, { kind: 'request' }>): Promise<Reply> 
   ).inject({
     method: task.method as InjectOptions['method'] & string,
     url: task.url,
-    headers: { ...task.headers, host: '127.0.0.1' },
-    payload: Buffer.from(task.body),
+    headers: { host: '127.0.0.1', ...(task.body ? { 'content-type': 'application/json' } : {}) },
+    ...(task.body ? { payload: Buffer.from(task.body) } : {}),
   });
   const headers: Record<string, string> = {};
   for (const [name, value] of Object.entries(reply.headers)) {

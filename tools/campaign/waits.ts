@@ -1,5 +1,5 @@
 import { Worker } from 'node:worker_threads';
-import type { Part, RigFile } from '@zucchini/core';
+import type { Part, RigFile, RigRecord } from '@zucchini/core';
 import { worstRigs } from '../../core/src/testing/worst.ts';
 import { askCopy, kill, startCopy, waitUntilWell } from './copy.ts';
 
@@ -107,6 +107,74 @@ function listWorst(file: RigFile, large: Part): Sent[] {
   ];
 }
 
+type AskAny = (
+  method: string,
+  path: string,
+  body?: unknown,
+) => Promise<{ status: number; body: unknown } | undefined>;
+
+/** Everything that is done with a rig, done with one that rests on 300 parts of 24 kB each. */
+async function useLargeRig(
+  ask: AskAny,
+  timed: (name: string, work: () => Promise<number | undefined>) => Promise<void>,
+): Promise<void> {
+  const chain = worstRigs['400 parts in one place']!();
+  const [camera] = chain.parts;
+  const large = findLarge();
+  const { setups, kit } = chain.rig;
+  const count = 300;
+  const body: RigFile = {
+    ...chain,
+    parts: [camera!, ...Array.from({ length: count }, (_, i) => ({ ...large, id: `own-${i}` }))],
+    rig: {
+      ...chain.rig,
+      id: 'massive',
+      kit: kit.slice(0, count + 1).map((item, i) => ({
+        ...item,
+        id: `massive-${i}`,
+        partId: i === 0 ? camera!.id : `own-${i - 1}`,
+      })),
+      setups: setups.map((s) => ({
+        ...s,
+        body: 'massive-0',
+        joints: s.joints.slice(0, count).map((j, i) => ({
+          ...j,
+          parent: { ...j.parent, item: `massive-${i}` },
+          child: { ...j.child, item: `massive-${i + 1}` },
+        })),
+      })),
+    },
+  };
+  const url = '/api/rigs/massive';
+  let record: RigRecord | undefined;
+  let version = '';
+  await timed('a rig that rests on 7 MB, brought', async () => {
+    return (await ask('POST', '/api/rigs/import', body))?.status;
+  });
+  await timed('it, opened', async () => {
+    const answer = await ask('GET', url);
+    record = answer?.body as RigRecord;
+    return answer?.status;
+  });
+  await timed('it, saved', async () => {
+    const { rig, revision } = record!;
+    return (await ask('PUT', url, { revision, rig: { ...rig, name: 'Massive' } }))?.status;
+  });
+  await timed('it, kept as a version', async () => {
+    const answer = await ask('POST', `${url}/versions`, { name: 'Kept', reason: 'waits' });
+    version = (answer!.body as { id: string }).id;
+    return answer!.status;
+  });
+  await timed('its version, looked at', async () => {
+    return (await ask('GET', `${url}/versions/${version}`))?.status;
+  });
+  await timed('its version, gone back to', async () => {
+    return (await ask('POST', `${url}/versions/${version}/ready`, {}))?.status;
+  });
+  await timed('its file', async () => (await ask('GET', `${url}/file`))?.status);
+  await timed('it, taken off', async () => (await ask('DELETE', url))?.status);
+}
+
 /** A part with as many solids as a part may have. */
 function findLarge(): Part {
   const { parts } = worstRigs['30 parts of 200 tubes']!();
@@ -173,6 +241,18 @@ export async function measureWaits(
   const all = await Promise.all(worst.slice(0, -2).map(send));
   await settle();
   await take('all at once', all.join(', '));
+
+  await useLargeRig(
+    (method, path, body) => askCopy(port, method, path, body),
+    async (name, work) => {
+      worker.postMessage({ during: name });
+      const begun = performance.now();
+      const status = await work();
+      const how = `${status} after ${((performance.now() - begun) / 1000).toFixed(1)} s`;
+      await settle();
+      await take(name, how);
+    },
+  );
 
   const twin = { ...file, versions: [] };
   for (let n = 0; n < rigs; n += 1) {

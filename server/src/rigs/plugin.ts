@@ -41,6 +41,7 @@ import {
   type StoredRig,
 } from './repository.js';
 import { createFile, makeReady } from './versions.js';
+import { weighRig, weighVersion } from './weight.js';
 
 const ById = z.object({ id: z.string().max(64) });
 const ByVersion = ById.extend({ versionId: z.string().max(64) });
@@ -130,7 +131,10 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
 
   app.get(
     '/api/rigs/:id',
-    { schema: { summary: 'One rig', params: ById, response: { 200: RigRecord, 404: Problem } } },
+    {
+      config: { weigh: ({ id }) => weighRig(manager, id!) },
+      schema: { summary: 'One rig', params: ById, response: { 200: RigRecord, 404: Problem } },
+    },
     async (request) => toRecord(await findRig(manager, request.params.id)),
   );
 
@@ -188,6 +192,8 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
   app.get(
     '/api/rigs/:id/file',
     {
+      // With all its versions: nobody has to know how many there are.
+      config: { weigh: async () => Infinity },
       schema: {
         summary: 'The self-contained rig file',
         params: ById,
@@ -224,6 +230,7 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
   app.post(
     '/api/rigs/:id/versions',
     {
+      config: { weigh: ({ id }) => weighRig(manager, id!) },
       schema: {
         summary: 'Keep the stored rig as a version',
         params: ById,
@@ -247,6 +254,7 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
   app.get(
     '/api/rigs/:id/versions/:versionId',
     {
+      config: { weigh: ({ id, versionId }) => weighVersion(manager, id!, versionId!) },
       schema: {
         summary: 'One version',
         params: ByVersion,
@@ -262,6 +270,7 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
   app.post(
     '/api/rigs/:id/versions/:versionId/ready',
     {
+      config: { weigh: ({ id, versionId }) => weighVersion(manager, id!, versionId!) },
       schema: {
         summary:
           'Make a version ready to be gone back to: what it rests on is in the catalogue again',

@@ -68,6 +68,7 @@ export async function createTestApp(
     demo: () => demo,
     now,
     keepsShelf: true,
+    checksAnswers: true,
     ...(scale ? { scale } : {}),
     ...(threads ? { threads: createThreads(url, threads) } : {}),
   });

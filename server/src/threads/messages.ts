@@ -12,8 +12,8 @@ export type Task =
       readonly kind: 'request';
       readonly method: string;
       readonly url: string;
-      readonly headers: Readonly<Record<string, string>>;
-      readonly body: Uint8Array;
+      /** JSON, where there is one. */
+      readonly body?: Uint8Array;
     };
 
 /** What a request was answered with. */

@@ -2,7 +2,7 @@ import fp from 'fastify-plugin';
 import { ProblemError } from '../problems/index.js';
 import { Ended, type Pool } from './pool.js';
 
-/** A body larger than this is read in a thread, in bytes: what is smaller is read and checked in some 20 ms. */
+/** A body larger than this is read in a thread, and an answer made of more is put together there, in bytes: what is smaller is read and checked in some 20 ms. */
 export const handedOverBytes = 256 * 1024;
 
 declare module 'fastify' {
@@ -10,9 +10,13 @@ declare module 'fastify' {
     /** What came in and was not read here. */
     handed?: Buffer;
   }
+  interface FastifyContextConfig {
+    /** About how many bytes the answer is made of, by what the address names. */
+    weigh?: (params: Readonly<Record<string, string>>) => Promise<number>;
+  }
 }
 
-/** Hands requests with large bodies to a thread, which reads, checks and stores: nobody else waits for them. */
+/** Hands requests with large bodies or answers to a thread, which reads, checks and stores: nobody else waits for them. */
 export const handOverPlugin = fp<{ pool: Pool }>((app, { pool }, done) => {
   const parse = app.getDefaultJsonParser('error', 'error');
   app.removeContentTypeParser('application/json');
@@ -29,18 +33,25 @@ export const handOverPlugin = fp<{ pool: Pool }>((app, { pool }, done) => {
     },
   );
   app.addHook('preValidation', async (request, reply) => {
-    const body = request.handed;
-    if (!body) return;
+    if (!request.handed) {
+      const { weigh } = request.routeOptions.config;
+      const bytes = await weigh?.(request.params as Record<string, string>);
+      if (bytes === undefined || bytes <= handedOverBytes) return;
+    }
+    const small = request.body ? Buffer.from(JSON.stringify(request.body)) : undefined;
+    const body = request.handed ?? small;
     try {
       const answer = await pool.run({
         kind: 'request',
         method: request.method,
         url: request.url,
-        headers: { 'content-type': request.headers['content-type'] ?? 'application/json' },
-        body,
+        ...(body ? { body } : {}),
       });
-      const { 'content-type': type = 'application/json' } = answer!.headers;
-      await reply.status(answer!.status).type(type).send(Buffer.from(answer!.body));
+      for (const name of ['content-type', 'content-disposition']) {
+        const value = answer!.headers[name];
+        if (value !== undefined) void reply.header(name, value);
+      }
+      await reply.status(answer!.status).send(Buffer.from(answer!.body));
     } catch (error) {
       if (!(error instanceof Ended) || error.why === 'fault') throw error;
       throw error.why === 'memory'

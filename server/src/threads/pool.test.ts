@@ -38,7 +38,6 @@ const task = (url: string, text = ''): Task => ({
   kind: 'request',
   method: 'POST',
   url,
-  headers: {},
   body: Buffer.from(text),
 });
 const echo = async (pool: Pool, text: string) =>

@@ -57,6 +57,12 @@ describe('a server with threads', () => {
     expect(refused.headers['content-type']).toMatch('application/problem+json');
     expect(refused.body.issues[0].path).toBe('parts[50].massG');
 
+    // What is put together there is what would be here, headers and all.
+    const told = await server.ask({ method: 'GET', url: '/api/rigs/heavy/file' });
+    expect(told.headers['content-disposition']).toContain('Mark-2.rig.json');
+    expect(told.body.rig.id).toBe('heavy');
+    expect((await server.ask({ method: 'GET', url: '/api/rigs/ghost/file' })).status).toBe(404);
+
     const { body: open } = await server.ask({ method: 'GET', url: '/api/rigs/heavy' });
     const stale = await server.ask({
       method: 'PUT',
@@ -75,6 +81,51 @@ describe('a server with threads', () => {
       headers: { 'content-type': 'application/json' },
     });
     expect({ status, type: body.type }).toEqual({ status: 400, type: '/problems/malformed' });
+  });
+
+  it('keeps, shows and opens what rests on much in another as well', async () => {
+    const solids = worstRigs['30 parts of 200 tubes']!().parts.at(-1)!.solids.slice(0, 200);
+    const chain = worstRigs['30 parts of 200 tubes']!();
+    const many = Array.from({ length: 20 }, (_, i) => ({
+      ...chain.parts.at(-1)!,
+      id: `much-${i}`,
+      solids,
+    }));
+    const [root, ...others] = chain.rig.kit;
+    const kit = [root!, ...others.map((k, i) => ({ ...k, partId: `much-${i % 20}` }))].map((k) => ({
+      ...k,
+      id: `much-${k.id}`,
+    }));
+    const setups = chain.rig.setups.map((s) => ({
+      ...s,
+      body: `much-${s.body}`,
+      joints: s.joints.map((j) => ({
+        ...j,
+        parent: { ...j.parent, item: `much-${j.parent.item}` },
+        child: { ...j.child, item: `much-${j.child.item}` },
+      })),
+    }));
+    const brought = await bring({
+      ...chain,
+      parts: [chain.parts[0]!, ...many],
+      rig: { ...chain.rig, id: 'much', kit, setups },
+    });
+    expect(brought.status).toBe(201);
+    const url = '/api/rigs/much';
+    const open = await server.ask({ method: 'GET', url });
+    expect(JSON.stringify(open.body).length).toBeGreaterThan(256 * 1024);
+    const payload = { name: 'Kept', reason: 'much' };
+    const kept = await server.ask({ method: 'POST', url: `${url}/versions`, payload });
+    expect(kept.status).toBe(201);
+    const version = await server.ask({ method: 'GET', url: `${url}/versions/${kept.body.id}` });
+    expect(version.body.rig).toEqual(open.body.rig);
+    const ready = await server.ask({
+      method: 'POST',
+      url: `${url}/versions/${kept.body.id}/ready`,
+      payload: {},
+    });
+    expect(ready.body.rig).toEqual(open.body.rig);
+    expect((await server.ask({ method: 'DELETE', url })).status).toBe(204);
   });
 
   it('stores the worst rig, and says what of it was not computed', async () => {
