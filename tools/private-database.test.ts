@@ -88,6 +88,16 @@ describe('the private database', () => {
     await again.stop();
   }, 60_000);
 
+  it('that a start left which was ended before it was up is ended, and another takes its place', async () => {
+    const first = await use();
+    // As if whoever started it had not come to write down that it runs.
+    rmSync(join(folder, 'running.json'));
+    const second = await use();
+    expect(second.pid).not.toBe(first.pid);
+    expect(isAlive(first.pid)).toBe(false);
+    await second.stop();
+  }, 60_000);
+
   it('outlives a user that died without a word, and is stopped by the next that ends', async () => {
     const first = await use();
     children[0]!.kill('SIGKILL');

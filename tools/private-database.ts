@@ -79,6 +79,18 @@ function isOurServer(pid: number, folder: string): boolean {
   }
 }
 
+/** Servers on this data folder, whoever started them; none where the system does not tell. */
+function listStrays(folder: string): number[] {
+  try {
+    return readdirSync('/proc')
+      .filter((name) => /^\d+$/u.test(name))
+      .map(Number)
+      .filter((pid) => isOurServer(pid, folder));
+  } catch {
+    return [];
+  }
+}
+
 const isRoot = process.getuid?.() === 0;
 
 /** Where both commands put what they need for a moment: elsewhere they would clear away what other servers keep there. */
@@ -180,6 +192,8 @@ async function launch(
   port: number,
   isForTests = false,
 ): Promise<Running> {
+  // A start that was ended before its server was up has left one that nobody knows of, and that holds the data.
+  for (const pid of listStrays(folder)) await end(pid);
   const init = join(folder, 'init.sql');
   writeFileSync(
     init,
