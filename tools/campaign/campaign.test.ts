@@ -76,5 +76,9 @@ describe('what is spoilt', () => {
     expect(spoilt(3)).toBe(spoilt(3));
     expect(spoilt(3)).not.toBe(spoilt(4));
     expect(spoilt(3)).not.toBe(JSON.stringify(file));
+    // Whatever was spoilt between.
+    const first = spoilt(5);
+    for (let other = 100; other < 140; other += 1) spoil([[]], createChance(other));
+    expect(spoilt(5)).toBe(first);
   });
 });

@@ -46,6 +46,9 @@ const oddities: readonly unknown[] = [
   Array(3000).fill(1),
 ];
 
+/** A copy: what is spoilt once more must not spoil all that come after. */
+const pickOddity = (chance: Chance): unknown => structuredClone(chance.pick(oddities));
+
 /** The document with one to three places spoilt: taken out, doubled, made odd, or exchanged with another place. */
 export function spoil<T>(document: T, chance: Chance): unknown {
   const copy = JSON.parse(JSON.stringify(document)) as unknown;
@@ -63,8 +66,8 @@ export function spoil<T>(document: T, chance: Chance): unknown {
         else Reflect.deleteProperty(parent, key);
         break;
       case 1:
-        if (Array.isArray(parent)) parent.push(parent[Number(key)]);
-        else parent[`${String(key)}2`] = parent[key];
+        if (Array.isArray(parent)) parent.push(structuredClone(parent[Number(key)]));
+        else parent[`${String(key)}2`] = structuredClone(parent[key]);
         break;
       case 2: {
         const value = parent[key];
@@ -73,11 +76,11 @@ export function spoil<T>(document: T, chance: Chance): unknown {
             ? value * chance.pick([-1, 0, 1000, 1e-6, 1e12])
             : typeof value === 'string'
               ? `${value}${chance.pick(['-2', ' ', '\n', 'ä', value])}`
-              : chance.pick(oddities);
+              : pickOddity(chance);
         break;
       }
       default:
-        parent[key] = chance.pick(oddities);
+        parent[key] = pickOddity(chance);
     }
   }
   return copy;
