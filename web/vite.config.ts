@@ -1,13 +1,15 @@
 import tailwindcss from '@tailwindcss/vite';
 import vue from '@vitejs/plugin-vue';
 import { defineConfig } from 'vite';
+import { createPrecompress } from './build/precompress';
+import { createWasmBeside } from './build/wasmBeside';
 
 export default defineConfig({
-  plugins: [vue(), tailwindcss()],
+  plugins: [vue(), tailwindcss(), createWasmBeside(), createPrecompress()],
   // The core is taken from its sources: one build step, and tree-shaking sees through it.
   resolve: { conditions: ['development', 'module', 'browser', 'import', 'default'] },
   build: { target: 'es2022', manifest: true, emptyOutDir: true },
-  worker: { format: 'es' },
+  worker: { format: 'es', plugins: () => [createWasmBeside()] },
   server: {
     host: '127.0.0.1',
     port: Number(process.env.ZUCCHINI_DEV_PORT ?? 4711),

@@ -11,6 +11,8 @@ export const sitePlugin = fp(async (app, { root }: { root: string }) => {
     maxAge: '1y',
     immutable: true,
     index: false,
+    // The build lays compressed copies beside each file.
+    preCompressed: true,
   });
   app.get('/', { schema: { hide: true } }, (_request, reply) =>
     reply.sendFile('index.html', { maxAge: 0, immutable: false }),
