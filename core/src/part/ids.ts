@@ -6,17 +6,25 @@ export function isFreeWord(id: string): boolean {
 }
 export const isNoId = 'is a word of the language that this is written in: choose another';
 
+/** Whether a text is whole: half of a character that is written in two is a text to this language, and to no database. */
+const isWhole = (text: string): boolean => !/\p{Surrogate}/u.test(text);
+
+/** Any whole text. */
+export const WholeText = z.string().refine(isWhole, 'has a broken character');
+
 /** What a template was told may be nested so deep: a list of mounts with their places is 4. */
 const deepest = 8;
 
 /** Whether a value is made of finite figures, short words, ticks, and short lists of them, not nested without end. */
 export function isPlainValue(value: unknown, depth = deepest): boolean {
   if (typeof value === 'number') return Number.isFinite(value);
-  if (typeof value === 'string') return value.length <= 400;
+  if (typeof value === 'string') return value.length <= 400 && isWhole(value);
   if (typeof value !== 'object' || value === null) return true;
   if (depth === 0) return false;
-  const inner = Object.values(value) as unknown[];
-  return inner.length <= 200 && inner.every((v) => isPlainValue(v, depth - 1));
+  const inner = Object.entries(value) as [string, unknown][];
+  return (
+    inner.length <= 200 && inner.every(([key, v]) => isWhole(key) && isPlainValue(v, depth - 1))
+  );
 }
 
 /** Names a part of the catalogue: small letters, digits and hyphens. */
@@ -50,11 +58,11 @@ export const Name = z
   .min(1, 'a name has at least one character')
   .max(120, 'a name has at most 120 characters')
   .refine((v) => isPlain(v) && !lineCharacters.test(v), 'a name has no control characters')
-  .refine((v) => !/\p{Surrogate}/u.test(v), 'a name has no broken characters');
+  .refine(isWhole, 'a name has no broken characters');
 
 /** Longer text in the owner's words. */
 export const Note = z
   .string()
   .max(4000, 'a note has at most 4000 characters')
   .refine(isPlain, 'a note has no control characters')
-  .refine((v) => !/\p{Surrogate}/u.test(v), 'a note has no broken characters');
+  .refine(isWhole, 'a note has no broken characters');

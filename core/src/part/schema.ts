@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { PointMm } from '../placement/index.js';
 import { Direction, LengthMm, Solid } from '../solid/index.js';
 import { Money } from '../units/index.js';
-import { isPlainValue, LocalId, Name, Note, PartId } from './ids.js';
+import { isPlainValue, LocalId, Name, Note, PartId, WholeText } from './ids.js';
 import { PartKind } from './kinds.js';
 import { Mount, Tool } from './mount.js';
 
@@ -352,15 +352,15 @@ export const Part = z
     /** The template that made it and what was stated to it, so that it can be made again otherwise. */
     made: z
       .strictObject({
-        template: z.string().max(40),
+        template: WholeText.max(40),
         figures: z
-          .record(z.string().max(60), z.unknown())
+          .record(WholeText.max(60), z.unknown())
           .refine((figures) => isPlainValue(figures), 'holds what no template was told'),
       })
       .optional(),
     finish: Name.optional(),
     /** How each figure is known, by its path in the part: `massG`, `solids`, `mounts.base.thread`. */
-    provenance: z.record(z.string().max(200), Provenance).optional(),
+    provenance: z.record(WholeText.max(200), Provenance).optional(),
   })
   .superRefine((part, context) => {
     const seen = new Map<string, string>();

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { LocalId, Part, PartId } from '../part/index.js';
 import { body, createTestRig } from '../testing/rigs.js';
-import { EntityId, Version } from './index.js';
+import { EntityId, SetAside, Version } from './index.js';
 
 const isTaken = (schema: { safeParse: (value: unknown) => { success: boolean } }, value: unknown) =>
   schema.safeParse(value).success;
@@ -30,6 +30,26 @@ describe('at the edge', () => {
     expect(isTaken(Part, made({ big: JSON.parse('1e999') }))).toBe(false);
     expect(isTaken(Part, made({ text: 'x'.repeat(401) }))).toBe(false);
     expect(isTaken(Part, made({ list: Array(201).fill(0) }))).toBe(false);
+  });
+
+  it('text with half a character is refused wherever it may stand, since no database takes it', () => {
+    const half = '\ud800';
+    const made = (figures: object) => ({ ...body, made: { template: 'body', figures } });
+    const spoilt = [
+      { ...body, name: half },
+      { ...body, note: half },
+      { ...body, finish: half },
+      { ...body, provenance: { [half]: 'sheet' } },
+      { ...body, made: { template: half, figures: {} } },
+      made({ text: half }),
+      made({ [half]: 1 }),
+      made({ list: [{ [half]: 1 }] }),
+    ];
+    expect(spoilt.filter((part) => isTaken(Part, part))).toEqual([]);
+    const aside = { finding: half, word: '', weight: 'note', parts: [] };
+    expect(isTaken(SetAside, aside)).toBe(false);
+    expect(isTaken(SetAside, { ...aside, finding: 'x 🥒' })).toBe(true);
+    expect(isTaken(Part, made({ text: 'x 🥒' }))).toBe(true);
   });
 
   it('a version of the year 0 is refused', () => {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Brief, BriefOverrides } from '../brief/index.js';
-import { isFreeWord, isNoId, LocalId, Name, Note, Part, PartId } from '../part/index.js';
+import { isFreeWord, isNoId, LocalId, Name, Note, Part, PartId, WholeText } from '../part/index.js';
 import { Money } from '../units/index.js';
 import { Settings } from './settings.js';
 
@@ -175,7 +175,7 @@ export type Setup = z.infer<typeof Setup>;
 /** A finding that the owner knows of and lives with: kept with how bad it was, so that it comes back when it is worse. */
 export const SetAside = z.strictObject({
   /** The finding's id, as reports give it. */
-  finding: z.string().min(1).max(600),
+  finding: WholeText.min(1).max(600),
   /** For this setup alone; for the whole rig where absent. */
   setup: EntityId.optional(),
   /** Why, in the owner's words. */
