@@ -11,6 +11,7 @@ import {
   listCornersMm,
   measureBounds,
   measurePointBounds,
+  uniteBounds,
   type Bounds,
   type Solid,
 } from '../solid/index.js';
@@ -55,8 +56,40 @@ export function createHull(pointsMm: readonly Vec3[]): SpacedSolid {
   };
 }
 
-/** What a solid passes through on a straight way: the hull of where it starts and where it ends. */
+/** The corners of a placed solid in the rig's frame, and what they lie within. */
+interface Corners {
+  readonly solid: Solid;
+  readonly points: readonly Vec3[];
+  readonly bounds: Bounds;
+}
+
+// Kept by the placement: what stands where it stood has the same one.
+const corners = new WeakMap<Placement, Corners>();
+
+function placeCorners(solid: Solid, rigFromSolid: Placement): Corners {
+  const known = corners.get(rigFromSolid);
+  if (known?.solid === solid) return known;
+  const points = listCornersMm(solid).map((p) => place(rigFromSolid, p));
+  const made = { solid, points, bounds: measurePointBounds(points) };
+  corners.set(rigFromSolid, made);
+  return made;
+}
+
+/** What a solid passes through on a straight way: the hull of where it starts and where it ends, made when it is first looked at. */
 export function sweepSolid(solid: Solid, rigFromSolid: Placement, by: Vec3): SpacedSolid {
-  const start = listCornersMm(solid).map((p) => place(rigFromSolid, p));
-  return createHull([...start, ...start.map((p) => add(p, by))]);
+  const { points, bounds } = placeCorners(solid, rigFromSolid);
+  const moved = { lowMm: add(bounds.lowMm, by), highMm: add(bounds.highMm, by) };
+  let hull: Body | undefined;
+  return {
+    get solid() {
+      hull ??= {
+        id: 'hull',
+        type: 'hull',
+        pointsMm: [...points, ...points.map((p) => add(p, by))],
+      };
+      return hull;
+    },
+    rigFromSolid: noPlacement,
+    bounds: uniteBounds(bounds, moved),
+  };
 }
