@@ -198,7 +198,7 @@ function findEntered(
   keep: KeepClear,
 ): Entered | undefined {
   const isAsked = isAskedOf(space, owner, keep);
-  const [first] = listIntrusions(space, placeKeepClear(owner, keep), isAsked);
+  const [first] = listIntrusions(space, placeKeepClear(owner, keep), isAsked, undefined, true);
   if (!first) return undefined;
   const { shape } = keep;
   const opensDeg =

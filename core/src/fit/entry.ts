@@ -11,7 +11,7 @@ import {
   type PlacedItem,
   type PlacedJoint,
 } from '../rig/index.js';
-import { listIntrusions, sweepSolid, type Overlap, type Space } from '../space/index.js';
+import { listIntruders, sweepAll, type Overlap, type Space } from '../space/index.js';
 import { tolerances } from '../units/index.js';
 import { isThereBefore } from './access.js';
 
@@ -45,22 +45,22 @@ function measureWay(space: Space, joint: PlacedJoint, end: 'from' | 'to'): Way {
     (end === 'from' ? slideMm - slide.fromMm : slide.toMm - slideMm) + slide.clampMm,
   );
   const by = scale(end === 'from' ? negate(direction) : direction, travelMm);
-  const swept = placeSolids(placed).map((s) => sweepSolid(s.solid, s.rigFromSolid, by));
+  const swept = sweepAll(placeSolids(placed), by);
   const takesIn =
     joint.mate.state === 'mates' ? mountKinds[joint.mate.as].takesInMm : tolerances.lengthMm;
-  const others = listIntrusions(
+  const others = listIntruders(
     space,
     swept,
     (p) => !isInBranch(placed, p) && p.item.id !== joint.parent,
     sweepSlackMm,
   );
-  const rail = listIntrusions(
+  const rail = listIntruders(
     space,
     swept,
     (p) => p.item.id === joint.parent,
     takesIn + sweepSlackMm,
   );
-  const blockers = [...others, ...rail].map((i) => i.placed).sort((a, b) => a.number - b.number);
+  const blockers = [...others, ...rail].sort((a, b) => a.number - b.number);
   return { travelMm, blockers };
 }
 

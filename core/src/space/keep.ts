@@ -9,7 +9,7 @@ import {
   type Vec3,
 } from '../placement/index.js';
 import { partFromSolid, type Solid } from '../solid/index.js';
-import { rigFromThing, type PlacedItem } from '../rig/index.js';
+import { placeSolids, rigFromThing, type PlacedItem, type PlacedSolid } from '../rig/index.js';
 import { spaceSolid, type SpacedSolid } from './spaced.js';
 
 /** The widest piece of a sector that is still convex when cut as a fan, in degrees. */
@@ -100,12 +100,23 @@ export function listKeepClearSolids(space: KeepClear): readonly Solid[] {
   return solids;
 }
 
-/** Where a keep-clear space stands in the rig, with the movements that carry it. */
-export function placeKeepClear(placed: PlacedItem, space: KeepClear): SpacedSolid[] {
-  const frame = rigFromThing(placed, space.id);
-  return listKeepClearSolids(space).map((solid) =>
-    spaceSolid(solid, compose(frame, partFromSolid(solid))),
-  );
+// Kept by the item's solids: as long as it stands where it stood, so do its spaces.
+const placedSpaces = new WeakMap<readonly PlacedSolid[], Map<KeepClear, readonly SpacedSolid[]>>();
+
+/** Where a keep-clear space stands in the rig, with the movements that carry it; the same list as long as it stands there. */
+export function placeKeepClear(placed: PlacedItem, space: KeepClear): readonly SpacedSolid[] {
+  const list = placeSolids(placed);
+  let known = placedSpaces.get(list);
+  if (!known) placedSpaces.set(list, (known = new Map()));
+  let spaced = known.get(space);
+  if (!spaced) {
+    const frame = rigFromThing(placed, space.id);
+    spaced = listKeepClearSolids(space).map((solid) =>
+      spaceSolid(solid, compose(frame, partFromSolid(solid))),
+    );
+    known.set(space, spaced);
+  }
+  return spaced;
 }
 
 /** Room for the fingers round a grip, from its surface (the domain's figure for a gloved hand). */

@@ -114,20 +114,121 @@ function deepest(
   return best;
 }
 
+/** Whether an item stands in some bodies deeper than so much, wherever. */
+function standsIn(
+  space: Space,
+  probes: readonly SpacedSolid[],
+  item: SpacedItem,
+  overMm: number,
+): boolean {
+  return probes.some(
+    (probe) =>
+      mayMeet(probe.bounds, item.bounds, overMm) &&
+      item.solids.some((own) => {
+        if (!mayMeet(probe.bounds, own.bounds, overMm)) return false;
+        const { solid, rigFromSolid } = probe;
+        const met = meetSolids(space.collider, solid, rigFromSolid, own.solid, own.rigFromSolid, 0);
+        return met !== undefined && met.gapMm < -overMm;
+      }),
+  );
+}
+
+/** Who stands in a space deeper than `overMm`, in tree order: {@link listIntrusions} where nobody asks how deep. */
+export function listIntruders(
+  space: Space,
+  probes: readonly SpacedSolid[],
+  isAsked: (placed: PlacedItem) => boolean,
+  overMm: number = tolerances.lengthMm,
+): PlacedItem[] {
+  const bounds = boundsOf(probes);
+  return space.items
+    .filter(
+      (item) =>
+        isAsked(item.placed) &&
+        mayMeet(bounds, item.bounds, overMm) &&
+        isKept(space, probes, item, overMm),
+    )
+    .map((item) => item.placed)
+    .sort((a, b) => a.number - b.number);
+}
+
+type Best = ReturnType<typeof deepest>;
+
+// Kept by the two groups of bodies: of a rig in which one part is slid, all that neither is it nor rests on it stands to
+// each other as it stood.
+const kept = new WeakMap<
+  readonly SpacedSolid[],
+  WeakMap<readonly SpacedSolid[], Map<number, { readonly best: Best }>>
+>();
+
+/** {@link deepest}, worked out once for bodies that last. */
+function findDeepest(
+  space: Space,
+  probes: readonly SpacedSolid[],
+  item: SpacedItem,
+  overMm: number,
+): Best {
+  if (!mayMeet(boundsOf(probes), item.bounds, overMm)) return undefined;
+  let others = kept.get(probes);
+  if (!others) kept.set(probes, (others = new WeakMap()));
+  let byDepth = others.get(item.solids);
+  if (!byDepth) others.set(item.solids, (byDepth = new Map()));
+  let known = byDepth.get(overMm);
+  if (!known) byDepth.set(overMm, (known = { best: deepest(space, probes, item, overMm) }));
+  return known.best;
+}
+
+const keptIn = new WeakMap<
+  readonly SpacedSolid[],
+  WeakMap<readonly SpacedSolid[], Map<number, boolean>>
+>();
+
+/** {@link standsIn}, worked out once for bodies that last. */
+function isKept(
+  space: Space,
+  probes: readonly SpacedSolid[],
+  item: SpacedItem,
+  overMm: number,
+): boolean {
+  let others = keptIn.get(probes);
+  if (!others) keptIn.set(probes, (others = new WeakMap()));
+  let byDepth = others.get(item.solids);
+  if (!byDepth) others.set(item.solids, (byDepth = new Map()));
+  let known = byDepth.get(overMm);
+  if (known === undefined) {
+    known = standsIn(space, probes, item, overMm);
+    byDepth.set(overMm, known);
+  }
+  return known;
+}
+
+const probeBounds = new WeakMap<readonly SpacedSolid[], Bounds>();
+
+function boundsOf(probes: readonly SpacedSolid[]): Bounds {
+  let bounds = probeBounds.get(probes);
+  if (!bounds) {
+    bounds = probes.reduce((sum, p) => uniteBounds(sum, p.bounds), noBounds);
+    probeBounds.set(probes, bounds);
+  }
+  return bounds;
+}
+
 /**
  * What stands in a space, one entry an item at its deepest place, deepest first; ties in tree order. Deeper
- * than `overMm` counts, by default more than touching.
+ * than `overMm` counts, by default more than touching. Probes that `last` are the same list as long as they stand where they
+ * stand: what they came to with an item that stands where it stood is known.
  */
 export function listIntrusions(
   space: Space,
   probes: readonly SpacedSolid[],
   isAsked: (placed: PlacedItem) => boolean,
   overMm: number = tolerances.lengthMm,
+  last = false,
 ): Intrusion[] {
   const found: Intrusion[] = [];
   for (const item of space.items) {
     if (!isAsked(item.placed)) continue;
-    const best = deepest(space, probes, item, overMm);
+    const best = (last ? findDeepest : deepest)(space, probes, item, overMm);
     if (!best) continue;
     found.push({
       placed: item.placed,
@@ -174,9 +275,7 @@ export function isEntered(
   isAsked: (placed: PlacedItem) => boolean,
   overMm: number = tolerances.lengthMm,
 ): boolean {
-  return space.items.some(
-    (item) => isAsked(item.placed) && deepest(space, probes, item, overMm) !== undefined,
-  );
+  return space.items.some((item) => isAsked(item.placed) && standsIn(space, probes, item, overMm));
 }
 
 /** Whether two groups of bodies stand in each other, deeper than `overMm`. */

@@ -7,6 +7,7 @@ import {
   type Vec3,
 } from '../placement/index.js';
 import type { Body } from '../clash/index.js';
+import type { PlacedSolid } from '../rig/index.js';
 import {
   listCornersMm,
   measureBounds,
@@ -73,6 +74,21 @@ function placeCorners(solid: Solid, rigFromSolid: Placement): Corners {
   const made = { solid, points, bounds: measurePointBounds(points) };
   corners.set(rigFromSolid, made);
   return made;
+}
+
+const sweeps = new WeakMap<readonly PlacedSolid[], Map<string, readonly SpacedSolid[]>>();
+
+/** What an item's solids pass through on a straight way; the same list for the same solids and way. */
+export function sweepAll(solids: readonly PlacedSolid[], by: Vec3): readonly SpacedSolid[] {
+  let known = sweeps.get(solids);
+  if (!known) sweeps.set(solids, (known = new Map()));
+  const key = by.join();
+  let swept = known.get(key);
+  if (!swept) {
+    swept = solids.map((s) => sweepSolid(s.solid, s.rigFromSolid, by));
+    known.set(key, swept);
+  }
+  return swept;
 }
 
 /** What a solid passes through on a straight way: the hull of where it starts and where it ends, made when it is first looked at. */
