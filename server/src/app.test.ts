@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { Rig, RigFile, RigSummary } from '@zucchini/core';
+import { Sketch, type Rig, type RigFile, type RigSummary } from '@zucchini/core';
 import { createTestApp, createTestDatabase, type TestApp } from './testing/app.js';
 import { migrations, openDatabase, RigEntity } from './database/index.js';
 import type { StoredSummary } from './rigs/mapper.js';
@@ -73,6 +73,19 @@ describe('a rig', () => {
       figures: { stops: 0, risks: 0, spend: 'EUR 699 of 700' },
       notComputed: null,
     });
+  });
+
+  it('is drawn on the shelf from what is kept with its figures', async () => {
+    await server.settle();
+    const { body } = await server.ask({ method: 'GET', url: '/api/rigs/mark-2/sketch' });
+    expect(Sketch.parse(body.sketch).solids.length).toBeGreaterThan(20);
+    // A tenth of the rig itself with its parts.
+    const rig = await server.ask({ method: 'GET', url: '/api/rigs/mark-2' });
+    expect(JSON.stringify(body).length).toBeLessThan(JSON.stringify(rig.body).length / 3);
+    expect((await server.ask({ method: 'GET', url: '/api/rigs/ghost/sketch' })).status).toBe(404);
+    await server.database.query("UPDATE rigs SET sketch = NULL WHERE id = 'mark-2'");
+    const none = await server.ask({ method: 'GET', url: '/api/rigs/mark-2/sketch' });
+    expect(none.body).toEqual({ sketch: null });
   });
 
   it('has its figures on the shelf computed again where another edition stored others', async () => {

@@ -6,4 +6,5 @@ export * from './labels.js';
 export * from './overlay.js';
 export * from './forces.js';
 export * from './svg.js';
+export * from './sketch.js';
 export * from './page.js';

@@ -42,6 +42,8 @@ export interface RigRow {
   savedAt: Date;
   /** What came with its file; nothing writes into it yet. */
   log?: unknown;
+  /** What the shelf draws of it; comes with its figures. */
+  sketch?: unknown;
 }
 
 export interface RigItemRow {
@@ -118,6 +120,7 @@ export const RigEntity = new EntitySchema<RigRow>({
     summary: json,
     due: { type: 'char', length: 36, nullable: true },
     log: { ...json, nullable: true, select: false },
+    sketch: { ...json, nullable: true, select: false },
     savedAt: { name: 'saved_at', type: 'datetime', precision: 3 },
   },
   indices: [{ name: 'rigs_by_due', columns: ['due'] }],

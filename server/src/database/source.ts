@@ -5,6 +5,7 @@ import { PartFacts1795500000000 } from './migrations/1795500000000-part-facts.js
 import { Bytes1796000000000 } from './migrations/1796000000000-bytes.js';
 import { KeptParts1796100000000 } from './migrations/1796100000000-kept-parts.js';
 import { Due1796200000000 } from './migrations/1796200000000-due.js';
+import { Sketch1796300000000 } from './migrations/1796300000000-sketch.js';
 import { restoring } from './restoring.js';
 import { withTurn } from './turn.js';
 
@@ -15,6 +16,7 @@ export const migrations = [
   Bytes1796000000000,
   KeptParts1796100000000,
   Due1796200000000,
+  Sketch1796300000000,
 ];
 
 /** A database that cannot be reached for so long is away, in ms. */

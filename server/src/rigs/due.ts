@@ -2,7 +2,7 @@ import { isDeepStrictEqual } from 'node:util';
 import { findRigIssues, type Collider, type NotComputed } from '@zucchini/core';
 import { IsNull, type EntityManager } from 'typeorm';
 import { RigEntity } from '../database/index.js';
-import { judge, outlineRig, type StoredSummary } from './mapper.js';
+import { judge, outlineRig, type Judged, type StoredSummary } from './mapper.js';
 import type { DueRig } from './marks.js';
 import { findRigAsStored } from './repository.js';
 
@@ -10,10 +10,10 @@ async function store(
   manager: EntityManager,
   { id, due }: DueRig,
   revision: number,
-  summary: StoredSummary,
+  judged: { readonly summary: StoredSummary } & Partial<Judged>,
 ): Promise<void> {
   const state = due === null ? { id, revision, due: IsNull() } : { id, due };
-  await manager.update(RigEntity, state, { summary, due: null } as never);
+  await manager.update(RigEntity, state, { ...judged, due: null } as never);
 }
 
 /**
@@ -31,12 +31,13 @@ export async function judgeDue(
   const { row, rig: doc, parts } = found;
   // Nothing that is stored is like that; what could be would end whoever places it.
   if (findRigIssues(doc, parts, 'rig').length > 0) {
-    await store(manager, rig, row.revision, { ...outlineRig(doc), notComputed: 'fault' });
+    const summary: StoredSummary = { ...outlineRig(doc), notComputed: 'fault' };
+    await store(manager, rig, row.revision, { summary });
     return;
   }
-  const summary = judge(doc, parts, collider, now);
-  if (rig.due === null && isDeepStrictEqual(summary, row.summary)) return;
-  await store(manager, rig, row.revision, summary);
+  const judged = judge(doc, parts, collider, now);
+  if (rig.due === null && isDeepStrictEqual(judged.summary, row.summary)) return;
+  await store(manager, rig, row.revision, judged);
 }
 
 /** Stores that the figures of a rig cannot be computed, and why. Asks nothing of the rig itself: it may be what is at fault. */
@@ -47,5 +48,5 @@ export async function giveUp(manager: EntityManager, rig: DueRig, why: NotComput
   });
   if (!row || row.due !== rig.due) return;
   const { figures: _, ...known } = row.summary as StoredSummary;
-  await store(manager, rig, row.revision, { ...known, notComputed: why });
+  await store(manager, rig, row.revision, { summary: { ...known, notComputed: why } });
 }

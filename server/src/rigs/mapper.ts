@@ -6,8 +6,10 @@ import {
   sayFigure,
   sayG,
   setupBudgetMs,
+  sketchRig,
   type NotComputed,
   type ShelfFigures,
+  type Sketch,
   type KitItem,
   type Collider,
   type Part,
@@ -41,21 +43,22 @@ export function outlineRig(rig: Rig, before?: StoredSummary): StoredSummary {
   };
 }
 
+/** What is computed of a rig for the shelf. */
+export interface Judged {
+  readonly summary: StoredSummary;
+  readonly sketch: Sketch;
+}
+
 /**
  * The figures that the shelf shows, computed by the same core that the bench uses, from the first setup. What takes longer
  * than a setup may is not computed, and said so. `now` in ms.
  */
-export function judge(
-  rig: Rig,
-  parts: PartBook,
-  collider: Collider,
-  now: () => number,
-): StoredSummary {
+export function judge(rig: Rig, parts: PartBook, collider: Collider, now: () => number): Judged {
   const setup = rig.setups[0]!;
   const { report, overMs } = measureWithin(rig, setup.id, parts, { collider }, setupBudgetMs, now);
   const count = countFindings(report.findings);
   const isWhole = overMs === undefined;
-  return {
+  const summary: StoredSummary = {
     ...outlineRig(rig),
     figures: {
       stops: isWhole ? count.stops : null,
@@ -66,6 +69,7 @@ export function judge(
     },
     ...(isWhole ? {} : { notComputed: 'time' }),
   };
+  return { summary, sketch: sketchRig(report.assembly) };
 }
 
 export function toRigRow(rig: Rig, revision: number, savedAt: Date, before?: RigRow): RigRow {

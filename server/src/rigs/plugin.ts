@@ -30,6 +30,7 @@ import {
   deleteRig,
   findPartsWithBoxes,
   findRig,
+  findSketchText,
   findStamp,
   findVersion,
   insertRig,
@@ -136,6 +137,18 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
       schema: { summary: 'One rig', params: ById, response: { 200: RigRecord, 404: Problem } },
     },
     async (request) => toRecord(await findRig(manager, request.params.id)),
+  );
+
+  // Handed on as it is stored: its shape is told in the summary instead of a schema.
+  app.get(
+    '/api/rigs/:id/sketch',
+    {
+      schema: { summary: 'What the shelf draws of a rig: { sketch: Sketch | null }', params: ById },
+    },
+    async (request, reply) => {
+      const text = await findSketchText(manager, request.params.id);
+      return reply.type('application/json; charset=utf-8').send(`{"sketch":${text ?? 'null'}}`);
+    },
   );
 
   app.get(

@@ -258,6 +258,18 @@ export async function findStamp(manager: EntityManager, id: string): Promise<Rig
   return { revision: row.revision, parts };
 }
 
+/** What the shelf draws of a rig, as the text of JSON; undefined where nothing is known of it yet. */
+export async function findSketchText(
+  manager: EntityManager,
+  id: string,
+): Promise<string | undefined> {
+  const [row] = (await manager.query('SELECT CAST(sketch AS CHAR) AS text FROM rigs WHERE id = ?', [
+    id,
+  ])) as [{ text: string | null } | undefined];
+  if (!row) throw new ProblemError('not-found', `There is no rig “${id}”.`);
+  return row.text ?? undefined;
+}
+
 /** What came with a rig's file as its log. */
 export async function findLog(manager: EntityManager, id: string): Promise<RigFile['log']> {
   const row = await manager.findOne(RigEntity, {

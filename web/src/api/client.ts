@@ -10,6 +10,7 @@ import type {
   RigRecord,
   RigStamp,
   RigSummary,
+  Sketch,
   StorePart,
   ReadyVersion,
   VersionRecord,
@@ -82,6 +83,8 @@ export const api = {
     call<RigRecord>('POST', '/api/rigs', { name, bodyPartId, currency }),
   importRig: (text: string) => call<Imported>('POST', '/api/rigs/import', text),
   findRig: (id: string) => call<RigRecord>('GET', at(id)),
+  sketchRig: (id: string) =>
+    call<{ sketch: Sketch | null }>('GET', `${at(id)}/sketch`).then((r) => r.sketch),
   stampRig: (id: string) => call<RigStamp>('GET', `${at(id)}/stamp`),
   saveRig: (rig: Rig, revision: number) =>
     call<{ revision: number; savedAt: string }>('PUT', at(rig.id), { revision, rig }),

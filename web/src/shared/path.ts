@@ -25,8 +25,13 @@ function rounded(points: readonly (readonly [number, number])[], radius: number)
   return `${pieces.join('')}Z`;
 }
 
+/** What of a silhouette is drawn. */
+type Outlined = Pick<Silhouette, 'outline' | 'cornerMm'> & {
+  readonly hole?: Silhouette['hole'] | undefined;
+};
+
 /** A silhouette as the data of an SVG path; a bore is cut out of it. */
-export function outlinePath(seen: Silhouette, toPage: ToPage, scale: number): string {
+export function outlinePath(seen: Outlined, toPage: ToPage, scale: number): string {
   const page = seen.outline.map(([x, y]) => toPage(x, y));
   const rim =
     seen.cornerMm > 0 && page.length <= 8 ? rounded(page, seen.cornerMm * scale) : polygon(page);

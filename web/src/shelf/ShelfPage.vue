@@ -1,17 +1,15 @@
 <script setup lang="ts">
 import type { Issue } from '@zucchini/core';
-import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
+import { computed, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ApiError } from '../api/client';
 import AppButton from '../shared/AppButton.vue';
 import TopBar from '../shared/TopBar.vue';
 import TroubleBox from '../shared/TroubleBox.vue';
 import NewRigForm from './NewRigForm.vue';
+import ShelfPlate from './ShelfPlate.vue';
 import ShelfFigures from './ShelfFigures.vue';
 import { useShelf } from './useShelf';
-
-// The drawing needs the core; the list does not wait for it.
-const ShelfPlate = defineAsyncComponent(() => import('./ShelfPlate.vue'));
 
 const router = useRouter();
 const trouble = ref<{ title: string; issues?: readonly Issue[] }>();
@@ -164,7 +162,7 @@ onMounted(load);
           class="border-line grid grid-cols-[13rem_1fr_auto] items-center gap-6 border-t py-4 last:border-b"
         >
           <div class="h-44">
-            <ShelfPlate :key="rig.revision" :rig-id="rig.id" :revision="rig.revision" />
+            <ShelfPlate :key="`${rig.revision} ${rig.pending}`" :rig-id="rig.id" />
           </div>
           <div class="min-w-0">
             <h2 class="truncate font-serif text-xl">

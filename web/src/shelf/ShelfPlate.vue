@@ -1,44 +1,57 @@
 <script setup lang="ts">
-import { computed, onMounted, shallowRef } from 'vue';
-import { drawRig, placeSetup, type Assembly } from '@zucchini/core';
+import type { Sketch } from '@zucchini/core';
+import { useIntersectionObserver } from '@vueuse/core';
+import { computed, ref, shallowRef } from 'vue';
 import { api } from '../api/client';
 import { outlinePath } from '../shared/path';
 
-/** A rig from its near side, small. */
-const props = defineProps<{ rigId: string; revision: number }>();
+/** A rig from its near side, small; asked for when it comes into view. */
+const props = defineProps<{ rigId: string }>();
 
-const assembly = shallowRef<Assembly>();
-onMounted(async () => {
+/** How far below the window it is asked for already. */
+const ahead = '400px';
+
+const place = ref<HTMLElement>();
+const sketch = shallowRef<Sketch>();
+const { stop } = useIntersectionObserver(
+  place,
+  ([entry]) => {
+    if (!entry?.isIntersecting) return;
+    stop();
+    void draw();
+  },
+  { rootMargin: ahead },
+);
+
+async function draw(): Promise<void> {
   try {
-    const record = await api.findRig(props.rigId);
-    const parts = new Map(record.parts.map((p) => [p.id, p]));
-    assembly.value = placeSetup(record.rig, record.rig.setups[0]!, parts);
+    sketch.value = (await api.sketchRig(props.rigId)) ?? undefined;
   } catch {
     // The row says what matters; a missing picture is no reason for an alarm.
   }
-});
-const plate = computed(() => assembly.value && drawRig(assembly.value, 'near'));
+}
+
 const frame = computed(() => {
-  const p = plate.value;
-  if (!p) return '0 0 1 1';
+  const s = sketch.value;
+  if (!s) return '0 0 1 1';
   const pad = 8;
-  return `${p.lowMm[0] - pad} ${-p.highMm[1] - pad} ${p.highMm[0] - p.lowMm[0] + 2 * pad} ${p.highMm[1] - p.lowMm[1] + 2 * pad}`;
+  return `${s.lowMm[0] - pad} ${-s.highMm[1] - pad} ${s.highMm[0] - s.lowMm[0] + 2 * pad} ${s.highMm[1] - s.lowMm[1] + 2 * pad}`;
 });
 const toPage = (x: number, y: number): readonly [number, number] => [x, -y];
 </script>
 
 <template>
-  <svg v-if="plate" :viewBox="frame" class="h-full w-full" aria-hidden="true">
-    <g v-for="(run, i) in plate.runs" :key="i">
+  <div ref="place" class="h-full w-full">
+    <svg v-if="sketch" :viewBox="frame" class="h-full w-full" aria-hidden="true" data-sketch>
       <path
-        v-for="(d, k) in run.solids"
-        :key="k"
-        :d="outlinePath(d.seen, toPage, 1)"
+        v-for="(solid, i) in sketch.solids"
+        :key="i"
+        :d="outlinePath({ cornerMm: 0, ...solid }, toPage, 1)"
         class="stroke-ink"
         stroke-width="1"
         vector-effect="non-scaling-stroke"
-        :style="{ fill: `var(--color-${d.solid.surface ?? 'plastic'})` }"
+        :style="{ fill: `var(--color-${solid.surface})` }"
       />
-    </g>
-  </svg>
+    </svg>
+  </div>
 </template>
