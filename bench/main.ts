@@ -27,10 +27,11 @@ import {
   type Part,
   type PartBook,
 } from '@zucchini/core';
-import { createDemoRigFile, readDemoCatalogue } from '../tools/demo-files.ts';
+import { createDemoRigFile, readDemo, readDemoCatalogue } from '../tools/demo-files.ts';
 import { createBenchRig } from './rigs.ts';
 import { printReals } from './reals.ts';
 import { measureCatalogue } from './catalogue.ts';
+import { printServer } from './server.ts';
 import { measureSlideSteps } from './slide.ts';
 
 /** Median and slowest tenth of the times that `work` takes, in ms, after a warm-up. */
@@ -259,6 +260,8 @@ for (const size of [100, 300, 5000]) {
     `\nOne part tried on a rig of 40 parts (reach: 100 ms)\n  median${ms(median)}, slow 10 %${ms(slow)}\n`,
   );
 }
+
+await printServer(readDemo());
 
 interface Chunk {
   readonly file: string;

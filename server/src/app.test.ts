@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import { Sketch, type Rig, type RigFile, type RigSummary } from '@zucchini/core';
+import { RigRecord, Sketch, type Rig, type RigFile, type RigSummary } from '@zucchini/core';
 import { createTestApp, createTestDatabase, type TestApp } from './testing/app.js';
 import { migrations, openDatabase, RigEntity } from './database/index.js';
 import type { StoredSummary } from './rigs/mapper.js';
@@ -55,6 +55,14 @@ describe('health and description', () => {
 describe('a rig', () => {
   it('comes back from the database as it went in, to the byte', async () => {
     expect(JSON.stringify((await open()).rig)).toBe(JSON.stringify(file.rig));
+  });
+
+  it('is handed on as its description says', async () => {
+    const { body } = await server.ask({ method: 'GET', url: '/api/rigs/mark-2' });
+    const parsed = RigRecord.parse(body);
+    expect(parsed).toEqual(body);
+    const used = new Set(parsed.rig.kit.map((item) => item.partId));
+    expect(new Set(parsed.parts.map((p) => p.id))).toEqual(used);
   });
 
   it('is exported as the file that was imported', async () => {

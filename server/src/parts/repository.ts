@@ -50,6 +50,21 @@ export async function findParts(
   return new Map(rows.map((row) => [row.id, fromPartRow(row)]));
 }
 
+/** The texts of these parts, by their ids; of those that are not stored there is none. */
+export async function listTextsOf(
+  manager: EntityManager,
+  ids: readonly string[],
+): Promise<string[]> {
+  const wanted = [...new Set(ids)];
+  if (wanted.length === 0) return [];
+  const marks = wanted.map(() => '?').join(',');
+  const rows = (await manager.query(
+    `SELECT CAST(doc AS CHAR) AS text FROM parts WHERE id IN (${marks}) ORDER BY id`,
+    wanted,
+  )) as RawRow[];
+  return rows.map((row) => row.text);
+}
+
 /** One part with its revision; undefined where there is none. */
 export async function findPart(
   manager: EntityManager,

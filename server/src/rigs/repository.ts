@@ -23,7 +23,7 @@ import {
   VersionEntity,
   type RigRow,
 } from '../database/index.js';
-import { findParts } from '../parts/repository.js';
+import { findParts, listTextsOf } from '../parts/repository.js';
 import { ProblemError } from '../problems/index.js';
 import {
   fromKitItemRow,
@@ -48,7 +48,17 @@ export interface StoredRig {
 
 /** Rigs as the shelf shows them, the one saved last first. */
 export async function listRigs(manager: EntityManager): Promise<RigSummary[]> {
-  const rows = await manager.find(RigEntity, { order: { savedAt: 'DESC', id: 'ASC' } });
+  const rows = await manager.find(RigEntity, {
+    select: {
+      id: true,
+      name: true,
+      revision: true,
+      savedAt: true,
+      summary: true,
+      due: true,
+    } as never,
+    order: { savedAt: 'DESC', id: 'ASC' },
+  });
   return rows.map(toRigSummary);
 }
 
@@ -85,6 +95,18 @@ export async function findRig(manager: EntityManager, id: string): Promise<Store
   const rig = fromRigRow(row, await findKit(manager, id));
   const parts = await findParts(manager, listPartIds(rig));
   return { rig, parts, revision: row.revision, savedAt: row.savedAt };
+}
+
+/**
+ * One rig as it was last saved, as the text of a `RigRecord`: its parts were checked when they came in and are handed on as
+ * they are stored, without being read.
+ */
+export async function findRigText(manager: EntityManager, id: string): Promise<string> {
+  const row = await findRow(manager, id);
+  const rig = fromRigRow(row, await findKit(manager, id));
+  const parts = await listTextsOf(manager, listPartIds(rig));
+  const head = JSON.stringify({ revision: row.revision, savedAt: row.savedAt.toISOString(), rig });
+  return `${head.slice(0, -1)},"parts":[${parts.join(',')}]}`;
 }
 
 /** One rig as it was last saved, with its row; undefined where it is gone. */
