@@ -45,6 +45,19 @@ describe('the catalogue', () => {
     expect(cage.facts.mounts).toContain('nato-rail');
   });
 
+  it('hands on many parts in their order, piece by piece', async () => {
+    const many = Array.from({ length: 1100 }, (_, i) => ({
+      revision: 0,
+      part: block(`many-${i}`, { name: `Many ${String(i).padStart(4, '0')}` }),
+    }));
+    expect((await store(...many)).status).toBe(200);
+    const { body } = await server.ask({ method: 'GET', url: '/api/parts' });
+    const names = (body.parts as Part[]).filter((p) => p.id.startsWith('many-')).map((p) => p.name);
+    expect(names).toEqual(many.map(({ part }) => part.name));
+    expect((await facts()).length).toBe(body.parts.length);
+    await server.database.query("DELETE FROM parts WHERE id LIKE 'many-%'");
+  });
+
   it('says in which rigs and setups a part is used', async () => {
     const { rig } = file;
     const { body } = await read(rig.kit[0]!.partId);

@@ -1,3 +1,4 @@
+import { Readable } from 'node:stream';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import type { DataSource } from 'typeorm';
 import { z } from 'zod';
@@ -9,9 +10,9 @@ import {
   deletePart,
   findPart,
   listChanges,
-  listFactsText,
-  listPartsText,
   storeParts,
+  streamFacts,
+  streamParts,
 } from './repository.js';
 
 /** The largest import that is read: some ten thousand parts at four kilobytes. */
@@ -19,6 +20,16 @@ const importLimitBytes = 48 * 1024 * 1024;
 
 const ById = z.object({ id: z.string().max(64) });
 const json = 'application/json; charset=utf-8';
+
+/** An answer that goes out as it is put together. */
+function tellAll(parts: AsyncGenerator<string>): Readable {
+  const wrap = async function* () {
+    yield '{"parts":';
+    yield* parts;
+    yield '}';
+  };
+  return Readable.from(wrap(), { objectMode: false, highWaterMark: 256 * 1024 });
+}
 
 /** The catalogue: reading it, storing parts, taking them out. */
 export const partsPlugin: FastifyPluginAsyncZod<{
@@ -31,13 +42,13 @@ export const partsPlugin: FastifyPluginAsyncZod<{
   app.get(
     '/api/parts',
     { schema: { summary: 'Every part of the catalogue: { parts: Part[] }' } },
-    async (_request, reply) => reply.type(json).send(`{"parts":${await listPartsText(manager)}}`),
+    async (_request, reply) => reply.type(json).send(tellAll(streamParts(manager))),
   );
 
   app.get(
     '/api/parts/facts',
     { schema: { summary: 'What tables show of each part: { parts: { revision, facts }[] }' } },
-    async (_request, reply) => reply.type(json).send(`{"parts":${await listFactsText(manager)}}`),
+    async (_request, reply) => reply.type(json).send(tellAll(streamFacts(manager))),
   );
 
   app.get(

@@ -11,25 +11,51 @@ interface RawRow {
   readonly revision: number;
 }
 
+/** Parts that are read at a time where all of them are asked for: some two megabytes. */
+const handedBatch = 500;
+
 /**
- * All parts by kind and name, as the text of a JSON array. They were checked when they came in, so thousands
- * of them are handed on as they are stored, without being read.
+ * All parts by kind and name as the text of a JSON array, a piece at a time: they were checked when they came in, so they are
+ * handed on as they are stored, without being read. Whoever reads slowly holds nothing of the database; what has changed
+ * since it was begun is handed on as it is then.
  */
-export async function listPartsText(manager: EntityManager): Promise<string> {
-  const rows = (await manager.query(
-    'SELECT CAST(doc AS CHAR) AS text FROM parts ORDER BY kind, name, id',
-  )) as RawRow[];
-  return `[${rows.map((row) => row.text).join(',')}]`;
+async function* streamTexts(
+  manager: EntityManager,
+  column: 'doc' | 'facts',
+  tell: (row: RawRow) => string,
+): AsyncGenerator<string> {
+  const ids = (
+    (await manager.query('SELECT id FROM parts ORDER BY kind, name, id')) as { id: string }[]
+  ).map((row) => row.id);
+  let separator = '[';
+  for (let from = 0; from < ids.length; from += handedBatch) {
+    const batch = ids.slice(from, from + handedBatch);
+    const rows = (await manager.query(
+      `SELECT id, revision, CAST(${column} AS CHAR) AS text FROM parts WHERE id IN (${batch.map(() => '?').join(',')})`,
+      batch,
+    )) as (RawRow & { readonly id: string })[];
+    const byId = new Map(rows.map((row) => [row.id, row]));
+    for (const id of batch) {
+      const row = byId.get(id);
+      if (!row) continue;
+      yield `${separator}${tell(row)}`;
+      separator = ',';
+    }
+  }
+  yield separator === '[' ? '[]' : ']';
 }
 
-/** The flat facts and the revision of every part, by kind and name, as the text of a JSON array. */
-export async function listFactsText(manager: EntityManager): Promise<string> {
-  const rows = (await manager.query(
-    'SELECT revision, CAST(facts AS CHAR) AS text FROM parts ORDER BY kind, name, id',
-  )) as RawRow[];
-  const entries = rows.map((r) => `{"revision":${Number(r.revision)},"facts":${r.text}}`);
-  return `[${entries.join(',')}]`;
-}
+/** All parts, as {@link streamTexts} tells them. */
+export const streamParts = (manager: EntityManager): AsyncGenerator<string> =>
+  streamTexts(manager, 'doc', (row) => row.text);
+
+/** The flat facts and the revision of every part, as {@link streamTexts} tells them. */
+export const streamFacts = (manager: EntityManager): AsyncGenerator<string> =>
+  streamTexts(
+    manager,
+    'facts',
+    (row) => `{"revision":${Number(row.revision)},"facts":${row.text}}`,
+  );
 
 /**
  * The parts with these ids; those that are not stored are not in the book. `held` keeps them as they are until the
