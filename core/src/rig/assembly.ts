@@ -367,18 +367,29 @@ const placedSolids = new WeakMap<PlacedItem, readonly PlacedSolid[]>();
 /** Where a part stood lately, and its solids there: most parts stand still while one is tried or dragged. */
 interface Stood {
   readonly at: Placement;
+  readonly moved: PlacedItem['moved'];
   readonly solids: readonly PlacedSolid[];
 }
 
 const stood = new WeakMap<Part, Stood[]>();
 /** As many places of one part are kept: more than there are alike on a rig. */
-const mostStood = 6;
+const mostStood = 48;
 
 function isSamePlace(a: Placement, b: Placement): boolean {
   const [p, q] = [a.rotation, b.rotation];
   for (let i = 0; i < 3; i += 1) {
     if (a.originMm[i] !== b.originMm[i]) return false;
     if (p.x[i] !== q.x[i] || p.y[i] !== q.y[i] || p.z[i] !== q.z[i]) return false;
+  }
+  return true;
+}
+
+function isSameMoved(a: PlacedItem['moved'], b: PlacedItem['moved']): boolean {
+  if (a === b) return true;
+  if (a.size !== b.size) return false;
+  for (const [id, at] of a) {
+    const other = b.get(id);
+    if (!other || !isSamePlace(at, other)) return false;
   }
   return true;
 }
@@ -397,18 +408,16 @@ function placeEach(placed: PlacedItem): readonly PlacedSolid[] {
 export function placeSolids(placed: PlacedItem): readonly PlacedSolid[] {
   let list = placedSolids.get(placed);
   if (list) return list;
-  if (placed.moved.size > 0) {
-    list = placeEach(placed);
-  } else {
-    const known = stood.get(placed.part) ?? [];
-    list = known.find((k) => isSamePlace(k.at, placed.rigFromPart))?.solids;
-    if (!list) {
-      list = placeEach(placed);
-      stood.set(
-        placed.part,
-        [{ at: placed.rigFromPart, solids: list }, ...known].slice(0, mostStood),
-      );
-    }
+  const known = stood.get(placed.part) ?? [];
+  const found = known.findIndex(
+    (k) => isSamePlace(k.at, placed.rigFromPart) && isSameMoved(k.moved, placed.moved),
+  );
+  list = known[found]?.solids ?? placeEach(placed);
+  // The one that was asked for last comes first: of a part that is dragged the steps make way, not its fellows.
+  if (found !== 0) {
+    const entry = { at: placed.rigFromPart, moved: placed.moved, solids: list };
+    const others = found < 0 ? known : known.filter((_, i) => i !== found);
+    stood.set(placed.part, [entry, ...others].slice(0, mostStood));
   }
   placedSolids.set(placed, list);
   return list;
