@@ -95,7 +95,7 @@ describe('the search over the grid', () => {
       const space = createSpace(placeSetup(made.rig, made.rig.setups[0]!, made.parts), collider);
       const from: Vec3 = [between(-45, -35), between(-30, 30), between(-30, 30)];
       const to: Vec3 = [between(35, 45), between(-30, 30), between(-30, 30)];
-      const way = searchGrid(space, from, to, 2.5);
+      const { points: way, bounds } = searchGrid(space, from, to, 2.5);
       const plain = searchPlainly(space, from, to, 2.5);
       expect({ seed, found: way !== undefined }).toEqual({ seed, found: plain !== undefined });
       if (!way || plain === undefined) continue;
@@ -105,6 +105,12 @@ describe('the search over the grid', () => {
       expect(last).toBeLessThanOrEqual(gridMm * 1.8);
       // Of two goals that cost the same with what is left, either may be reached first.
       expect(Math.abs(measureWay(way) - last - plain)).toBeLessThanOrEqual(gridMm * 1.8);
+      for (const p of way) {
+        p.forEach((v, i) => {
+          expect(v).toBeGreaterThanOrEqual(bounds.lowMm[i]! + 2.5);
+          expect(v).toBeLessThanOrEqual(bounds.highMm[i]! - 2.5);
+        });
+      }
       for (const p of way.slice(1, -1)) {
         const isIn = space.items
           .flatMap((i) => i.solids)
@@ -136,7 +142,7 @@ describe('the search over the grid', () => {
     ];
     const made = createTestRig([{ ...body, solids }], []);
     const space = createSpace(placeSetup(made.rig, made.rig.setups[0]!, made.parts), collider);
-    expect(searchGrid(space, [0, 0, 0], [100, 0, 0], 2.5)).toBeUndefined();
+    expect(searchGrid(space, [0, 0, 0], [100, 0, 0], 2.5).points).toBeUndefined();
   });
 
   it('finds its way in a room too large for one block of cells', () => {
@@ -152,7 +158,7 @@ describe('the search over the grid', () => {
     ];
     const made = createTestRig([{ ...body, solids }], []);
     const space = createSpace(placeSetup(made.rig, made.rig.setups[0]!, made.parts), collider);
-    const way = searchGrid(space, [-50, 0, 0], [50, 0, 0], 2.5);
-    expect(measureWay(way!)).toBeLessThan(160);
+    const { points } = searchGrid(space, [-50, 0, 0], [50, 0, 0], 2.5);
+    expect(measureWay(points!)).toBeLessThan(160);
   });
 });

@@ -1,4 +1,4 @@
-import { isInsideSolid, noBounds, uniteBounds, type Solid } from '../solid/index.js';
+import { isInsideSolid, noBounds, uniteBounds, type Bounds, type Solid } from '../solid/index.js';
 import type { Placement, Vec3 } from '../placement/index.js';
 import type { Space } from '../space/index.js';
 
@@ -117,6 +117,24 @@ function countCells(fromMm: number, lowMm: number, highMm: number): [number, num
   return [first, last];
 }
 
+type Range = [number, number];
+
+/** The room that a lead may take from one point to another, in cells along x, y, z: the rig, and a little about it. */
+function countRoom(space: Space, from: Vec3, to: Vec3): [Range, Range, Range] {
+  const all = space.items.reduce((sum, i) => uniteBounds(sum, i.bounds), noBounds);
+  const range = (axis: 0 | 1 | 2) =>
+    countCells(
+      from[axis],
+      Math.min(all.lowMm[axis], from[axis], to[axis]) - marginMm,
+      Math.max(all.highMm[axis], from[axis], to[axis]) + marginMm,
+    );
+  return [range(0), range(1), range(2)];
+}
+
+/** The walls of the room as they were told with a search. */
+export const tellWalls = (space: Space, from: Vec3, to: Vec3): string =>
+  countRoom(space, from, to).join();
+
 /** The solids that a lead of this radius may not enter, by the layer of cells across x that they reach into. */
 function layObstacles(
   space: Space,
@@ -139,24 +157,22 @@ function layObstacles(
   return layers;
 }
 
+/** What a search came to, and what it rests on. */
+export interface Search {
+  /** From place to place; undefined where none was found within the limit of places. */
+  readonly points: readonly Vec3[] | undefined;
+  /** Everything that was looked at lies in here, with the lead's thickness: what stands outside has no part in it. */
+  readonly bounds: Bounds;
+  /** The room that was searched, where its walls had a part in it. */
+  readonly walls: string | undefined;
+}
+
 /**
- * The way of a lead of a radius from one point to near another over a grid of 10 mm (A* search), from place to place; undefined
- * where none is found within the limit of places. Costs some microseconds for each place that is met.
+ * The way of a lead of a radius from one point to near another over a grid of 10 mm (A* search). Costs some microseconds for
+ * each place that is met.
  */
-export function searchGrid(
-  space: Space,
-  from: Vec3,
-  to: Vec3,
-  radiusMm: number,
-): Vec3[] | undefined {
-  const all = space.items.reduce((sum, i) => uniteBounds(sum, i.bounds), noBounds);
-  const ranges = [0, 1, 2].map((axis) =>
-    countCells(
-      from[axis]!,
-      Math.min(all.lowMm[axis]!, from[axis]!, to[axis]!) - marginMm,
-      Math.max(all.highMm[axis]!, from[axis]!, to[axis]!) + marginMm,
-    ),
-  ) as [[number, number], [number, number], [number, number]];
+export function searchGrid(space: Space, from: Vec3, to: Vec3, radiusMm: number): Search {
+  const ranges = countRoom(space, from, to);
   const [[lowX, highX], [lowY, highY], [lowZ, highZ]] = ranges;
   const countY = highY - lowY + 1;
   const countZ = highZ - lowZ + 1;
@@ -202,6 +218,25 @@ export function searchGrid(
       to[2] - (from[2] + z * gridMm),
     );
 
+  let isAtWall = false;
+  const finish = (points: readonly Vec3[] | undefined): Search => {
+    const reach = (cells: readonly number[], axis: 0 | 1 | 2) => {
+      let [low, high] = [Math.min(from[axis], to[axis]), Math.max(from[axis], to[axis])];
+      for (const cell of cells) {
+        const at = from[axis] + cell * gridMm;
+        if (at < low) low = at;
+        if (at > high) high = at;
+      }
+      return [low - radiusMm, high + radiusMm] as const;
+    };
+    const [x, y, z] = [reach(xs, 0), reach(ys, 1), reach(zs, 2)];
+    return {
+      points,
+      bounds: { lowMm: [x[0], y[0], z[0]], highMm: [x[1], y[1], z[1]] },
+      walls: isAtWall ? ranges.join() : undefined,
+    };
+  };
+
   const queue = new Queue();
   const start = meet(0, 0, 0);
   costs[start] = 0;
@@ -220,11 +255,14 @@ export function searchGrid(
           from[2] + zs[at]! * gridMm,
         ]);
       }
-      return points.reverse();
+      return finish(points.reverse());
     }
     for (const step of steps) {
       const [nx, ny, nz] = [x + step.x, y + step.y, z + step.z];
-      if (nx < lowX || nx > highX || ny < lowY || ny > highY || nz < lowZ || nz > highZ) continue;
+      if (nx < lowX || nx > highX || ny < lowY || ny > highY || nz < lowZ || nz > highZ) {
+        isAtWall = true;
+        continue;
+      }
       const next = meet(nx, ny, nz);
       const cost = costs[here]! + step.lengthMm;
       if (blocked[next] || cost >= costs[next]!) continue;
@@ -233,5 +271,5 @@ export function searchGrid(
       queue.push(cost + measureToEnd(nx, ny, nz), next);
     }
   }
-  return undefined;
+  return finish(undefined);
 }

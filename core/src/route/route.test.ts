@@ -1,8 +1,12 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import { loadCollider, type Collider } from '../clash/index.js';
-import { placeSetup } from '../rig/index.js';
+import type { Part } from '../part/index.js';
+import type { Vec3 } from '../placement/index.js';
+import { applyEdit, placeSetup } from '../rig/index.js';
 import { createSpace } from '../space/index.js';
-import { body, createTestRig } from '../testing/rigs.js';
+import { tries } from '../testing/depth.js';
+import { createRandom } from '../testing/grown.js';
+import { body, createTestRig, cube, joint, mountAt } from '../testing/rigs.js';
 import { findWay } from './index.js';
 
 let collider: Collider;
@@ -44,5 +48,44 @@ describe('the way of a lead', () => {
     for (const [x, y, z] of way.points) {
       expect(Math.max(Math.abs(x), Math.abs(y), Math.abs(z))).toBeGreaterThanOrEqual(20);
     }
+  });
+
+  it('is that of a rig nobody has asked before, whatever was slid meanwhile', () => {
+    // A wall on the body, and a block on its rail that is slid in and out of the way.
+    const wall: Part = {
+      ...body,
+      solids: [{ id: 'wall', type: 'box', sizeMm: [8, 120, 100], atMm: [0, 0, 0] }],
+    };
+    const block = cube('block', 100, {
+      solids: [{ id: 'solid', type: 'box', sizeMm: [30, 30, 60], atMm: [0, 0, 30] }],
+      mounts: [mountAt('base', 'nato-rail', 'clamp', [0, 0, 0], [0, 0, -1], [1, 0, 0])],
+    });
+    const joints = [joint('b', 'block.base', 'body.rail')];
+    const lay = (parts: readonly Part[], slideMm: number) => {
+      const made = createTestRig([...parts], joints);
+      const rig = applyEdit(made.rig, { type: 'slide', setupId: 'low', jointId: 'b', slideMm });
+      return createSpace(placeSetup(rig, rig.setups[0]!, made.parts), collider);
+    };
+    const random = createRandom(7);
+    const ends = Array.from({ length: 4 }, (): [Vec3, Vec3] => [
+      [-30 - 20 * random(), 40 * random() - 20, 60 * random()],
+      [30 + 20 * random(), 40 * random() - 20, 60 * random()],
+    ]);
+    // Read once, so that what stands still is the same object each time, as on the bench.
+    const made = createTestRig([wall, block], joints);
+    const lengths = new Set<string>();
+    for (let n = 0; n < tries(24); n += 1) {
+      const slideMm = Math.round(random() * 80 - 40);
+      const rig = applyEdit(made.rig, { type: 'slide', setupId: 'low', jointId: 'b', slideMm });
+      const warm = createSpace(placeSetup(rig, rig.setups[0]!, made.parts), collider);
+      const cold = lay([wall, block], slideMm);
+      for (const [from, to] of ends) {
+        const way = findWay(warm, from, to);
+        expect(way).toEqual(findWay(cold, from, to));
+        lengths.add(way.lengthMm.toFixed(3));
+      }
+    }
+    // The block was in the way at times, and at times it was not.
+    expect(lengths.size).toBeGreaterThan(ends.length);
   });
 });
