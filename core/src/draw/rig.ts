@@ -119,15 +119,23 @@ function look(solid: Solid, viewFromSolid: Placement, view: ViewName): Silhouett
   return entry.shifted;
 }
 
+// Kept by the placement of each solid: what stands where it stood is seen as it was.
+const seenAt = new WeakMap<
+  Placement,
+  Map<ViewName, Pick<DrawnSolid, 'solid' | 'viewFromSolid' | 'seen'>>
+>();
+
 function drawItem(placed: PlacedItem, toView: Placement, view: ViewName): DrawnSolid[] {
   return placeSolids(placed).map(({ solid, rigFromSolid }) => {
-    const viewFromSolid = compose(toView, rigFromSolid);
-    return {
-      itemId: placed.item.id,
-      solid,
-      viewFromSolid,
-      seen: look(solid, viewFromSolid, view),
-    };
+    let bySide = seenAt.get(rigFromSolid);
+    if (!bySide) seenAt.set(rigFromSolid, (bySide = new Map()));
+    let drawn = bySide.get(view);
+    if (drawn?.solid !== solid) {
+      const viewFromSolid = compose(toView, rigFromSolid);
+      drawn = { solid, viewFromSolid, seen: look(solid, viewFromSolid, view) };
+      bySide.set(view, drawn);
+    }
+    return { itemId: placed.item.id, ...drawn };
   });
 }
 
