@@ -3,11 +3,8 @@ import {
   applyEdit,
   drawRig,
   findRemedies,
-  judgeCandidates,
-  listAsked,
   measureLevelling,
   measureReport,
-  narrowAsked,
   type Collider,
   type PartBook,
 } from '@zucchini/core';
@@ -71,7 +68,6 @@ export function printReals(catalogue: PartBook, collider: Collider, time: Time):
   process.stdout.write('\nAsked of what people build, in workers\n');
   for (const { name, rig, parts, setupId } of [rigs[2]!, rigs[4]!, rigs[5]!]) {
     const report = measureReport(rig, setupId, parts, { collider });
-    const book: PartBook = new Map([...catalogue, ...parts]);
     let first = 0;
     const remedies = time(() => {
       const start = performance.now();
@@ -84,16 +80,8 @@ export function printReals(catalogue: PartBook, collider: Collider, time: Time):
       () => void measureLevelling({ rig, setupId, parts, collider, kinds: ['hand', 'slide'] }),
       3,
     );
-    let made = 0;
-    const ask = { kind: 'need', need: 'monitor' } as const;
-    const candidates = time(() => {
-      const context = { report, parts: book, collider, makeId: () => `new-${(made += 1)}` };
-      const all = listAsked(report, [], book, context.makeId, ask);
-      const { chosen } = narrowAsked(context, ask, all);
-      for (const _ of judgeCandidates(context, ask, chosen));
-    }, 3);
     process.stdout.write(
-      `  ${name.padEnd(30)} remedies: first${ms(first)}, all${ms(remedies.median)} · levelling${ms(levelling.median)} · somewhere for a monitor${ms(candidates.median)}\n`,
+      `  ${name.padEnd(30)} remedies: first${ms(first)}, all${ms(remedies.median)} · levelling${ms(levelling.median)}\n`,
     );
   }
 }

@@ -144,8 +144,8 @@ export function listIntruders(
   return space.items
     .filter(
       (item) =>
-        isAsked(item.placed) &&
         mayMeet(bounds, item.bounds, overMm) &&
+        isAsked(item.placed) &&
         isKept(space, probes, item, overMm),
     )
     .map((item) => item.placed)
@@ -168,7 +168,6 @@ function findDeepest(
   item: SpacedItem,
   overMm: number,
 ): Best {
-  if (!mayMeet(boundsOf(probes), item.bounds, overMm)) return undefined;
   let others = kept.get(probes);
   if (!others) kept.set(probes, (others = new WeakMap()));
   let byDepth = others.get(item.solids);
@@ -226,8 +225,10 @@ export function listIntrusions(
   last = false,
 ): Intrusion[] {
   const found: Intrusion[] = [];
+  const bounds = boundsOf(probes);
   for (const item of space.items) {
-    if (!isAsked(item.placed)) continue;
+    // Who is far is not asked about: the question may cost more than the answer.
+    if (!mayMeet(bounds, item.bounds, overMm) || !isAsked(item.placed)) continue;
     const best = (last ? findDeepest : deepest)(space, probes, item, overMm);
     if (!best) continue;
     found.push({
@@ -275,7 +276,13 @@ export function isEntered(
   isAsked: (placed: PlacedItem) => boolean,
   overMm: number = tolerances.lengthMm,
 ): boolean {
-  return space.items.some((item) => isAsked(item.placed) && standsIn(space, probes, item, overMm));
+  const bounds = boundsOf(probes);
+  return space.items.some(
+    (item) =>
+      mayMeet(bounds, item.bounds, overMm) &&
+      isAsked(item.placed) &&
+      standsIn(space, probes, item, overMm),
+  );
 }
 
 /** Whether two groups of bodies stand in each other, deeper than `overMm`. */
