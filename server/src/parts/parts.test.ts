@@ -58,6 +58,28 @@ describe('the catalogue', () => {
     await server.database.query("DELETE FROM parts WHERE id LIKE 'many-%'");
   });
 
+  it('is sent once to who keeps it, and again when anything of it is otherwise', async () => {
+    for (const url of ['/api/parts', '/api/parts/facts']) {
+      const first = await server.ask({ method: 'GET', url });
+      const again = (tag: unknown) =>
+        server.ask({ method: 'GET', url, headers: { 'if-none-match': String(tag) } });
+      const known = await again(first.headers.etag);
+      expect([known.status, known.body]).toEqual([304, undefined]);
+      const part = block(`tagged-${url.length}`, { massG: 5 });
+      await store({ revision: 0, part });
+      const other = await again(first.headers.etag);
+      expect(other.status).toBe(200);
+      expect(JSON.stringify(other.body)).toContain(part.id);
+      // Other contents under the same revision, as after a backup that was put in.
+      await server.database.query(
+        "UPDATE parts SET doc = JSON_SET(doc, '$.massG', 6) WHERE id = ?",
+        [part.id],
+      );
+      expect((await again(other.headers.etag)).status).toBe(200);
+      await server.ask({ method: 'DELETE', url: `/api/parts/${part.id}` });
+    }
+  });
+
   it('says in which rigs and setups a part is used', async () => {
     const { rig } = file;
     const { body } = await read(rig.kit[0]!.partId);

@@ -1,4 +1,5 @@
 import { Readable } from 'node:stream';
+import type { FastifyReply, FastifyRequest } from 'fastify';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import type { DataSource } from 'typeorm';
 import { z } from 'zod';
@@ -8,6 +9,7 @@ import { Problem, PartRecord, StoreBody, Stored } from '@zucchini/core';
 import { ProblemError } from '../problems/index.js';
 import {
   deletePart,
+  findCatalogueTag,
   findPart,
   listChanges,
   storeParts,
@@ -38,17 +40,32 @@ export const partsPlugin: FastifyPluginAsyncZod<{
 }> = async (app, { database, followers }) => {
   const { manager } = database;
 
+  /** Whether the browser has this very catalogue from an earlier visit: then it is told so, and nothing is sent. */
+  async function isKnown(request: FastifyRequest, reply: FastifyReply): Promise<boolean> {
+    const tag = await findCatalogueTag(manager);
+    void reply.header('etag', tag).header('cache-control', 'no-cache');
+    if (request.headers['if-none-match'] !== tag) return false;
+    void reply.status(304).send();
+    return true;
+  }
+
   // These two hand on what is stored as text; their shape is told in the summary instead of a schema.
   app.get(
     '/api/parts',
     { schema: { summary: 'Every part of the catalogue: { parts: Part[] }' } },
-    async (_request, reply) => reply.type(json).send(tellAll(streamParts(manager))),
+    async (request, reply) =>
+      (await isKnown(request, reply))
+        ? reply
+        : reply.type(json).send(tellAll(streamParts(manager))),
   );
 
   app.get(
     '/api/parts/facts',
     { schema: { summary: 'What tables show of each part: { parts: { revision, facts }[] }' } },
-    async (_request, reply) => reply.type(json).send(tellAll(streamFacts(manager))),
+    async (request, reply) =>
+      (await isKnown(request, reply))
+        ? reply
+        : reply.type(json).send(tellAll(streamFacts(manager))),
   );
 
   app.get(
