@@ -18,6 +18,7 @@ import {
   isEntered,
   listFans,
   listIntrusions,
+  listNear,
   goesThrough,
   measureGapMm,
   placeHandRoom,
@@ -26,6 +27,8 @@ import {
   spaceSolid,
   type Intrusion,
   type Space,
+  type SpacedItem,
+  type SpacedSolid,
 } from '../space/index.js';
 import { mostMended } from './overlap.js';
 import { placePlug, type PluggedLead } from './plugs.js';
@@ -197,21 +200,57 @@ function findEntered(
   owner: PlacedItem,
   keep: KeepClear,
 ): Entered | undefined {
-  const isAsked = isAskedOf(space, owner, keep);
+  const probes = placeKeepClear(owner, keep);
+  const near = listNear(space, probes, isAskedOf(space, owner, keep), fanSlackMm);
+  const there = near.map((item) => item.solids);
+  let known = kept.get(probes);
+  if (known?.there.length !== there.length || !known.there.every((s, i) => s === there[i])) {
+    known = { there, met: meetNear(space, owner, keep, near) };
+    kept.set(probes, known);
+  }
+  if (!known.met) return undefined;
+  const { at, depthMm, opensDeg } = known.met;
+  return {
+    owner,
+    keep,
+    intruder: near[at]!.placed,
+    depthMm,
+    opensDeg,
+    wanted: isWanted(space.assembly, parts, hold, owner, keep),
+  };
+}
+
+/** A leaf that is half open may reach beyond the swing's own facets by so much, in mm: 0.1 % of a long one. */
+const fanSlackMm = 1;
+
+/** Who of those that are near stands in a space: which of them, how deep, and how far the leaf opens. */
+interface Met {
+  readonly at: number;
+  readonly depthMm: number;
+  readonly opensDeg: number | undefined;
+}
+
+// Kept by the space as it stands: it is entered as it was as long as all that is near stands where it stood.
+const kept = new WeakMap<
+  readonly SpacedSolid[],
+  { readonly there: readonly (readonly SpacedSolid[])[]; readonly met: Met | undefined }
+>();
+
+function meetNear(
+  space: Space,
+  owner: PlacedItem,
+  keep: KeepClear,
+  near: readonly SpacedItem[],
+): Met | undefined {
+  const places = new Map(near.map((item, i) => [item.placed, i]));
+  const isAsked = (placed: PlacedItem) => places.has(placed);
   const [first] = listIntrusions(space, placeKeepClear(owner, keep), isAsked, undefined, true);
   if (!first) return undefined;
   const { shape } = keep;
   const opensDeg =
     shape.type === 'sector' ? measureOpensDeg(space, owner, shape, keep.id, isAsked) : undefined;
   const met = findFirstMet(space, owner, keep, isAsked, opensDeg) ?? first;
-  return {
-    owner,
-    keep,
-    intruder: met.placed,
-    depthMm: met.depthMm,
-    opensDeg,
-    wanted: isWanted(space.assembly, parts, hold, owner, keep),
-  };
+  return { at: places.get(met.placed)!, depthMm: met.depthMm, opensDeg };
 }
 
 /** Every keep-clear space that another part stands in, wanted or not. The lens's view is asked about by its own cone. */

@@ -133,6 +133,19 @@ function standsIn(
   );
 }
 
+/** Items whose bounds come within `withinMm` of some bodies, in tree order: nobody else can have to do with them. */
+export function listNear(
+  space: Space,
+  probes: readonly SpacedSolid[],
+  isAsked: (placed: PlacedItem) => boolean,
+  withinMm: number,
+): SpacedItem[] {
+  const bounds = boundsOf(probes);
+  return space.items.filter(
+    (item) => mayMeet(bounds, item.bounds, -withinMm) && isAsked(item.placed),
+  );
+}
+
 /** Who stands in a space deeper than `overMm`, in tree order: {@link listIntrusions} where nobody asks how deep. */
 export function listIntruders(
   space: Space,
