@@ -2,14 +2,21 @@ import { withDemo } from '../tools/demo-server.ts';
 
 /**
  * How long one step of a slide takes on the real bench, in ms: from the slider's event until every figure
- * and the drawing stand in the page and are laid out. Sorted. Runs the built application in Chromium.
+ * and the drawing stand in the page and are laid out. Sorted. Runs the built application in Chromium, on a machine
+ * `slower` times as slow as this.
  */
-export async function measureSlideSteps(): Promise<number[]> {
+export async function measureSlideSteps(
+  rigId: string,
+  itemId: string,
+  slower = 1,
+): Promise<number[]> {
   return withDemo(async (browser, address) => {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-    await page.goto(`${address}/rigs/mark-1`);
-    await page.locator('[data-item="yoke"]').first().click();
+    await page.goto(`${address}/rigs/${rigId}`);
+    await page.locator(`[data-item="${itemId}"]`).first().click();
     await page.getByTestId('slide').waitFor();
+    const session = await page.context().newCDPSession(page);
+    await session.send('Emulation.setCPUThrottlingRate', { rate: slower });
     return page.evaluate(async () => {
       const times: number[] = [];
       const slider = document.querySelector<HTMLInputElement>('[data-testid="slide"]')!;
