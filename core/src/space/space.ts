@@ -159,60 +159,41 @@ export function listIntruders(
       (item) =>
         mayMeet(bounds, item.bounds, overMm) &&
         isAsked(item.placed) &&
-        isKept(space, probes, item, overMm),
+        isStandingIn(space, probes, item, overMm),
     )
     .map((item) => item.placed)
     .sort((a, b) => a.number - b.number);
 }
 
-type Best = ReturnType<typeof deepest>;
-
-// Kept by the two groups of bodies: of a rig in which one part is slid, all that neither is it nor rests on it stands to
-// each other as it stood.
-const kept = new WeakMap<
-  readonly SpacedSolid[],
-  WeakMap<readonly SpacedSolid[], Map<number, { readonly best: Best }>>
->();
-
-/** {@link deepest}, worked out once for bodies that last. */
-function findDeepest(
+type Pair<T> = (
   space: Space,
   probes: readonly SpacedSolid[],
   item: SpacedItem,
   overMm: number,
-): Best {
-  let others = kept.get(probes);
-  if (!others) kept.set(probes, (others = new WeakMap()));
-  let byDepth = others.get(item.solids);
-  if (!byDepth) others.set(item.solids, (byDepth = new Map()));
-  let known = byDepth.get(overMm);
-  if (!known) byDepth.set(overMm, (known = { best: deepest(space, probes, item, overMm) }));
-  return known.best;
+) => T;
+
+/**
+ * The same work, done once for each two groups of bodies that last: of a rig in which one part is slid, all that neither is
+ * it nor rests on it stands to each other as it stood.
+ */
+function keepPairs<T>(work: Pair<T>): Pair<T> {
+  const kept = new WeakMap<
+    readonly SpacedSolid[],
+    WeakMap<readonly SpacedSolid[], Map<number, { readonly value: T }>>
+  >();
+  return (space, probes, item, overMm) => {
+    let others = kept.get(probes);
+    if (!others) kept.set(probes, (others = new WeakMap()));
+    let byDepth = others.get(item.solids);
+    if (!byDepth) others.set(item.solids, (byDepth = new Map()));
+    let known = byDepth.get(overMm);
+    if (!known) byDepth.set(overMm, (known = { value: work(space, probes, item, overMm) }));
+    return known.value;
+  };
 }
 
-const keptIn = new WeakMap<
-  readonly SpacedSolid[],
-  WeakMap<readonly SpacedSolid[], Map<number, boolean>>
->();
-
-/** {@link standsIn}, worked out once for bodies that last. */
-function isKept(
-  space: Space,
-  probes: readonly SpacedSolid[],
-  item: SpacedItem,
-  overMm: number,
-): boolean {
-  let others = keptIn.get(probes);
-  if (!others) keptIn.set(probes, (others = new WeakMap()));
-  let byDepth = others.get(item.solids);
-  if (!byDepth) others.set(item.solids, (byDepth = new Map()));
-  let known = byDepth.get(overMm);
-  if (known === undefined) {
-    known = standsIn(space, probes, item, overMm);
-    byDepth.set(overMm, known);
-  }
-  return known;
-}
+const findDeepest = keepPairs(deepest);
+const isStandingIn = keepPairs(standsIn);
 
 const probeBounds = new WeakMap<readonly SpacedSolid[], Bounds>();
 
