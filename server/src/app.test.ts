@@ -1,13 +1,11 @@
-import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { RigRecord, Sketch, type Rig, type RigFile, type RigSummary } from '@zucchini/core';
+import { readMark2 } from './testing/demo.js';
 import { createTestApp, createTestDatabase, type TestApp } from './testing/app.js';
 import { migrations, openDatabase, RigEntity } from './database/index.js';
 import type { StoredSummary } from './rigs/mapper.js';
 
-const file = JSON.parse(
-  readFileSync(new URL('../../demo/mark-2.rig.json', import.meta.url), 'utf8'),
-) as RigFile;
+const file = readMark2();
 const demo = { parts: file.parts, rigs: [file] };
 const copy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 

@@ -1,6 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { RigFile } from '@zucchini/core';
-import { readFileSync } from 'node:fs';
+import { readMark2 } from '../../server/src/testing/demo.ts';
 import { tries } from '../../core/src/testing/depth.ts';
 import { createTestApp, type TestApp } from '../../server/src/testing/app.ts';
 import type { Ask } from '../../server/src/testing/plated.ts';
@@ -10,9 +9,7 @@ import { askHostile } from './requests.ts';
 import { spoil } from './spoil.ts';
 import { runWindows } from './windows.ts';
 
-const file = JSON.parse(
-  readFileSync(new URL('../../demo/mark-2.rig.json', import.meta.url), 'utf8'),
-) as RigFile;
+const file = readMark2();
 
 let server: TestApp;
 beforeAll(async () => {

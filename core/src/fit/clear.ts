@@ -244,7 +244,7 @@ function meetNear(
 ): Met | undefined {
   const places = new Map(near.map((item, i) => [item.placed, i]));
   const isAsked = (placed: PlacedItem) => places.has(placed);
-  const [first] = listIntrusions(space, placeKeepClear(owner, keep), isAsked, undefined, true);
+  const [first] = listIntrusions(space, placeKeepClear(owner, keep), isAsked);
   if (!first) return undefined;
   const { shape } = keep;
   const opensDeg =

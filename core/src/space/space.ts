@@ -165,35 +165,31 @@ export function listIntruders(
     .sort((a, b) => a.number - b.number);
 }
 
-type Pair<T> = (
+// Kept by the two groups of bodies and the depth: of a rig in which one part is slid, all that neither is it nor rests on it
+// stands to each other as it stood.
+const kept = new WeakMap<
+  readonly SpacedSolid[],
+  WeakMap<readonly SpacedSolid[], Map<number, boolean>>
+>();
+
+/** {@link standsIn}, worked out once for bodies that last. */
+function isStandingIn(
   space: Space,
   probes: readonly SpacedSolid[],
   item: SpacedItem,
   overMm: number,
-) => T;
-
-/**
- * The same work, done once for each two groups of bodies that last: of a rig in which one part is slid, all that neither is
- * it nor rests on it stands to each other as it stood.
- */
-function keepPairs<T>(work: Pair<T>): Pair<T> {
-  const kept = new WeakMap<
-    readonly SpacedSolid[],
-    WeakMap<readonly SpacedSolid[], Map<number, { readonly value: T }>>
-  >();
-  return (space, probes, item, overMm) => {
-    let others = kept.get(probes);
-    if (!others) kept.set(probes, (others = new WeakMap()));
-    let byDepth = others.get(item.solids);
-    if (!byDepth) others.set(item.solids, (byDepth = new Map()));
-    let known = byDepth.get(overMm);
-    if (!known) byDepth.set(overMm, (known = { value: work(space, probes, item, overMm) }));
-    return known.value;
-  };
+): boolean {
+  let others = kept.get(probes);
+  if (!others) kept.set(probes, (others = new WeakMap()));
+  let byDepth = others.get(item.solids);
+  if (!byDepth) others.set(item.solids, (byDepth = new Map()));
+  let known = byDepth.get(overMm);
+  if (known === undefined) {
+    known = standsIn(space, probes, item, overMm);
+    byDepth.set(overMm, known);
+  }
+  return known;
 }
-
-const findDeepest = keepPairs(deepest);
-const isStandingIn = keepPairs(standsIn);
 
 const probeBounds = new WeakMap<readonly SpacedSolid[], Bounds>();
 
@@ -208,22 +204,20 @@ function boundsOf(probes: readonly SpacedSolid[]): Bounds {
 
 /**
  * What stands in a space, one entry an item at its deepest place, deepest first; ties in tree order. Deeper
- * than `overMm` counts, by default more than touching. Probes that `last` are the same list as long as they stand where they
- * stand: what they came to with an item that stands where it stood is known.
+ * than `overMm` counts, by default more than touching.
  */
 export function listIntrusions(
   space: Space,
   probes: readonly SpacedSolid[],
   isAsked: (placed: PlacedItem) => boolean,
   overMm: number = tolerances.lengthMm,
-  last = false,
 ): Intrusion[] {
   const found: Intrusion[] = [];
   const bounds = boundsOf(probes);
   for (const item of space.items) {
     // Who is far is not asked about: the question may cost more than the answer.
     if (!mayMeet(bounds, item.bounds, overMm) || !isAsked(item.placed)) continue;
-    const best = (last ? findDeepest : deepest)(space, probes, item, overMm);
+    const best = deepest(space, probes, item, overMm);
     if (!best) continue;
     found.push({
       placed: item.placed,

@@ -1,8 +1,12 @@
 /** Rigs that are legal and that nobody would build: what a file may hold at its worst, for budgets of time. */
 import type { Part } from '../part/index.js';
 import { rigFormat, rigFormatVersion, type Joint, type Rig, type RigFile } from '../rig/index.js';
+import { mountAt } from './rigs.js';
 
 type Triple = [number, number, number];
+
+/** As long as a rail may be. */
+const endless = { axis: [1, 0, 0] as Triple, fromMm: -5000, toMm: 5000 };
 
 const camera: Part = {
   id: 'camera',
@@ -11,15 +15,7 @@ const camera: Part = {
   massG: 700,
   solids: [{ id: 'case', type: 'box', atMm: [0, 0, 0], sizeMm: [130, 60, 90] }],
   mounts: [
-    {
-      id: 'rail',
-      kind: 'nato-rail',
-      side: 'rail',
-      originMm: [0, 0, 45],
-      normal: [0, 0, 1],
-      reference: [1, 0, 0],
-      lengthwise: { axis: [1, 0, 0], fromMm: -5000, toMm: 5000 },
-    },
+    mountAt('rail', 'nato-rail', 'rail', [0, 0, 45], [0, 0, 1], [1, 0, 0], { lengthwise: endless }),
   ],
 };
 
@@ -30,24 +26,9 @@ const foot = (id: string, more: Partial<Part> = {}): Part => ({
   massG: 20,
   solids: [{ id: 'case', type: 'box', atMm: [0, 0, 10], sizeMm: [40, 30, 20] }],
   mounts: [
-    {
-      id: 'clamp',
-      kind: 'nato-rail',
-      side: 'clamp',
-      originMm: [0, 0, 0],
-      normal: [0, 0, -1],
-      reference: [1, 0, 0],
-    },
+    mountAt('clamp', 'nato-rail', 'clamp', [0, 0, 0], [0, 0, -1], [1, 0, 0]),
     // Where it stands itself: what is on it stands in it.
-    {
-      id: 'seat',
-      kind: 'nato-rail',
-      side: 'rail',
-      originMm: [0, 0, 0],
-      normal: [0, 0, 1],
-      reference: [1, 0, 0],
-      lengthwise: { axis: [1, 0, 0], fromMm: -5000, toMm: 5000 },
-    },
+    mountAt('seat', 'nato-rail', 'rail', [0, 0, 0], [0, 0, 1], [1, 0, 0], { lengthwise: endless }),
   ],
   ...more,
 });

@@ -3,17 +3,15 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { afterAll, describe, expect, it } from '@jest/globals';
-import type { RigFile } from '@zucchini/core';
 import { DataSource } from 'typeorm';
+import { readMark2 } from '../testing/demo.js';
 import { migrations, openDatabase } from '../database/index.js';
 import { loadDemo } from '../demo/load.js';
 import { createTestDatabase } from '../testing/app.js';
 import { backUp, restore } from './index.js';
 import { tables } from './tables.js';
 
-const file = JSON.parse(
-  readFileSync(new URL('../../../demo/mark-2.rig.json', import.meta.url), 'utf8'),
-) as RigFile;
+const file = readMark2();
 const folder = mkdtempSync(join(tmpdir(), 'zucchini backup '));
 afterAll(() => rmSync(folder, { recursive: true }));
 const now = new Date('2026-11-29T10:00:00.123Z');

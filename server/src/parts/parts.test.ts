@@ -1,14 +1,12 @@
-import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { Part, PartFacts, RigFile } from '@zucchini/core';
+import type { Part, PartFacts } from '@zucchini/core';
 import { DataSource } from 'typeorm';
+import { readMark2 } from '../testing/demo.js';
 import { openDatabase } from '../database/index.js';
 import { Init1795000000000 } from '../database/migrations/1795000000000-init.js';
 import { createTestApp, createTestDatabase, type TestApp } from '../testing/app.js';
 
-const file = JSON.parse(
-  readFileSync(new URL('../../../demo/mark-2.rig.json', import.meta.url), 'utf8'),
-) as RigFile;
+const file = readMark2();
 
 let server: TestApp;
 beforeAll(async () => {

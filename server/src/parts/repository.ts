@@ -146,20 +146,23 @@ async function insertRows(manager: EntityManager, parts: readonly Part[]): Promi
   }
 }
 
+const listChanged = (parts: readonly StorePart[], stored: PartBook): PartChange[] =>
+  parts.flatMap(({ part }) => {
+    const before = stored.get(part.id);
+    return before ? [{ before, after: part }] : [];
+  });
+
 /** What storing these parts would change of those that are there. */
 export async function listChanges(
   manager: EntityManager,
   parts: readonly StorePart[],
 ): Promise<PartChange[]> {
-  const changed = parts.filter((p) => p.revision > 0).map((p) => p.part);
+  const changed = parts.filter((p) => p.revision > 0);
   const stored = await findParts(
     manager,
-    changed.map((p) => p.id),
+    changed.map((p) => p.part.id),
   );
-  return changed.flatMap((after) => {
-    const before = stored.get(after.id);
-    return before ? [{ before, after }] : [];
-  });
+  return listChanged(changed, stored);
 }
 
 /**
@@ -205,13 +208,9 @@ export async function storeParts(
     const { id, ...columns } = toPartRow(part, revision + 1);
     await manager.update(PartEntity, { id }, columns as never);
   }
-  const before = new Map(rows.map((row) => [row.id, fromPartRow(row)]));
   return {
     stored: parts.map(({ part, revision }) => ({ id: part.id, revision: revision + 1 })),
-    changes: parts.flatMap(({ part }) => {
-      const was = before.get(part.id);
-      return was ? [{ before: was, after: part }] : [];
-    }),
+    changes: listChanged(parts, new Map(rows.map((row) => [row.id, fromPartRow(row)]))),
   };
 }
 

@@ -1,7 +1,6 @@
-import { readFileSync } from 'node:fs';
 import { afterEach, beforeEach, describe, expect, it } from '@jest/globals';
-import type { RigFile } from '@zucchini/core';
 import type { DataSource } from 'typeorm';
+import { readMark2 } from '../testing/demo.js';
 import { openDatabase, RigEntity } from '../database/index.js';
 import { loadDemo } from '../demo/load.js';
 import { createTestDatabase } from '../testing/app.js';
@@ -9,9 +8,7 @@ import { Keeper, NotJudged, type Judge } from './keeper.js';
 import type { StoredSummary } from './mapper.js';
 import { markDue } from './marks.js';
 
-const file = JSON.parse(
-  readFileSync(new URL('../../../demo/mark-2.rig.json', import.meta.url), 'utf8'),
-) as RigFile;
+const file = readMark2();
 const named = (id: string) => ({ ...file, versions: [], rig: { ...file.rig, id } });
 
 let database: DataSource;

@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import {
   findRigIssues,
@@ -11,12 +10,11 @@ import {
   type RigStamp,
   type RigSummary,
 } from '@zucchini/core';
+import { readMark2 } from '../testing/demo.js';
 import { createTestApp, type TestApp } from '../testing/app.js';
 import { bringPlated, plate } from '../testing/plated.js';
 
-const file = JSON.parse(
-  readFileSync(new URL('../../../demo/mark-2.rig.json', import.meta.url), 'utf8'),
-) as RigFile;
+const file = readMark2();
 const copy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 let server: TestApp;

@@ -1,5 +1,6 @@
 /** Rigs of a body and two plates: the smallest that a change of a part can break. */
 import type { Part, Rig, RigRecord } from '@zucchini/core';
+import { mountAt } from '../../../core/src/testing/rigs.js';
 import type { InjectOptions } from './app.js';
 
 /** A server as it is asked here. */
@@ -13,23 +14,12 @@ export const plate = (id: string, sockets: readonly string[] = ['one', 'two']): 
   massG: 40,
   solids: [{ id: 'body', type: 'box', atMm: [0, 0, 0], sizeMm: [40, 20, 10] }],
   mounts: [
-    {
-      id: 'screw',
-      kind: 'quarter-20',
-      side: 'screw',
-      originMm: [0, 0, 5],
-      normal: [0, 0, 1],
-      reference: [1, 0, 0],
+    mountAt('screw', 'quarter-20', 'screw', [0, 0, 5], [0, 0, 1], [1, 0, 0], {
       thread: { lengthMm: 5 },
-    },
-    ...sockets.map((name, i): Part['mounts'][number] => ({
-      id: name,
-      kind: 'quarter-20',
-      side: 'socket',
-      originMm: [i * 10 - 5, 0, -5],
-      normal: [0, 0, -1],
-      reference: [1, 0, 0],
-    })),
+    }),
+    ...sockets.map((name, i) =>
+      mountAt(name, 'quarter-20', 'socket', [i * 10 - 5, 0, -5], [0, 0, -1], [1, 0, 0]),
+    ),
   ],
 });
 

@@ -1,12 +1,10 @@
-import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { RigFile, RigSummary } from '@zucchini/core';
+import { readMark2 } from '../testing/demo.js';
 import { worstRigs } from '../../../core/src/testing/worst.js';
 import { createTestApp, type TestApp } from '../testing/app.js';
 
-const file = JSON.parse(
-  readFileSync(new URL('../../../demo/mark-2.rig.json', import.meta.url), 'utf8'),
-) as RigFile;
+const file = readMark2();
 
 // Threads run what is built: `npx tsc -b server` first, as `./test` does.
 const entry = new URL('../../dist/thread.js', import.meta.url);
@@ -34,6 +32,30 @@ const large = (id: string): RigFile => ({
   ],
   rig: { ...file.rig, id },
 });
+
+/** A rig that rests on some 500 kB of parts. */
+function createMuch(): RigFile {
+  const chain = worstRigs['30 parts of 200 tubes']!();
+  const [camera, part] = chain.parts;
+  const many = Array.from({ length: 20 }, (_, i) => ({ ...part!, id: `much-${i}` }));
+  const own = (id: string) => `much-${id}`;
+  const [root, ...others] = chain.rig.kit;
+  const kit = [root!, ...others.map((k, i) => ({ ...k, partId: `much-${i % 20}` }))];
+  const setups = chain.rig.setups.map((s) => ({
+    ...s,
+    body: own(s.body),
+    joints: s.joints.map((j) => ({
+      ...j,
+      parent: { ...j.parent, item: own(j.parent.item) },
+      child: { ...j.child, item: own(j.child.item) },
+    })),
+  }));
+  return {
+    ...chain,
+    parts: [camera!, ...many],
+    rig: { ...chain.rig, id: 'much', kit: kit.map((k) => ({ ...k, id: own(k.id) })), setups },
+  };
+}
 
 describe('a server with threads', () => {
   it('computes the shelf in one of them', async () => {
@@ -84,33 +106,7 @@ describe('a server with threads', () => {
   });
 
   it('keeps, shows and opens what rests on much in another as well', async () => {
-    const solids = worstRigs['30 parts of 200 tubes']!().parts.at(-1)!.solids.slice(0, 200);
-    const chain = worstRigs['30 parts of 200 tubes']!();
-    const many = Array.from({ length: 20 }, (_, i) => ({
-      ...chain.parts.at(-1)!,
-      id: `much-${i}`,
-      solids,
-    }));
-    const [root, ...others] = chain.rig.kit;
-    const kit = [root!, ...others.map((k, i) => ({ ...k, partId: `much-${i % 20}` }))].map((k) => ({
-      ...k,
-      id: `much-${k.id}`,
-    }));
-    const setups = chain.rig.setups.map((s) => ({
-      ...s,
-      body: `much-${s.body}`,
-      joints: s.joints.map((j) => ({
-        ...j,
-        parent: { ...j.parent, item: `much-${j.parent.item}` },
-        child: { ...j.child, item: `much-${j.child.item}` },
-      })),
-    }));
-    const brought = await bring({
-      ...chain,
-      parts: [chain.parts[0]!, ...many],
-      rig: { ...chain.rig, id: 'much', kit, setups },
-    });
-    expect(brought.status).toBe(201);
+    expect((await bring(createMuch())).status).toBe(201);
     const url = '/api/rigs/much';
     const open = await server.ask({ method: 'GET', url });
     expect(JSON.stringify(open.body).length).toBeGreaterThan(256 * 1024);
@@ -158,6 +154,30 @@ describe('a thread that is ended', () => {
       await hasty.ask({ method: 'PUT', url: '/api/rigs/mark-2', payload: { revision, rig } });
       const after = await hasty.ask({ method: 'GET', url: '/api/rigs' });
       expect(after.body.rigs[0].pending).toBe(true);
+    } finally {
+      await hasty.close();
+    }
+  });
+
+  it('is asked for what rests on much, and for nothing that does not', async () => {
+    const much = createMuch();
+    const demo = { parts: [...much.parts, ...file.parts], rigs: [much, file] };
+    // Whatever is handed to a thread has no time there.
+    const hasty = await createTestApp(demo, { threads: { entry, requestMs: 1 } });
+    try {
+      const get = async (url: string) => (await hasty.ask({ method: 'GET', url })).status;
+      const keep = async (id: string) => {
+        const payload = { name: 'Kept', reason: 'much' };
+        const url = `/api/rigs/${id}/versions`;
+        return (await hasty.ask({ method: 'POST', url, payload })).status;
+      };
+      expect(await get('/api/rigs/much')).toBe(503);
+      expect(await keep('much')).toBe(503);
+      expect(await get('/api/rigs/mark-2')).toBe(200);
+      expect(await keep('mark-2')).toBe(201);
+      // A file has every version in it.
+      expect(await get('/api/rigs/mark-2/file')).toBe(503);
+      expect(await get('/api/rigs/ghost')).toBe(404);
     } finally {
       await hasty.close();
     }
