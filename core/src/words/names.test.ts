@@ -277,4 +277,27 @@ describe('twins', () => {
       'The bent one',
     ]);
   });
+
+  it('in the kit are counted as one says it, however many there are', () => {
+    const off = cube('stand-off', 5, { name: 'Stand-off' });
+    const many = Array.from({ length: 112 }, (_, i) => ({
+      id: `s${i + 1}`,
+      partId: 'stand-off',
+      owned: true,
+    }));
+    const kit = [{ id: 'body', partId: 'body', owned: true }, ...many];
+    const { rig, parts } = createTestRig([body, off], [], { kit });
+    const names = createNames(placeSetup(rig, rig.setups[0]!, parts), parts);
+    const said = [6, 7, 11, 21, 22, 23, 101, 112].map((n) => names.item(`s${n}`));
+    expect(said.map((name) => name.replace('Stand-off, ', ''))).toEqual([
+      'sixth',
+      '7th',
+      '11th',
+      '21st',
+      '22nd',
+      '23rd',
+      '101st',
+      '112th',
+    ]);
+  });
 });

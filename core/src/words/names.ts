@@ -166,7 +166,17 @@ export interface Names {
   carried(itemId: string): number;
 }
 
-const ordinals = ['', 'second', 'third', 'fourth', 'fifth', 'sixth'];
+const ordinals = ['', '', 'second', 'third', 'fourth', 'fifth', 'sixth'];
+const ordinalRules = new Intl.PluralRules('en', { type: 'ordinal' });
+const endings: Readonly<Partial<Record<Intl.LDMLPluralRule, string>>> = {
+  one: 'st',
+  two: 'nd',
+  few: 'rd',
+};
+
+/** A place in a row: “second”, “7th”, “21st”. */
+const sayOrdinal = (n: number): string =>
+  ordinals[n] ?? `${n}${endings[ordinalRules.select(n)] ?? 'th'}`;
 
 /** Tells twins apart: the first keeps its name, the others are counted. */
 function countTwins(
@@ -178,7 +188,7 @@ function countTwins(
     names.map(([id, name]) => {
       const before = seen.get(name) ?? 0;
       seen.set(name, before + 1);
-      return [id, before === 0 ? name : say(name, ordinals[before] ?? `${before + 1}th`)];
+      return [id, before === 0 ? name : say(name, sayOrdinal(before + 1))];
     }),
   );
 }
