@@ -96,6 +96,8 @@ describe('the private database', () => {
     expect(second.pid).not.toBe(first.pid);
     expect(isAlive(first.pid)).toBe(false);
     await second.stop();
+    await first.stop();
+    expect(isAlive(second.pid)).toBe(false);
   }, 60_000);
 
   it('outlives a user that died without a word, and is stopped by the next that ends', async () => {
