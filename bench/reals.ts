@@ -16,19 +16,24 @@ type Time = (work: () => void, runs: number) => { readonly median: number; reado
 const ms = (value: number) => `${value.toFixed(2)} ms`.padStart(12);
 const times = (value: number) => `${value.toFixed(1)} ×`.padStart(9);
 
+/** Mark 1, Mark 2, Barge, and Barge cut to 10 parts and grown to 40, 160 and 640. */
+export function listReals(catalogue: PartBook): RealRig[] {
+  const barge = createDemoRigFile('barge', catalogue);
+  return [
+    takeRig(createDemoRigFile('mark-1', catalogue), 'j-yoke'),
+    takeRig(createDemoRigFile('mark-2', catalogue), 'j-yoke'),
+    takeRig(barge, 'j-sweeps'),
+    ...[10, 40, 160, 640].map((count) => growReal(barge, count, 'j-sweeps')),
+  ];
+}
+
 /**
  * Prints, for each rig, what it costs to report on it with all lenses and with the one that is on, to slide one part by a step
  * (edit, report with the lens that is on, drawing) and to make that step (edit, whole report, drawing); each also as a
  * multiple of the collision library alone over the very pairs that the work asks it for, timed in the same run.
  */
 export function printReals(catalogue: PartBook, collider: Collider, time: Time): void {
-  const barge = createDemoRigFile('barge', catalogue);
-  const rigs: RealRig[] = [
-    takeRig(createDemoRigFile('mark-1', catalogue), 'j-yoke'),
-    takeRig(createDemoRigFile('mark-2', catalogue), 'j-yoke'),
-    takeRig(barge, 'j-sweeps'),
-    ...[10, 40, 160, 640].map((count) => growReal(barge, count, 'j-sweeps')),
-  ];
+  const rigs = listReals(catalogue);
   process.stdout.write(
     '\nWhat people build: the demo, and Barge cut short or several on a boom; × of the collision library alone over the same pairs\n' +
       '  (reach: slide step 6 ms for Mark 1 and 2, 12 ms for Barge and 40 parts; commit 16 ms; report at most 8 × at 40 parts)\n' +

@@ -26,6 +26,7 @@ export async function startRigFromShelf(page: Page, name: string): Promise<void>
 /** Fits a part through the list of free mounts, by keyboard alone: `/`, the mount, Enter, the part, Enter. */
 export async function fit(page: Page, mount: string, part: string): Promise<void> {
   await page.keyboard.press('Escape');
+  await expect(stack(page)).toBeVisible();
   await page.locator('body').press('/');
   const mounts = page.getByRole('searchbox', { name: 'Search free mounts' });
   await expect(mounts).toBeFocused();

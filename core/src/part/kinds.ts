@@ -112,6 +112,10 @@ const traits = new Map<PartKind, ReadonlySet<PartTrait>>(
   partKinds.map((kind) => [kind, new Set<PartTrait>(table[kind])]),
 );
 
+/** The kinds that have a trait, in their order. */
+export const listKindsWith = (trait: PartTrait): PartKind[] =>
+  partKinds.filter((kind) => traits.get(kind)!.has(trait));
+
 /** Whether a part's kind has a trait. */
 export function hasTrait(part: { readonly kind: PartKind }, trait: PartTrait): boolean {
   return traits.get(part.kind)!.has(trait);

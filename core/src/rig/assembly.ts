@@ -1,10 +1,7 @@
 import {
   combineMass,
   measureMate,
-  measurePartMass,
-  moveMass,
   noMass,
-  placeMovements,
   type Mass,
   type Mate,
   type Mount,
@@ -28,6 +25,7 @@ import { partFromSolid, type Solid } from '../solid/index.js';
 import { toRad } from '../units/index.js';
 import type { Joint, KitItem, Rig, Setup } from './schema.js';
 import { measureSlideRange, type SlideRange } from './slide.js';
+import { findMoved, keepItem, keepJoint, measurePlacedMass, type Jointed } from './standing.js';
 
 /** An individual with its place in space. */
 export interface PlacedItem {
@@ -205,7 +203,7 @@ function placeJoint(
   parent: PlacedItem,
   childPart: Part,
   childMoved: ReadonlyMap<string, Placement>,
-): { placedJoint: PlacedJoint; rigFromChild: Placement } {
+): Jointed {
   const parentMount = findMount(parent.part, joint.parent.mount);
   const childMount = findMount(childPart, joint.child.mount);
   const slide = measureSlideRange(parentMount, childMount);
@@ -286,7 +284,7 @@ export function placeSetup(
     const item = kit.get(itemId);
     const part = item && parts.get(item.partId);
     if (!item || !part) throw new Error(`placeSetup: no part for item ${itemId}`);
-    return { item, part, moved: placeMovements(part, setup.stances?.[itemId] ?? {}) };
+    return { item, part, moved: findMoved(part, setup.stances?.[itemId]) };
   };
   const admit = (
     found: ReturnType<typeof lookUp>,
@@ -295,8 +293,8 @@ export function placeSetup(
     joint: PlacedJoint | undefined,
   ): Mass => {
     const { item, part, moved } = found;
-    const own = measurePartMass(part, moved, item.measuredMassG ?? part.massG);
-    const mass = own && moveMass(own, rigFromPart);
+    const massG = item.measuredMassG ?? part.massG;
+    const mass = measurePlacedMass(part, moved, massG, rigFromPart);
     const placed: (typeof items)[number] = {
       item,
       part,
@@ -321,7 +319,9 @@ export function placeSetup(
     }
     for (const next of jointsByParent.get(item.id) ?? []) {
       const child = lookUp(next.child.item);
-      const { placedJoint, rigFromChild } = placeJoint(next, placed, child.part, child.moved);
+      const { placedJoint, rigFromChild } = keepJoint(next, placed, child.part, child.moved, () =>
+        placeJoint(next, placed, child.part, child.moved),
+      );
       joints.push(placedJoint);
       addTo(jointsOn, placedJoint.parent, placedJoint);
       addTo(mountsOf(placedJoint.parent), placedJoint.parentMount.id, placedJoint);
@@ -330,6 +330,7 @@ export function placeSetup(
     }
     placed.branchEnd = items.length;
     placed.branchMass = branch;
+    items[placed.number - 1] = keepItem(placed);
     return branch;
   };
   const mass = admit(lookUp(setup.body), rigFromBody, 0, undefined);

@@ -33,6 +33,26 @@ export function withFreshIds(edit: Edit, makeId: () => string): Edit {
   return made.size === 0 ? edit : next;
 }
 
+/** Ids of the parts whose individuals an edit brings in, each once: who makes the edit must know these parts. */
+export function listEditPartIds(edit: Edit): string[] {
+  const listOf = (one: Edit): readonly string[] => {
+    switch (one.type) {
+      case 'add-part':
+      case 'swap-part':
+      case 'add-cable':
+      case 'set-item':
+        return [one.item.partId];
+      case 'restore':
+        return one.rig.kit.map((i) => i.partId);
+      case 'all':
+        return one.edits.flatMap(listOf);
+      default:
+        return [];
+    }
+  };
+  return [...new Set(listOf(edit))];
+}
+
 /** An edit with every id in it as `id` says: of setups, individuals, joints, braces and runs; of nothing else. */
 function mapEditIds(edit: Edit, id: (id: string) => string): Edit {
   const item = (one: KitItem): KitItem => ({

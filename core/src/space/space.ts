@@ -81,6 +81,22 @@ export function createSpace(assembly: Assembly, collider: Collider): Space {
   return { assembly, collider, items, byId: new Map(items.map((i) => [i.placed.item.id, i])) };
 }
 
+// Two bodies that stand where they stood meet as they met: of a rig in which one part is tried, all the others.
+const meetings = new WeakMap<SpacedSolid, WeakMap<SpacedSolid, { readonly met?: Meeting }>>();
+
+/** How two bodies stand in each other or touch, worked out once; undefined where they are apart. */
+function meetSpaced(collider: Collider, a: SpacedSolid, b: SpacedSolid): Meeting | undefined {
+  let others = meetings.get(a);
+  if (!others) meetings.set(a, (others = new WeakMap()));
+  let known = others.get(b);
+  if (!known) {
+    const met = meetSolids(collider, a.solid, a.rigFromSolid, b.solid, b.rigFromSolid, 0);
+    known = met ? { met } : {};
+    others.set(b, known);
+  }
+  return known.met;
+}
+
 /** How deep two solids may stand in each other: the same for all, or by which they are. */
 type Over = number | ((probe: SpacedSolid, own: SpacedSolid) => number);
 
@@ -96,14 +112,7 @@ function deepest(
     if (!mayMeet(probe.bounds, item.bounds, leastMm)) continue;
     for (const own of item.solids) {
       if (!mayMeet(probe.bounds, own.bounds, leastMm)) continue;
-      const meeting = meetSolids(
-        space.collider,
-        probe.solid,
-        probe.rigFromSolid,
-        own.solid,
-        own.rigFromSolid,
-        0,
-      );
+      const meeting = meetSpaced(space.collider, probe, own);
       if (!meeting || meeting.gapMm >= -leastMm) continue;
       if (best && meeting.gapMm >= best.meeting.gapMm) continue;
       // What the two may take in is asked only where they are in each other at all.
@@ -126,8 +135,7 @@ function standsIn(
       mayMeet(probe.bounds, item.bounds, overMm) &&
       item.solids.some((own) => {
         if (!mayMeet(probe.bounds, own.bounds, overMm)) return false;
-        const { solid, rigFromSolid } = probe;
-        const met = meetSolids(space.collider, solid, rigFromSolid, own.solid, own.rigFromSolid, 0);
+        const met = meetSpaced(space.collider, probe, own);
         return met !== undefined && met.gapMm < -overMm;
       }),
   );
@@ -250,6 +258,8 @@ export function measureApartMm(
   let least = withinMm;
   for (const a of ones) {
     for (const b of others) {
+      // Who is farther off than the nearest so far need not be asked how far.
+      if (!mayMeet(a.bounds, b.bounds, -least)) continue;
       const met = meetSolids(collider, a.solid, a.rigFromSolid, b.solid, b.rigFromSolid, least);
       if (met) least = Math.min(least, Math.max(0, met.gapMm));
     }
@@ -283,7 +293,7 @@ export function doMeet(
   return ones.some((a) =>
     others.some((b) => {
       if (!mayMeet(a.bounds, b.bounds, overMm)) return false;
-      const met = meetSolids(collider, a.solid, a.rigFromSolid, b.solid, b.rigFromSolid, 0);
+      const met = meetSpaced(collider, a, b);
       return met !== undefined && met.gapMm < -overMm;
     }),
   );

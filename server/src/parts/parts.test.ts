@@ -43,6 +43,19 @@ describe('the catalogue', () => {
     expect(cage.facts.mounts).toContain('nato-rail');
   });
 
+  it('hands on those that are named, or of some kinds, and nothing for what is not there', async () => {
+    const some = async (query: string): Promise<Part[]> =>
+      (await server.ask({ method: 'GET', url: `/api/parts?${query}` })).body.parts;
+    const [one, two] = file.parts as [Part, Part];
+    const named = await some(`ids=${one.id},nobody,${two.id}`);
+    expect(named.map((p) => p.id).sort()).toEqual([one.id, two.id].sort());
+    const cages = await some('kinds=cage,charger');
+    const wanted = file.parts.filter((p) => p.kind === 'cage' || p.kind === 'charger');
+    expect(cages.map((p) => p.id).sort()).toEqual(wanted.map((p) => p.id).sort());
+    expect(await some(`kinds=cage&ids=${wanted[0]!.id}`)).toHaveLength(1);
+    expect([await some('ids='), await some("ids=' OR 1")]).toEqual([[], []]);
+  });
+
   it('hands on many parts in their order, piece by piece', async () => {
     const many = Array.from({ length: 1100 }, (_, i) => ({
       revision: 0,

@@ -21,6 +21,13 @@ import {
 const importLimitBytes = 48 * 1024 * 1024;
 
 const ById = z.object({ id: z.string().max(64) });
+/** Words with commas between them; at most as many as an address may hold. */
+const listed = z
+  .string()
+  .max(8000)
+  .transform((text) => text.split(',').filter((word) => word !== ''));
+/** Of all parts only those that are named, of one of the kinds, or both where both are said. */
+const Narrowing = z.object({ ids: listed.optional(), kinds: listed.optional() });
 const json = 'application/json; charset=utf-8';
 
 /** An answer that goes out as it is put together. */
@@ -52,11 +59,17 @@ export const partsPlugin: FastifyPluginAsyncZod<{
   // These two hand on what is stored as text; their shape is told in the summary instead of a schema.
   app.get(
     '/api/parts',
-    { schema: { summary: 'Every part of the catalogue: { parts: Part[] }' } },
+    {
+      schema: {
+        summary:
+          'Every part of the catalogue, or of it those with these ids or of these kinds: { parts: Part[] }',
+        querystring: Narrowing,
+      },
+    },
     async (request, reply) =>
       (await isKnown(request, reply))
         ? reply
-        : reply.type(json).send(tellAll(streamParts(manager))),
+        : reply.type(json).send(tellAll(streamParts(manager, request.query))),
   );
 
   app.get(

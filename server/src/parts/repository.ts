@@ -11,6 +11,28 @@ interface RawRow {
   readonly revision: number;
 }
 
+/** Which parts are wanted: with one of these ids, of one of these kinds; what is absent narrows nothing. */
+export interface PartNarrowing {
+  readonly ids?: readonly string[] | undefined;
+  readonly kinds?: readonly string[] | undefined;
+}
+
+/** A WHERE that lets through what has one of the values in each column that is said; none of them: nothing. */
+function narrow(
+  columns: Readonly<Record<string, readonly string[] | undefined>>,
+): [where: string, values: string[]] {
+  const said = Object.entries(columns).flatMap(([name, values]) =>
+    values ? [{ name, values }] : [],
+  );
+  const terms = said.map(({ name, values }) =>
+    values.length === 0 ? 'FALSE' : `${name} IN (${values.map(() => '?').join(',')})`,
+  );
+  return [
+    terms.length === 0 ? '' : `WHERE ${terms.join(' AND ')}`,
+    said.flatMap(({ values }) => values),
+  ];
+}
+
 /** Parts that are read at a time where all of them are asked for: some two megabytes. */
 const handedBatch = 500;
 
@@ -23,9 +45,13 @@ async function* streamTexts(
   manager: EntityManager,
   column: 'doc' | 'facts',
   tell: (row: RawRow) => string,
+  { ids: named, kinds }: PartNarrowing = {},
 ): AsyncGenerator<string> {
+  const [narrowed, values] = narrow({ id: named, kind: kinds });
   const ids = (
-    (await manager.query('SELECT id FROM parts ORDER BY kind, name, id')) as { id: string }[]
+    (await manager.query(`SELECT id FROM parts ${narrowed} ORDER BY kind, name, id`, values)) as {
+      id: string;
+    }[]
   ).map((row) => row.id);
   let separator = '[';
   for (let from = 0; from < ids.length; from += handedBatch) {
@@ -57,9 +83,11 @@ export async function findCatalogueTag(manager: EntityManager): Promise<string> 
   return `W/"${Number(row.parts)}-${BigInt(row.sum).toString(36)}-${BigInt(row.mixed).toString(36)}"`;
 }
 
-/** All parts, as {@link streamTexts} tells them. */
-export const streamParts = (manager: EntityManager): AsyncGenerator<string> =>
-  streamTexts(manager, 'doc', (row) => row.text);
+/** All parts, or those of them that are asked for, as {@link streamTexts} tells them. */
+export const streamParts = (
+  manager: EntityManager,
+  narrowing: PartNarrowing = {},
+): AsyncGenerator<string> => streamTexts(manager, 'doc', (row) => row.text, narrowing);
 
 /** The flat facts and the revision of every part, as {@link streamTexts} tells them. */
 export const streamFacts = (manager: EntityManager): AsyncGenerator<string> =>

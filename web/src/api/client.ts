@@ -3,6 +3,7 @@ import type {
   Issue,
   KitItem,
   Part,
+  PartKind,
   PartLine,
   PartRecord,
   Problem,
@@ -62,6 +63,22 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   );
 }
 
+/** As many ids stand in one question: an address may not be longer. */
+const mostNamed = 100;
+
+/** The parts with these ids; those that there are not (any more) are left out. */
+async function findParts(ids: readonly string[]): Promise<Part[]> {
+  const found: Part[] = [];
+  for (let from = 0; from < ids.length; from += mostNamed) {
+    const named = ids
+      .slice(from, from + mostNamed)
+      .map(encodeURIComponent)
+      .join(',');
+    found.push(...(await call<{ parts: Part[] }>('GET', `/api/parts?ids=${named}`)).parts);
+  }
+  return found;
+}
+
 const at = (id: string) => `/api/rigs/${encodeURIComponent(id)}`;
 
 /** The server's routes, one function each. All throw {@link ApiError}. */
@@ -70,6 +87,10 @@ export const api = {
   tareScale: () => call<undefined>('POST', '/api/scale/tare'),
   loadScale: (g: number) => call<undefined>('POST', '/api/scale/load', { g }),
   listParts: () => call<{ parts: Part[] }>('GET', '/api/parts').then((r) => r.parts),
+  /** The parts of these kinds. */
+  listPartsOf: (kinds: readonly PartKind[]) =>
+    call<{ parts: Part[] }>('GET', `/api/parts?kinds=${kinds.join(',')}`).then((r) => r.parts),
+  findParts,
   listPartLines: () => call<{ parts: PartLine[] }>('GET', '/api/parts/facts').then((r) => r.parts),
   findPart: (id: string) => call<PartRecord>('GET', `/api/parts/${encodeURIComponent(id)}`),
   storeParts: (parts: readonly StorePart[]) =>

@@ -79,7 +79,7 @@ watch(
     if (!fit || bench.readOnly) return;
     void router.replace({ name: 'bench', params: { id: props.id } });
     if (fit.setupId !== bench.setupId) bench.openSetup(fit.setupId);
-    bench.fitWanted(fit.ask, fit.partId);
+    void bench.fitWanted(fit.ask, fit.partId);
   },
   { immediate: true },
 );
@@ -87,7 +87,7 @@ watch(
 watch(
   () => bench.collider !== undefined && bench.parts.size > 0,
   (ready) => {
-    if (ready && !bench.readOnly) warmCandidates(bench.parts.values());
+    if (ready && !bench.readOnly) warmCandidates(bench.era, bench.parts.values());
   },
 );
 

@@ -8,7 +8,14 @@ import {
   type Rig,
 } from '@zucchini/core';
 import { createPinia, setActivePinia } from 'pinia';
-import { body, createTestRig, handle, joint, weightAhead } from '../../../core/src/testing/rigs';
+import {
+  body,
+  createTestRig,
+  cube,
+  handle,
+  joint,
+  weightAhead,
+} from '../../../core/src/testing/rigs';
 import { startFakeServer, startStorage, until, type FakeServer } from '../testing/server';
 import { useBench } from './benchStore';
 
@@ -339,6 +346,40 @@ describe('a save that another window overtook', () => {
       false,
       false,
     ]);
+  });
+});
+
+describe('parts of the catalogue', () => {
+  it('are not read to open a rig', async () => {
+    await open();
+    expect(server.asked.filter((a) => a.path.startsWith('/api/parts'))).toEqual([]);
+  });
+
+  it('are taken with the edit that brings them in, what is in their boxes with them', async () => {
+    const bench = await open();
+    const key = cube('key', 5);
+    const plate = cube('plate', 50, { inBox: [{ partId: 'key' }], mounts: handle.mounts });
+    bench.offer([plate, key, cube('other', 1)], bench.era);
+    expect(bench.parts.has('plate')).toBe(false);
+    bench.apply({
+      type: 'add-part',
+      setupId,
+      item: { id: 'p', partId: 'plate', owned: false },
+      joint: joint('p', 'p.base', 'body.shoe'),
+    });
+    expect([...bench.parts.keys()].filter((id) => ['plate', 'key', 'other'].includes(id))).toEqual([
+      'plate',
+      'key',
+    ]);
+  });
+
+  it('that a draft brought in are fetched before it is taken up again', async () => {
+    const wide = { ...rig, kit: [...rig.kit, { id: 'x', partId: 'plate', owned: false }] };
+    kept.set('zucchini.draft.rig', JSON.stringify({ revision: 1, rig: wide }));
+    server.answer('GET /api/parts', { parts: [...parts, cube('plate', 50)] });
+    const bench = await open();
+    await until(() => bench.canUndo);
+    expect([bench.rig, bench.parts.has('plate')]).toEqual([wide, true]);
   });
 });
 

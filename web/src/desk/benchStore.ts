@@ -1,6 +1,7 @@
 import {
   withFreshIds,
   applyEdit,
+  listEditPartIds,
   listSetupItems,
   loadCollider,
   createNames,
@@ -90,7 +91,12 @@ export const useBench = defineStore('bench', () => {
   const versionName = ref('');
   const document = useHistory<Rig>(follow);
   const { history, preview, present, shown: rig } = document;
+  /** The parts of the rig, with what is in their boxes; never the catalogue. */
   const parts = shallowRef<ReadonlyMap<string, Part>>(new Map());
+  /** Parts of the catalogue that something offered would bring in: known by name, and taken when it is. */
+  const offered = shallowRef<ReadonlyMap<string, Part>>(new Map());
+  /** Another one where a rig was opened or the catalogue may have changed: what workers were given before counts no more. */
+  const era = ref(0);
   const drawer = shallowRef<readonly KitItem[]>([]);
   const saveState = ref<SaveState>({ kind: 'saved' });
   /** After a conflict: what another window stored, and both together where that can be placed. */
@@ -145,7 +151,8 @@ export const useBench = defineStore('bench', () => {
     const now = present.value;
     return now && setup.value ? measureReport(now, setupId.value, parts.value) : undefined;
   });
-  const names = computed(() => report.value && createNames(report.value.assembly, parts.value));
+  const named = computed(() => new Map([...offered.value, ...parts.value]));
+  const names = computed(() => report.value && createNames(report.value.assembly, named.value));
   const findingsByItem = computed(() => {
     const byItem = new Map<string, Finding[]>();
     for (const finding of report.value?.findings ?? []) {
@@ -159,7 +166,9 @@ export const useBench = defineStore('bench', () => {
   const canRedo = computed(() => !readOnly.value && document.canRedo.value);
 
   function show(state: Rig, known: readonly Part[]): void {
-    learn(known);
+    parts.value = new Map(known.map((p) => [p.id, p]));
+    offered.value = new Map();
+    era.value += 1;
     document.open(state);
     setupId.value = state.setups[0]!.id;
     panel.value = { kind: 'question' };
@@ -167,16 +176,42 @@ export const useBench = defineStore('bench', () => {
     opened.value = { kind: 'open' };
   }
 
-  async function readAround(mine: number): Promise<void> {
-    const [catalogue, kit] = await Promise.all([api.listParts(), api.listKit()]);
-    if (mine !== run) return;
-    parts.value = new Map([...catalogue.map((p) => [p.id, p] as const), ...parts.value]);
-    drawer.value = kit;
+  async function readDrawer(mine: number): Promise<void> {
+    const kit = await api.listKit();
+    if (mine === run) drawer.value = kit;
   }
 
   /** Takes parts as they are now; those that are new to this page among them. */
   function learn(known: readonly Part[]): void {
+    if (known.length === 0) return;
     parts.value = new Map([...parts.value, ...known.map((p) => [p.id, p] as const)]);
+  }
+
+  /** Fetches what a rig draws on and is not known here; what is no longer in the catalogue stays unknown. */
+  async function learnPartsOf(of: Rig): Promise<void> {
+    const lacking = (ids: readonly string[]) => [
+      ...new Set(ids.filter((id) => !parts.value.has(id))),
+    ];
+    const fresh = await api.findParts(lacking(of.kit.map((i) => i.partId)));
+    const boxed = lacking(listBoxPartIds(fresh));
+    learn([...fresh, ...(await api.findParts(boxed))]);
+  }
+
+  /**
+   * Takes notice of parts that something offered would bring in: they may now be named, and are taken with it. What was asked
+   * in another era is let go.
+   */
+  function offer(known: readonly Part[], since: number): void {
+    if (known.length === 0 || since !== era.value) return;
+    offered.value = new Map([...offered.value, ...known.map((p) => [p.id, p] as const)]);
+  }
+
+  /** Learns the parts that an edit brings in, of what was offered. */
+  function learnFor(edit: Edit): void {
+    const pick = (ids: readonly string[]) =>
+      ids.flatMap((id) => (parts.value.has(id) ? [] : (offered.value.get(id) ?? [])));
+    const brought = pick(listEditPartIds(edit));
+    if (brought.length > 0) learn([...brought, ...pick(listBoxPartIds(brought))]);
   }
 
   /**
@@ -200,6 +235,7 @@ export const useBench = defineStore('bench', () => {
     if (mine !== run || !fresh) return;
     const was = report.value;
     learn(fresh.map((f) => f.part));
+    era.value += 1;
     const now = report.value;
     news.value = {
       parts: fresh.map((f) => f.part.name),
@@ -207,12 +243,15 @@ export const useBench = defineStore('bench', () => {
     };
   }
 
-  /** Reads the catalogue again: a part of it was corrected while the rig is open. */
+  /** Reads the rig's parts again: one of the catalogue was corrected while the rig is open. */
   async function refreshParts(): Promise<void> {
     const mine = run;
     seen = undefined;
-    const catalogue = await api.listParts();
-    if (mine === run) parts.value = new Map(catalogue.map((p) => [p.id, p]));
+    const fresh = await api.findParts([...parts.value.keys()]);
+    if (mine !== run) return;
+    learn(fresh);
+    offered.value = new Map();
+    era.value += 1;
   }
 
   function fail(error: unknown): void {
@@ -265,9 +304,11 @@ export const useBench = defineStore('bench', () => {
       if (mine !== run) return;
       // Made on an older revision, the draft meets the conflict that it would have met then.
       saver = watchSaves(draft?.base ?? stored.rig, draft?.revision ?? stored.revision, windowId);
-      await readAround(mine);
+      await readDrawer(mine);
       void lookAround();
       if (mine !== run || !draft) return;
+      await learnPartsOf(draft.rig);
+      if (mine !== run) return;
       const issues = findRigIssues(draft.rig, parts.value, 'rig');
       if (issues.length > 0) {
         // It stays in the browser, and out of the way: what it rests on has left the catalogue.
@@ -297,7 +338,7 @@ export const useBench = defineStore('bench', () => {
       versionName.value = version.name;
       show(version.rig, version.parts);
       void readCollider();
-      await readAround(mine);
+      await readDrawer(mine);
     } catch (error) {
       if (mine === run) fail(error);
     }
@@ -333,13 +374,17 @@ export const useBench = defineStore('bench', () => {
 
   function apply(edit: Edit): void {
     const now = present.value;
-    if (now) commit(applyEdit(now, withFreshIds(edit, createId)));
+    if (!now || readOnly.value) return;
+    learnFor(edit);
+    commit(applyEdit(now, withFreshIds(edit, createId)));
   }
 
   /** Shows what an edit would do, without making it. */
   function tryOut(edit: Edit): void {
     const now = present.value;
-    if (now && !readOnly.value) document.tryOut(applyEdit(now, withFreshIds(edit, createId)));
+    if (!now || readOnly.value) return;
+    learnFor(edit);
+    document.tryOut(applyEdit(now, withFreshIds(edit, createId)));
   }
 
   /** Makes what is tried out the present state. */
@@ -365,7 +410,11 @@ export const useBench = defineStore('bench', () => {
   }
 
   /** Puts a part that has just been described where it was described for, or shows why it does not go there. */
-  function fitWanted(ask: Ask, partId: string): void {
+  async function fitWanted(ask: Ask, partId: string): Promise<void> {
+    const mine = run;
+    const found = await api.findParts([partId]).catch(() => []);
+    if (mine !== run) return;
+    offer(found, era.value);
     const itemId = 'itemId' in ask ? ask.itemId : (setup.value?.body ?? '');
     panel.value = { kind: 'candidates', itemId, ask, wanted: partId };
   }
@@ -478,6 +527,9 @@ export const useBench = defineStore('bench', () => {
 
   return {
     refreshParts,
+    era,
+    offer,
+    named,
     learn,
     opened,
     readOnly,

@@ -10,6 +10,7 @@ import {
   type Sway,
 } from '@zucchini/core';
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue';
+import { api } from '../api/client';
 import { useBench } from '../desk/benchStore';
 import ChoiceField from '../form/ChoiceField.vue';
 import AppButton from '../shared/AppButton.vue';
@@ -59,6 +60,23 @@ const choices = computed<readonly Choice[]>(() => {
   return [...moving, ...sliding, ...others];
 });
 const choice = computed(() => choices.value.find((c) => c.key === chosen.value));
+// Others of its kind come when they are asked for.
+watch(
+  () => {
+    const of = choice.value?.of;
+    return of?.kind === 'alternatives'
+      ? ([bench.settled!.assembly.byId.get(of.itemId)?.part.kind, bench.era] as const)
+      : undefined;
+  },
+  async (now, before) => {
+    if (!now) return;
+    const [kind, era] = now;
+    if (!kind || (kind === before?.[0] && era === before[1])) return;
+    const found = await api.listPartsOf([kind]).catch(() => []);
+    bench.offer(found, era);
+  },
+  { immediate: true },
+);
 
 interface Plotted {
   readonly points: readonly {
@@ -77,7 +95,7 @@ const plotted = computed<Plotted | undefined>(() => {
   if (!c || !rig) return undefined;
   if (c.of.kind === 'alternatives') {
     const now = bench.settled!.assembly.byId.get(c.of.itemId);
-    const list = listAlternatives(rig, bench.setupId, bench.parts, c.of.itemId);
+    const list = listAlternatives(rig, bench.setupId, bench.named, c.of.itemId);
     return {
       bars: true,
       unit: list.find((a) => a.sway)?.sway?.unit ?? '',

@@ -12,26 +12,41 @@ import {
   type Rig,
 } from '@zucchini/core';
 import { expose } from 'comlink';
+import { WorkerParts, type PartNews } from '../desk/workerParts';
 
 /** What levelling is asked; parts go over once. */
-export interface LevelQuestion {
+export interface LevelQuestion extends PartNews {
   readonly rig: Rig;
   readonly setupId: string;
   readonly limitDeg: number;
   readonly kinds: readonly LeverKind[];
-  readonly newParts: readonly Part[];
 }
 
-const parts = new Map<string, Part>();
+const known = new WorkerParts();
 let collider: Promise<Collider> | undefined;
 
-async function level({ newParts, ...asked }: LevelQuestion): Promise<Levelling> {
-  for (const part of newParts) parts.set(part.id, part);
+/** A way to hang level, and the parts of the catalogue that it would bring in. */
+export interface LevelAnswer {
+  readonly levelling: Levelling;
+  readonly parts: readonly Part[];
+}
+
+async function level({ era, newParts, ...asked }: LevelQuestion): Promise<LevelAnswer> {
+  known.take({ era, newParts });
   collider ??= loadCollider();
+  // Weights are looked for in the catalogue; without it, what is on the rig is moved.
+  const parts = await known.withCatalogue().catch(() => known.ofRig);
   const makeId = () => crypto.randomUUID();
   const budget = createBudget(questionBudgetMs, () => performance.now());
   const narrow = withBudget(await collider, budget);
-  return measureLevelling({ ...asked, parts, collider: narrow, makeId });
+  const levelling = measureLevelling({ ...asked, parts, collider: narrow, makeId });
+  return {
+    levelling,
+    parts: known.tell(
+      parts,
+      levelling.weights.map((o) => o.edit),
+    ),
+  };
 }
 
 const api = { level };

@@ -27,7 +27,7 @@ beforeEach(async () => {
   workers = startFakeWorkers({
     level: (question: LevelQuestion) => {
       asked.push(question);
-      return answer(question);
+      return Promise.resolve(answer(question)).then((levelling) => ({ levelling, parts: [] }));
     },
   });
   await useBench().open('rig');

@@ -26,10 +26,12 @@ export function useLevelling() {
     asked = { limitDeg, kinds };
     const mine = (run += 1);
     state.value = 'working';
-    const newParts = link.takeNewParts(bench.parts.values());
-    const question = toPlain({ rig, setupId: bench.setupId, limitDeg, kinds, newParts });
+    const { era, setupId } = bench;
+    const newParts = link.takeNewParts(bench.parts.values(), era);
+    const question = toPlain({ rig, setupId, limitDeg, kinds, era, newParts });
     try {
-      const levelling = await link.ask().level(question);
+      const { levelling, parts } = await link.ask().level(question);
+      bench.offer(parts, era);
       if (mine !== run) return;
       found.value = levelling;
       trouble.value = '';

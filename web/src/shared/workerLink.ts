@@ -8,8 +8,8 @@ export interface WorkerLink<Api> {
   ask(): Remote<Api>;
   /** Ends it at once: what it was asked is never answered. The next question starts another. */
   end(): void;
-  /** Parts that the running worker has not been given yet; it counts as given them from now on. */
-  takeNewParts(all: Iterable<Part>): Part[];
+  /** Parts that the running worker has not been given yet in this era; it counts as given them from now on. */
+  takeNewParts(all: Iterable<Part>, era: number): Part[];
 }
 
 /** Links to a worker by its maker, which stands where the bundler can see its file. */
@@ -17,6 +17,7 @@ export function linkWorker<Api>(make: () => Worker): WorkerLink<Api> {
   let running: { readonly worker: Worker; readonly remote: Remote<Api> } | undefined;
   // A part that was changed is another object and goes over again.
   let given = new WeakSet<Part>();
+  let givenIn: number | undefined;
   return {
     ask() {
       if (!running) {
@@ -30,7 +31,10 @@ export function linkWorker<Api>(make: () => Worker): WorkerLink<Api> {
       running = undefined;
       given = new WeakSet();
     },
-    takeNewParts(all) {
+    takeNewParts(all, era) {
+      // In another era what was given before counts no more.
+      if (era !== givenIn) given = new WeakSet();
+      givenIn = era;
       const fresh = [...all].map((p) => toRaw(p)).filter((p) => !given.has(p));
       for (const part of fresh) given.add(part);
       return fresh;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { hasTrait, type Part } from '@zucchini/core';
+import { listKindsWith, type Part } from '@zucchini/core';
 import { onMounted, ref } from 'vue';
 import { api, ApiError } from '../api/client';
 import ChoiceField from '../form/ChoiceField.vue';
@@ -18,7 +18,7 @@ const busy = ref(false);
 
 onMounted(async () => {
   try {
-    bodies.value = (await api.listParts()).filter((p) => hasTrait(p, 'camera'));
+    bodies.value = await api.listPartsOf(listKindsWith('camera'));
     body.value = bodies.value[0]?.id ?? '';
   } catch (error) {
     trouble.value = error instanceof ApiError ? error.message : String(error);

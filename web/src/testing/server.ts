@@ -7,19 +7,34 @@ export interface FakeServer {
   away(isAway: boolean): void;
 }
 
+interface Route {
+  readonly value: unknown;
+  readonly status: number;
+}
+
+/** What a route of parts answers when only those with some ids are asked for. */
+function narrowed(route: Route | undefined, query: string): Route | undefined {
+  const ids = new URLSearchParams(query).get('ids')?.split(',');
+  const { parts } = (route?.value ?? {}) as { parts?: readonly { id: string }[] };
+  if (!route || !ids || !parts) return undefined;
+  return { ...route, value: { parts: parts.filter((p) => ids.includes(p.id)) } };
+}
+
 /** Takes the place of `fetch` until the tests end. */
 export function startFakeServer(): FakeServer {
-  const routes = new Map<string, { value: unknown; status: number }>();
+  const routes = new Map<string, Route>();
   const asked: FakeServer['asked'] = [];
   let isAway = false;
   globalThis.fetch = (async (path: string, init: { method: string; body?: string }) => {
     const body: unknown = init.body === undefined ? undefined : JSON.parse(init.body);
     asked.push({ method: init.method, path, body });
     if (isAway) throw new TypeError('no connection');
-    const route = routes.get(`${init.method} ${path}`) ?? {
-      value: { title: 'This is not here' },
-      status: 404,
-    };
+    const [bare, query = ''] = path.split('?') as [string, string?];
+    const route = routes.get(`${init.method} ${path}`) ??
+      narrowed(routes.get(`${init.method} ${bare}`), query) ?? {
+        value: { title: 'This is not here' },
+        status: 404,
+      };
     const text = route.status === 204 ? '' : JSON.stringify(route.value);
     return { ok: route.status < 400, status: route.status, text: async () => text };
   }) as never;

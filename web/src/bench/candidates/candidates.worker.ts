@@ -4,31 +4,41 @@ import {
   createNames,
   judgeCandidates,
   listAsked,
+  listFittingLeads,
   loadCollider,
   measureReport,
   narrowAsked,
+  placeSetup,
   setupBudgetMs,
   tellFinding,
   tryEdit,
   withBudget,
   type Candidate,
   type Collider,
-  type Part,
+  type Edit,
+  type PartBook,
   type Report,
 } from '@zucchini/core';
 import { expose } from 'comlink';
-import type { CandidatesAnswer, CandidatesQuestion, ToldCandidate } from './messages';
+import { WorkerParts, type PartNews } from '../../desk/workerParts';
+import type {
+  CandidatesAnswer,
+  CandidatesQuestion,
+  LeadsAnswer,
+  LeadsQuestion,
+  ToldCandidate,
+} from './messages';
 
 /** How long the worker works before it lets a newer question in, in ms. */
 const breathMs = 24;
 
-const parts = new Map<string, Part>();
+const known = new WorkerParts();
 let collider: Promise<Collider> | undefined;
 let newest = 0;
 
 const breathe = () => new Promise((resolve) => setTimeout(resolve, 0));
 
-function tell(report: Report, candidate: Candidate): ToldCandidate {
+function tell(report: Report, parts: PartBook, candidate: Candidate): ToldCandidate {
   if (candidate.state !== 'fits') return { candidate, appears: [], goes: [], where: '' };
   const { appears, goes } = candidate.change;
   const before = createNames(report.assembly, parts);
@@ -44,6 +54,10 @@ function tell(report: Report, candidate: Candidate): ToldCandidate {
   };
 }
 
+/** What would be done with a candidate: it is fitted, or with one of its chains. */
+const listEdits = ({ candidate }: ToldCandidate): readonly Edit[] =>
+  candidate.state === 'fits' ? [candidate.edit] : candidate.chains.map((c) => c.edit);
+
 /** Told as it comes; a newer question ends an older one, which then answers no more. */
 async function ask(
   question: CandidatesQuestion,
@@ -51,9 +65,14 @@ async function ask(
 ): Promise<void> {
   const { run, rig, setupId, drawer, ask: asks, words } = question;
   newest = run;
-  warm(question.newParts);
+  known.take(question);
+  collider ??= loadCollider();
   const budget = createBudget(setupBudgetMs, () => performance.now());
-  const narrow = withBudget(await collider!, budget);
+  const [narrow, parts] = await Promise.all([
+    collider.then((one) => withBudget(one, budget)),
+    known.withCatalogue(),
+  ]);
+  budget.renew();
   if (run !== newest) return;
   const report = measureReport(rig, setupId, parts, { collider: narrow });
   const makeId = () => crypto.randomUUID();
@@ -63,26 +82,53 @@ async function ask(
   const context = { report, parts, collider: narrow, makeId };
   const all = listAsked(report, drawer, parts, makeId, asks);
   const { chosen, held } = narrowAsked(context, asks, all, words);
+  const answer = () =>
+    onFound({
+      found,
+      done,
+      total: chosen.length,
+      held,
+      parts: known.tell(parts, found.flatMap(listEdits)),
+    });
   for (const candidate of judgeCandidates(context, asks, chosen)) {
     budget.renew();
-    found.push(tell(report, candidate));
+    found.push(tell(report, parts, candidate));
     done += 1;
     if (performance.now() - since < breathMs) continue;
-    onFound({ found, done, total: chosen.length, held });
+    answer();
     found = [];
     await breathe();
     if (run !== newest) return;
     since = performance.now();
   }
-  onFound({ found, done, total: chosen.length, held });
+  answer();
 }
 
-/** Takes parts that will be needed, so that the first question is answered at once. */
-function warm(newParts: readonly Part[]): void {
-  for (const part of newParts) parts.set(part.id, part);
+/** Reads what will be needed, so that the first question is answered at once. */
+function warm(news: PartNews): void {
+  known.take(news);
   collider ??= loadCollider();
+  // What fails now is tried again when it is asked for, and told then.
+  void known.withCatalogue().catch(() => undefined);
 }
 
-const api = { ask, warm };
+/** The leads that go between two ports, out of all that there are. */
+async function leads(question: LeadsQuestion): Promise<LeadsAnswer> {
+  const { rig, setupId, drawer, from, to } = question;
+  known.take(question);
+  const parts = await known.withCatalogue();
+  const assembly = placeSetup(
+    rig,
+    rig.setups.find((s) => s.id === setupId)!,
+    parts,
+  );
+  const portOf = (end: LeadsQuestion['from']) =>
+    assembly.byId.get(end.item)?.part.ports?.find((p) => p.id === end.port);
+  const [a, b] = [portOf(from), portOf(to)];
+  const found = a && b ? listFittingLeads(assembly, parts, a, b, drawer) : [];
+  return { leads: found, parts: known.tellParts(found.map((l) => l.part)) };
+}
+
+const api = { ask, leads, warm };
 export type CandidatesApi = typeof api;
 expose(api);

@@ -1,7 +1,8 @@
-import type { Ask, Candidate, KitItem, Part, Rig } from '@zucchini/core';
+import type { Ask, CableRun, Candidate, FittingLead, KitItem, Part, Rig } from '@zucchini/core';
+import type { PartNews } from '../../desk/workerParts';
 
 /** What the worker is asked. Parts go over once; later questions name only what is new. */
-export interface CandidatesQuestion {
+export interface CandidatesQuestion extends PartNews {
   readonly run: number;
   readonly rig: Rig;
   readonly setupId: string;
@@ -9,8 +10,21 @@ export interface CandidatesQuestion {
   readonly ask: Ask;
   /** Words that must stand in a name, maker or kind: they look among all, also those that waited. */
   readonly words: string;
-  /** Parts the worker has not been given yet. */
-  readonly newParts: readonly Part[];
+}
+
+/** Which leads go from one port to another. */
+export interface LeadsQuestion extends PartNews {
+  readonly rig: Rig;
+  readonly setupId: string;
+  readonly drawer: readonly KitItem[];
+  readonly from: CableRun['from'];
+  readonly to: CableRun['from'];
+}
+
+export interface LeadsAnswer {
+  /** What is owned and free first, then the cheapest. */
+  readonly leads: readonly FittingLead[];
+  readonly parts: readonly Part[];
 }
 
 /** A candidate with its findings in words, which the worker knows how to say. */
@@ -29,4 +43,6 @@ export interface CandidatesAnswer {
   readonly total: number;
   /** Asked and not judged, because they are too many at once. */
   readonly held: number;
+  /** Parts of the catalogue that what was found would bring in, and that the page has not been told of yet. */
+  readonly parts: readonly Part[];
 }

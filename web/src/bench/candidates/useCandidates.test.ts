@@ -61,7 +61,7 @@ describe('candidates', () => {
     const now = start();
     await until(() => asked.length === 1);
     expect(asked[0]!.question).toMatchObject({ setupId: 'low', ask, words: '' });
-    asked[0]!.hear({ found: [told('a')], done: 1, total: 2, held: 3 });
+    asked[0]!.hear({ found: [told('a')], done: 1, total: 2, held: 3, parts: [] });
     await until(() => now.found.value.length === 1);
     expect([now.state.value, now.done.value, now.total.value, now.held.value]).toEqual([
       'working',
@@ -69,7 +69,7 @@ describe('candidates', () => {
       2,
       3,
     ]);
-    asked[0]!.hear({ found: [told('b')], done: 2, total: 2, held: 3 });
+    asked[0]!.hear({ found: [told('b')], done: 2, total: 2, held: 3, parts: [] });
     await until(() => now.state.value === 'done');
     expect(now.found.value.map((t) => t.candidate.part.id)).toEqual(['a', 'b']);
     now.stop();
@@ -79,13 +79,13 @@ describe('candidates', () => {
   it('are asked anew when the rig changes; the first new answer takes the place of the old ones', async () => {
     const now = start();
     await until(() => asked.length === 1);
-    asked[0]!.hear({ found: [told('a')], done: 1, total: 1, held: 0 });
+    asked[0]!.hear({ found: [told('a')], done: 1, total: 1, held: 0, parts: [] });
     await until(() => now.found.value.length === 1);
     useBench().apply({ type: 'rename', name: 'Other' });
     await until(() => asked.length === 2);
     expect([now.state.value, now.found.value.length, now.done.value]).toEqual(['working', 1, 0]);
-    asked[0]!.hear({ found: [told('late')], done: 9, total: 9, held: 0 });
-    asked[1]!.hear({ found: [told('b')], done: 1, total: 2, held: 0 });
+    asked[0]!.hear({ found: [told('late')], done: 9, total: 9, held: 0, parts: [] });
+    asked[1]!.hear({ found: [told('b')], done: 1, total: 2, held: 0, parts: [] });
     await until(() => now.done.value === 1);
     expect(now.found.value.map((t) => t.candidate.part.id)).toEqual(['b']);
   });
@@ -93,7 +93,7 @@ describe('candidates', () => {
   it('are stopped where they are, and taken up again by another worker', async () => {
     const now = start();
     await until(() => asked.length === 1);
-    asked[0]!.hear({ found: [told('a')], done: 1, total: 5, held: 0 });
+    asked[0]!.hear({ found: [told('a')], done: 1, total: 5, held: 0, parts: [] });
     await until(() => now.found.value.length === 1);
     const ended = workers!.ended;
     now.stop();
@@ -111,12 +111,12 @@ describe('candidates', () => {
   it('are looked for among all where some waited and a word is typed', async () => {
     const now = start();
     await until(() => asked.length === 1);
-    asked[0]!.hear({ found: [], done: 4, total: 4, held: 0 });
+    asked[0]!.hear({ found: [], done: 4, total: 4, held: 0, parts: [] });
     await until(() => now.state.value === 'done');
     words.value = 'yoke';
     await new Promise((resolve) => setTimeout(resolve, 220));
     expect(asked).toHaveLength(1);
-    asked[0]!.hear({ found: [], done: 4, total: 4, held: 7 });
+    asked[0]!.hear({ found: [], done: 4, total: 4, held: 7, parts: [] });
     await until(() => now.held.value === 7);
     words.value = 'yoke top';
     await until(() => asked.length === 2);

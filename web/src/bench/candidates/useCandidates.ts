@@ -9,14 +9,16 @@ import type { CandidatesApi } from './candidates.worker';
 import type { CandidatesAnswer, CandidatesQuestion, ToldCandidate } from './messages';
 
 /** One worker for the whole bench, started when it is first asked. */
-const link = linkWorker<CandidatesApi>(
+export const candidatesLink = linkWorker<CandidatesApi>(
   () => new Worker(new URL('./candidates.worker.ts', import.meta.url), { type: 'module' }),
 );
 let run = 0;
 
-/** Starts the worker and gives it the catalogue, so that the first question is answered at once. */
-export function warmCandidates(parts: Iterable<Part>): void {
-  void link.ask().warm(toPlain(link.takeNewParts(parts)));
+/** Starts the worker and lets it read the catalogue, so that the first question is answered at once. */
+export function warmCandidates(era: number, parts: Iterable<Part>): void {
+  void candidatesLink
+    .ask()
+    .warm(toPlain({ era, newParts: candidatesLink.takeNewParts(parts, era) }));
 }
 
 /**
@@ -48,9 +50,12 @@ export function useCandidates(ask: () => Ask, words: () => string = () => '') {
       drawer: bench.drawer,
       ask: ask(),
       words: words(),
-      newParts: link.takeNewParts(bench.parts.values()),
+      era: bench.era,
+      newParts: candidatesLink.takeNewParts(bench.parts.values(), bench.era),
     };
     const hear = (answer: CandidatesAnswer) => {
+      // Told once: also what an older question brings is wanted.
+      bench.offer(answer.parts, question.era);
       if (own !== mine || state.value === 'stopped') return;
       // The first answer takes the place of what an older rig was told.
       found.value = isFirst ? answer.found : [...found.value, ...answer.found];
@@ -61,7 +66,7 @@ export function useCandidates(ask: () => Ask, words: () => string = () => '') {
       if (answer.done >= answer.total) state.value = 'done';
     };
     try {
-      await link.ask().ask(toPlain(question), proxy(hear));
+      await candidatesLink.ask().ask(toPlain(question), proxy(hear));
     } catch (error) {
       if (own !== mine) return;
       trouble.value = sayError(error);
@@ -73,13 +78,13 @@ export function useCandidates(ask: () => Ask, words: () => string = () => '') {
     if (state.value !== 'working') return;
     state.value = 'stopped';
     // What is at work is ended at once; the next question starts another worker.
-    link.end();
+    candidatesLink.end();
   }
 
   // What is still told after the panel is closed is not heard.
   onScopeDispose(() => (mine = -1));
   watch(
-    () => [bench.history?.present, bench.parts, bench.drawer, ask()] as const,
+    () => [bench.history?.present, bench.era, bench.drawer, ask()] as const,
     () => void start(),
     {
       immediate: true,

@@ -34,7 +34,7 @@ import PanelFrame from './PanelFrame.vue';
  */
 const props = defineProps<{ itemId: string; ask: Ask; wanted?: string | undefined }>();
 const bench = useBench();
-const text = ref(props.wanted === undefined ? '' : (bench.parts.get(props.wanted)?.name ?? ''));
+const text = ref(props.wanted === undefined ? '' : (bench.named.get(props.wanted)?.name ?? ''));
 const order = ref<CandidateOrder>('best');
 const ownedFirst = ref(true);
 const kind = ref('');

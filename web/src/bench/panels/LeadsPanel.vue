@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { drawPortToPort, listFittingLeads, sayMm, type Port } from '@zucchini/core';
+import { drawPortToPort, sayMm, type Port } from '@zucchini/core';
 import { computed, ref } from 'vue';
 import ChoiceField from '../../form/ChoiceField.vue';
 import AppButton from '../../shared/AppButton.vue';
 import { announce } from '../../shared/announce';
 import { createId, useBench } from '../../desk/benchStore';
+import { useFittingLeads } from '../candidates/useFittingLeads';
 import PanelFrame from './PanelFrame.vue';
 
 /** The planned leads with their ways, and a lead between any two ports. */
@@ -73,12 +74,15 @@ const straight = computed(() => {
   return line?.mm ?? 0;
 });
 
-const leads = computed(() => {
+const { found, trouble } = useFittingLeads(() => {
   const { from: a, to: b } = chosen.value;
-  if (!a || !b) return [];
+  return (
+    a && b && { from: { item: a.item, port: a.port.id }, to: { item: b.item, port: b.port.id } }
+  );
+});
+const leads = computed(() => {
   const kit = new Set([...bench.rig!.kit, ...bench.drawer].map((i) => i.id));
-  const { assembly } = bench.report!;
-  return listFittingLeads(assembly, bench.parts, a.port, b.port, bench.drawer).map((l) => ({
+  return (found.value ?? []).map((l) => ({
     item: l.item,
     key: l.item.id,
     name: kit.has(l.item.id) ? `${l.part.name} (in the kit)` : l.part.name,
@@ -161,6 +165,8 @@ function unplug(id: string): void {
           :model-value="lead || leads[0]!.key"
           @update:model-value="(key) => (lead = key)"
         />
+        <p v-else-if="trouble" class="text-tomato mt-2 text-xs" role="alert">{{ trouble }}</p>
+        <p v-else-if="!found" class="text-faint mt-2 text-xs" role="status">looking for leads …</p>
         <p v-else class="text-tomato mt-2 text-xs" role="status">
           No lead in the catalogue has these two plugs.
         </p>

@@ -8,12 +8,12 @@ import {
   withBudget,
   type Collider,
   type Offered,
-  type Part,
 } from '@zucchini/core';
 import { expose } from 'comlink';
+import { WorkerParts } from '../../desk/workerParts';
 import type { RemediesAnswer, RemediesQuestion } from './messages';
 
-const parts = new Map<string, Part>();
+const known = new WorkerParts();
 let collider: Promise<Collider> | undefined;
 let newest = 0;
 
@@ -24,19 +24,29 @@ const breathe = () => new Promise((resolve) => setTimeout(resolve, 0));
 
 /** Told finding by finding; a newer question ends an older one, which then answers no more. */
 async function ask(
-  { run, rig, setupId, newParts }: RemediesQuestion,
+  { run, rig, setupId, era, newParts }: RemediesQuestion,
   onFound: (answer: RemediesAnswer) => void,
 ): Promise<void> {
   newest = run;
-  warm(newParts);
+  known.take({ era, newParts });
+  collider ??= loadCollider();
   const budget = createBudget(setupBudgetMs, () => performance.now());
-  const narrow = withBudget(await collider!, budget);
+  const narrow = withBudget(await collider, budget);
   if (run !== newest) return;
-  const report = measureReport(rig, setupId, parts, { collider: narrow });
+  const report = measureReport(rig, setupId, known.ofRig, { collider: narrow });
   const total = Math.min(report.findings.length, mostTried);
   let done = 0;
   let offered: Offered[] = [];
   let told = performance.now();
+  if (total === 0) return onFound({ offered, done, total, parts: [] });
+  // Where the catalogue cannot be read, what is on the rig may still be moved.
+  const parts = await known.withCatalogue().catch(() => known.ofRig);
+  if (run !== newest) return;
+  const tell = () =>
+    known.tell(
+      parts,
+      offered.flatMap((o) => o.edits),
+    );
   for (const one of findRemedies(report, parts, { collider: narrow, catalogue: parts })) {
     budget.renew();
     offered.push(one);
@@ -44,19 +54,13 @@ async function ask(
     if (done === total) break;
     // What helps is told at once; that nothing does can wait for the next answer.
     if (one.edits.length === 0 && performance.now() - told < 50) continue;
-    onFound({ offered, done, total });
+    onFound({ offered, done, total, parts: tell() });
     offered = [];
     await breathe();
     if (run !== newest) return;
     told = performance.now();
   }
-  onFound({ offered, done: total, total });
-}
-
-/** Takes parts that will be needed, so that the first question is answered at once. */
-function warm(newParts: readonly Part[]): void {
-  for (const part of newParts) parts.set(part.id, part);
-  collider ??= loadCollider();
+  onFound({ offered, done: total, total, parts: tell() });
 }
 
 const api = { ask };

@@ -44,11 +44,11 @@ describe('ways out', () => {
     await until(() => asked.length === 1);
     expect(asked[0]!.question).toMatchObject({ setupId: 'low', rig: { id: 'rig' } });
     expect(mending.state).toBe('working');
-    asked[0]!.hear({ offered: [{ findingId: 'a', edits: [slide] }], done: 1, total: 2 });
+    asked[0]!.hear({ offered: [{ findingId: 'a', edits: [slide] }], done: 1, total: 2, parts: [] });
     await until(() => mending.found.size === 1);
     expect([mending.state, mending.done, mending.total]).toEqual(['working', 1, 2]);
     expect(mending.found.get('a')).toEqual([slide]);
-    asked[0]!.hear({ offered: [{ findingId: 'b', edits: [] }], done: 2, total: 2 });
+    asked[0]!.hear({ offered: [{ findingId: 'b', edits: [] }], done: 2, total: 2, parts: [] });
     await until(() => mending.state === 'done');
     expect([...mending.found.keys()]).toEqual(['a', 'b']);
   });
@@ -56,15 +56,15 @@ describe('ways out', () => {
   it('drop when the rig changes, and late answers about the older one are not heard', async () => {
     const mending = useRemedies();
     await until(() => asked.length === 1);
-    asked[0]!.hear({ offered: [{ findingId: 'a', edits: [slide] }], done: 1, total: 2 });
+    asked[0]!.hear({ offered: [{ findingId: 'a', edits: [slide] }], done: 1, total: 2, parts: [] });
     await until(() => mending.found.size === 1);
     useBench().apply(slide);
     await until(() => mending.found.size === 0);
     await until(() => asked.length === 2);
     expect(asked[1]!.question.rig.setups[0]!.joints[0]!.slideMm).toBe(3);
     expect(asked[1]!.question.newParts).toEqual([]);
-    asked[0]!.hear({ offered: [{ findingId: 'late', edits: [] }], done: 2, total: 2 });
-    asked[1]!.hear({ offered: [{ findingId: 'now', edits: [] }], done: 1, total: 1 });
+    asked[0]!.hear({ offered: [{ findingId: 'late', edits: [] }], done: 2, total: 2, parts: [] });
+    asked[1]!.hear({ offered: [{ findingId: 'now', edits: [] }], done: 1, total: 1, parts: [] });
     await until(() => mending.state === 'done');
     expect([...mending.found.keys()]).toEqual(['now']);
   });

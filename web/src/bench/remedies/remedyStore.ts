@@ -32,7 +32,7 @@ export const useRemedies = defineStore('remedies', () => {
   let mine = 0;
 
   /** What is asked about: the rig as it is stored, not what is tried out on it. */
-  const asked = computed(() => [bench.history?.present, bench.setupId, bench.parts] as const);
+  const asked = computed(() => [bench.history?.present, bench.setupId, bench.era] as const);
 
   function drop(): void {
     mine = -1;
@@ -52,9 +52,12 @@ export const useRemedies = defineStore('remedies', () => {
       run: own,
       rig,
       setupId: bench.setupId,
-      newParts: link.takeNewParts(bench.parts.values()),
+      era: bench.era,
+      newParts: link.takeNewParts(bench.parts.values(), bench.era),
     };
     const hear = (answer: RemediesAnswer) => {
+      // Told once: also what an older question brings is wanted.
+      bench.offer(answer.parts, question.era);
       if (own !== mine || state.value !== 'working') return;
       found.value = new Map([
         ...found.value,
