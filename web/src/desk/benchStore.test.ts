@@ -358,7 +358,10 @@ describe('parts of the catalogue', () => {
   it('are taken with the edit that brings them in, what is in their boxes with them', async () => {
     const bench = await open();
     const key = cube('key', 5);
-    const plate = cube('plate', 50, { inBox: [{ partId: 'key' }], mounts: handle.mounts });
+    const plate = cube('plate', 50, {
+      inBox: [{ name: 'key', partId: 'key' }],
+      mounts: handle.mounts,
+    });
     bench.offer([plate, key, cube('other', 1)], bench.era);
     expect(bench.parts.has('plate')).toBe(false);
     bench.apply({

@@ -57,7 +57,7 @@ describe('the parts of a worker', () => {
 
   it('are told to the page as far as an edit brings them in, with what is in their boxes, once', async () => {
     const boxed = part('key');
-    const bought = part('plate', { inBox: [{ partId: 'key' }] as Part['inBox'] });
+    const bought = part('plate', { inBox: [{ name: 'key', partId: 'key' }] });
     const { parts } = start(() => [boxed, bought, part('other')]);
     parts.take({ era: 1, newParts: [part('mine')] });
     const book = await parts.withCatalogue();

@@ -29,7 +29,7 @@ function tell(error: unknown, title: string): void {
       : { title: `${title} ${String(error)}` };
 }
 
-const { rigs, read } = useShelf();
+const { rigs, read, waiting } = useShelf();
 
 async function load(): Promise<void> {
   try {
@@ -137,6 +137,16 @@ onMounted(load);
         <AppButton class="mt-2" small @click="load">Read the shelf again</AppButton>
       </TroubleBox>
       <p v-if="told" class="text-leaf mt-6" role="status">{{ told }}</p>
+
+      <!-- One or two are done before they are read of; of many the work is told. -->
+      <p
+        v-if="waiting.left > 2"
+        class="text-faint mt-6 flex items-center gap-3 text-sm tabular-nums"
+        role="status"
+      >
+        <progress class="w-40" :value="waiting.of - waiting.left" :max="waiting.of" />
+        Figures of {{ waiting.left }} rigs are being worked out; all can be opened meanwhile.
+      </p>
 
       <p v-if="state === 'loading' && !trouble" class="text-faint mt-10">Reading the shelf …</p>
 

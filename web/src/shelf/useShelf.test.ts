@@ -25,6 +25,24 @@ describe('the shelf', () => {
     scope.stop();
   });
 
+  it('tells how many figures are still to come, of as many as there were', async () => {
+    const server = startFakeServer();
+    const scope = effectScope();
+    const { waiting, read } = scope.run(useShelf)!;
+    for (const [left, of] of [
+      [3, 3],
+      [1, 3],
+      [0, 0],
+      [2, 2],
+    ] as const) {
+      const rigs = Array.from({ length: 4 }, (_, i) => ({ id: `${i}`, pending: i < left }));
+      server.answer('GET /api/rigs', { rigs });
+      await read();
+      expect(waiting.value).toEqual({ left, of });
+    }
+    scope.stop();
+  });
+
   it('that cannot be read the first time says so', async () => {
     startFakeServer().away(true);
     const scope = effectScope();

@@ -1,6 +1,6 @@
 import type { RigSummary } from '@zucchini/core';
 import { useTimeoutFn } from '@vueuse/core';
-import { ref } from 'vue';
+import { computed, ref } from 'vue';
 import { api } from '../api/client';
 
 /** How soon it is asked again for figures that follow, in ms. */
@@ -29,5 +29,13 @@ export function useShelf() {
     if (found.some((rig) => rig.pending)) again.start();
   }
 
-  return { rigs, read };
+  /** Of how many rigs figures are still to come, the most there were since it last came to an end. */
+  let most = 0;
+  const waiting = computed(() => {
+    const left = rigs.value?.filter((rig) => rig.pending).length ?? 0;
+    most = left === 0 ? 0 : Math.max(most, left);
+    return { left, of: most };
+  });
+
+  return { rigs, read, waiting };
 }
