@@ -24,14 +24,28 @@ export const ExchangeRate = z.strictObject({
 });
 export type ExchangeRate = z.infer<typeof ExchangeRate>;
 
-/** How many digits a currency's minor unit has: 2 for EUR, 0 for JPY, 3 for KWD; 2 where it is unknown. */
-export function measureMinorDigits(currency: string): number {
+// Asked of the runtime once for each currency: it takes as long as many sums of money.
+const minorDigits = new Map<string, number>();
+/** There are some 180 currencies; words that are none are not kept without end. */
+const mostCurrencies = 500;
+
+function askMinorDigits(currency: string): number {
   try {
     const options = new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions();
     return options.maximumFractionDigits ?? 2;
   } catch {
     return 2;
   }
+}
+
+/** How many digits a currency's minor unit has: 2 for EUR, 0 for JPY, 3 for KWD; 2 where it is unknown. */
+export function measureMinorDigits(currency: string): number {
+  let digits = minorDigits.get(currency);
+  if (digits === undefined) {
+    digits = askMinorDigits(currency);
+    if (minorDigits.size < mostCurrencies) minorDigits.set(currency, digits);
+  }
+  return digits;
 }
 
 /**
