@@ -12,6 +12,8 @@ export * from './route/index.js';
 export * from './finding/index.js';
 export * from './hold/index.js';
 export * from './question/index.js';
+export * from './wire/index.js';
+export * from './day/index.js';
 export * from './fit/index.js';
 export * from './hang/index.js';
 export * from './last/index.js';

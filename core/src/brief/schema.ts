@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Note, Serves, Tool } from '../part/index.js';
+import { Name, Note, Serves, Tool } from '../part/index.js';
 import { Currency, ExchangeRate, Money } from '../units/index.js';
 
 /** What must not be exceeded. A limit that is absent is not judged. */
@@ -17,8 +17,39 @@ export const Limits = z.strictObject({
 });
 export type Limits = z.infer<typeof Limits>;
 
+/** A stretch of the day in which the work is of one kind. */
+export const DayStretch = z
+  .strictObject({
+    name: Name,
+    hours: z.number().positive('a stretch is longer than 0 h').max(48),
+    /** Shares of the time in which it records and in which it is on and waits, 0 to 1; the rest it is switched off. */
+    record: z.number().min(0).max(1),
+    idle: z.number().min(0).max(1),
+    mains: z.boolean().optional(),
+    temperatureC: z.number().min(-60).max(70).optional(),
+  })
+  .refine((s) => s.record + s.idle <= 1 + 1e-9, {
+    path: ['idle'],
+    message: 'recording and waiting together are more than the whole stretch',
+  });
+export type DayStretch = z.infer<typeof DayStretch>;
+
+/** A day is at most this long, in h. */
+const mostHours = 48;
+
 const Day = z.strictObject({
-  hoursOn: z.number().positive().max(48).optional(),
+  hoursOn: z.number().positive().max(mostHours).optional(),
+  /** One after the other, from the first minute on; without them the hours are one stretch. */
+  stretches: z
+    .array(DayStretch)
+    .min(1)
+    .max(24)
+    .refine((list) => list.reduce((sum, s) => sum + s.hours, 0) <= mostHours, {
+      message: `together they are longer than ${mostHours} h`,
+    })
+    .optional(),
+  /** Of each cell so much is not planned with, 0 to 1. */
+  reserve: z.number().min(0).max(0.9).optional(),
   mainsBreak: z.boolean().optional(),
   temperatureC: z.number().min(-60).max(70).optional(),
   flights: z.int().min(0).max(50).optional(),

@@ -206,13 +206,18 @@ function findEndFindings(space: Space, lead: PluggedLead, end: PluggedEnd): AnyF
   }
   const tail = measurePlugEnd(end);
   const blocks = (mm: number) =>
-    isEntered(space, [createProbe(tail, end.leaves, plugGuess.cableRadiusMm, mm)], isOther);
+    isEntered(
+      space,
+      // One that folds flat still comes out of its plug.
+      [createProbe(tail, end.leaves, plugGuess.cableRadiusMm, Math.max(0.05, mm))],
+      isOther,
+    );
   if (!blocks(lead.bendRadiusMm)) return [];
   let [clear, met] = [0, lead.bendRadiusMm];
   // Halving a bend of some centimetres to a tenth of a mm.
   for (let i = 0; i < 8; i += 1) {
     const middle = (clear + met) / 2;
-    if (blocks(Math.max(0.05, middle))) met = middle;
+    if (blocks(middle)) met = middle;
     else clear = middle;
   }
   return [

@@ -2,6 +2,7 @@ export * from './ids.js';
 export * from './mount-kinds.js';
 export * from './mount.js';
 export * from './kinds.js';
+export * from './power.js';
 export * from './schema.js';
 export * from './labels.js';
 export * from './movement.js';

@@ -5,6 +5,7 @@ import { Money } from '../units/index.js';
 import { isPlainValue, LocalId, Name, Note, PartId, WholeText } from './ids.js';
 import { PartKind } from './kinds.js';
 import { Mount, Tool } from './mount.js';
+import { Cell, Charger, Draw, InputEffect, Medium, RecordingMode } from './power.js';
 
 /** How well a figure is known. */
 export const Provenance = z.enum(['sheet', 'measured', 'guessed']);
@@ -106,8 +107,17 @@ export const Port = z.strictObject({
       minV: z.number().positive().max(1000),
       maxV: z.number().positive().max(1000),
       maxA: z.number().positive().max(1000).optional(),
+      /** Of an outlet: what it gives at most; over USB-C its highest level. */
       maxW: z.number().positive().max(10_000).optional(),
       regulated: z.boolean().optional(),
+      /** Of an outlet behind a converter: what comes out of what goes in, over 0 up to 1. */
+      efficiency: z.number().positive().max(1).optional(),
+      /** Of an input: the level that a source must offer before it takes anything, W. */
+      leastW: z.number().positive().max(10_000).optional(),
+      /** Of an input: what it does while the device is on. */
+      effect: InputEffect.optional(),
+      /** Of a round plug: which pole is in the middle. */
+      polarity: z.enum(['centre-plus', 'centre-minus']).optional(),
     })
     .optional(),
 });
@@ -224,7 +234,18 @@ export const CableMake = z.strictObject({
   lengthMm: LengthMm,
   /** How far a coiled lead can be drawn. */
   stretchesToMm: LengthMm.optional(),
-  bendRadiusMm: LengthMm.optional(),
+  /** 0 of one that can be folded flat. */
+  bendRadiusMm: z.number().min(0).max(1000).optional(),
+  thicknessMm: z.number().min(0).max(100).optional(),
+  /** What its conductors bear. */
+  maxA: z.number().positive().max(1000).optional(),
+  /** A converter in the lead: what it gives, and how much of what it takes. */
+  converter: z
+    .strictObject({
+      outV: z.number().positive().max(1000),
+      efficiency: z.number().positive().max(1).optional(),
+    })
+    .optional(),
   carries: z.array(Carries).min(1),
 });
 export type CableMake = z.infer<typeof CableMake>;
@@ -346,6 +367,11 @@ export const Part = z
     opensDoor: z.boolean().optional(),
     /** A device with a cell inside that nobody takes out: it runs without a supply for a while. */
     innerCell: z.boolean().optional(),
+    draw: Draw.optional(),
+    cell: Cell.optional(),
+    charger: Charger.optional(),
+    medium: Medium.optional(),
+    modes: z.array(RecordingMode).max(40).optional(),
     homeMade: z.boolean().optional(),
     /** Another maker's part that was drilled, bent, cut or glued. */
     altered: z.boolean().optional(),

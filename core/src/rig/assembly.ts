@@ -3,7 +3,6 @@ import {
   measureMate,
   noMass,
   type Mass,
-  type Mate,
   type Mount,
   type Part,
   type PartBook,
@@ -23,43 +22,10 @@ import {
 } from '../placement/index.js';
 import { partFromSolid, type Solid } from '../solid/index.js';
 import { toRad } from '../units/index.js';
-import type { Joint, KitItem, Rig, Setup } from './schema.js';
+import type { PlacedItem, PlacedJoint } from './placed.js';
+import type { Joint, Rig, Setup } from './schema.js';
 import { measureSlideRange, type SlideRange } from './slide.js';
 import { findMoved, keepItem, keepJoint, measurePlacedMass, type Jointed } from './standing.js';
-
-/** An individual with its place in space. */
-export interface PlacedItem {
-  readonly item: KitItem;
-  readonly part: Part;
-  /** 1 for the body, then as the tree is walked, branch by branch. */
-  readonly number: number;
-  /** How many joints lie between it and the body. */
-  readonly depth: number;
-  readonly rigFromPart: Placement;
-  /** Where the things that this part's movements carry stand, in the part's frame. */
-  readonly moved: ReadonlyMap<string, Placement>;
-  /** In the rig's frame; undefined where the mass is not known. */
-  readonly mass: Mass | undefined;
-  /** The first place in `items` after this one's branch: the item and all it carries stand before it. */
-  readonly branchEnd: number;
-  /** Of the item and all it carries, as far as it is known. */
-  readonly branchMass: Mass;
-  /** The joint that carries it; undefined for the body. */
-  readonly carriedBy: PlacedJoint | undefined;
-}
-
-/** A joint with its two mounts and what becomes of them. */
-export interface PlacedJoint {
-  readonly joint: Joint;
-  readonly child: string;
-  readonly parent: string;
-  readonly childMount: Mount;
-  readonly parentMount: Mount;
-  /** Frame of the parent's mount where the child sits: z outward, x the reference before turning. */
-  readonly rigFromParentMount: Placement;
-  readonly mate: Mate;
-  readonly slide: SlideRange | undefined;
-}
 
 /** A setup walked from the body outwards: what every question is asked of. */
 export interface Assembly {

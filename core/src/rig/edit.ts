@@ -120,6 +120,7 @@ export type Edit =
     }
   /** Several edits as one step, in this order. */
   | { readonly type: 'all'; readonly edits: readonly Edit[] }
+  /** Changes an individual of the kit; one that is not in it yet joins it, to be taken along. */
   | { readonly type: 'set-item'; readonly item: KitItem }
   | { readonly type: 'set-brief'; readonly brief: Brief }
   | { readonly type: 'set-settings'; readonly settings: Rig['settings'] }
@@ -419,7 +420,9 @@ function change(rig: Rig, edit: Edit): Rig {
     case 'set-item':
       return {
         ...rig,
-        kit: rig.kit.map((item) => (item.id === edit.item.id ? edit.item : item)),
+        kit: rig.kit.some((item) => item.id === edit.item.id)
+          ? rig.kit.map((item) => (item.id === edit.item.id ? edit.item : item))
+          : [...rig.kit, edit.item],
       };
     case 'set-brief':
       return { ...rig, brief: edit.brief };

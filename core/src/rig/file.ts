@@ -61,7 +61,7 @@ export function readRigFile(value: unknown): RigFileOutcome {
   if (head) return { state: 'malformed', issues: [head] };
   const parsed = RigFile.safeParse(value);
   if (!parsed.success) return { state: 'malformed', issues: toIssues(parsed.error) };
-  const file = parsed.data;
+  const file = { ...parsed.data, formatVersion: rigFormatVersion } as const;
   const issues: Issue[] = [];
   const ids = new Set<string>();
   file.parts.forEach((part, i) => {

@@ -13,7 +13,8 @@ import {
   type Vec3,
 } from '../placement/index.js';
 import { toDeg } from '../units/index.js';
-import type { Assembly, PlacedItem } from './assembly.js';
+import type { Assembly } from './assembly.js';
+import type { PlacedItem } from './placed.js';
 import type { Edit } from './edit.js';
 import { tryEdit } from './try.js';
 import type { PartBook } from '../part/index.js';

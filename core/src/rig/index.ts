@@ -5,6 +5,7 @@ export * from './break.js';
 export * from './file.js';
 export * from './slide.js';
 export * from './assembly.js';
+export * from './placed.js';
 export * from './loose.js';
 export * from './inertia.js';
 export * from './stretch.js';

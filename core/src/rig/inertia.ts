@@ -6,7 +6,8 @@ import {
   type Inertia,
 } from '../part/index.js';
 import { noTensor } from '../solid/index.js';
-import type { Assembly, PlacedItem } from './assembly.js';
+import type { Assembly } from './assembly.js';
+import type { PlacedItem } from './placed.js';
 
 /** Inertia of one item where it stands, in the rig's frame; undefined where its mass is not known. */
 export function measureItemInertia(placed: PlacedItem): Inertia | undefined {

@@ -238,12 +238,14 @@ export const LogEntry = z.strictObject({
 export type LogEntry = z.infer<typeof LogEntry>;
 
 export const rigFormat = 'zucchini-rig';
-export const rigFormatVersion = 1;
+/** Version 2 says what parts draw, hold and record; what version 1 says stands in it unchanged. */
+export const rigFormatVersion = 2;
 
 /** The self-contained document that is exported, imported, shared and tested. */
 export const RigFile = z.strictObject({
   format: z.literal(rigFormat),
-  formatVersion: z.literal(rigFormatVersion),
+  /** Files of all versions so far are read; what is written is of the newest. */
+  formatVersion: z.literal([1, rigFormatVersion]),
   parts: z.array(Part).max(2000),
   rig: Rig,
   versions: z.array(Version).max(200).default([]),

@@ -1,5 +1,6 @@
 import { measureMate, type Mate, type Mount, type Part } from '../part/index.js';
-import type { Assembly, PlacedItem, PlacedJoint } from './assembly.js';
+import type { Assembly } from './assembly.js';
+import type { PlacedItem, PlacedJoint } from './placed.js';
 
 /** A joint of the part that leaves, seen from it: its own mount and what that is joined to. */
 export interface Tie {

@@ -7,7 +7,7 @@ import {
   type Stance,
 } from '../part/index.js';
 import type { Placement } from '../placement/index.js';
-import type { PlacedItem, PlacedJoint } from './assembly.js';
+import type { PlacedItem, PlacedJoint } from './placed.js';
 import type { Joint } from './schema.js';
 
 /**

@@ -1,7 +1,8 @@
 import type { Mount } from '../part/index.js';
 import { add, compose, place, rotate, scale, type Vec3 } from '../placement/index.js';
 import { tolerances } from '../units/index.js';
-import type { Assembly, PlacedItem, PlacedJoint } from './assembly.js';
+import type { Assembly } from './assembly.js';
+import type { PlacedItem, PlacedJoint } from './placed.js';
 import type { Brace } from './schema.js';
 
 /** A piece of a lengthwise mount, in mm from its origin along its axis. */

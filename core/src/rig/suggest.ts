@@ -1,6 +1,7 @@
 import { measureMate, mountKinds, type Mate, type Mount, type Part } from '../part/index.js';
 import { rotate, type Placement } from '../placement/index.js';
-import { placeAt, type Assembly, type PlacedItem } from './assembly.js';
+import { placeAt, type Assembly } from './assembly.js';
+import type { PlacedItem } from './placed.js';
 import { measureApartDeg } from '../units/index.js';
 import { measureSlideRange, toAllowedSlideMm } from './slide.js';
 import { measureOccupancy } from './stretch.js';

@@ -103,6 +103,11 @@ const facts = {
   guessed: z.array(z.string().max(60)).max(60).optional(),
   homeMade: z.boolean().optional(),
   innerCell: z.boolean().optional(),
+  draw: Part.shape.draw,
+  cell: Part.shape.cell,
+  charger: Part.shape.charger,
+  medium: Part.shape.medium,
+  modes: Part.shape.modes,
   /** What the template does not know of: added to what it makes. */
   more: z
     .strictObject({

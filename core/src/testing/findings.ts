@@ -7,6 +7,7 @@ import type { PartBook } from '../part/index.js';
 import type { Rig } from '../rig/index.js';
 import { turnAbout, body, createTestRig, cube, handle, joint, mountAt } from './rigs.js';
 import { holdFixtures } from './hold-findings.js';
+import { lastFixtures } from './last-findings.js';
 import { solidFixtures } from './solid-findings.js';
 
 type Made = { readonly rig: Rig; readonly parts: PartBook };
@@ -128,6 +129,7 @@ export const findingFixtures: Readonly<
 > = {
   ...solidFixtures,
   ...holdFixtures,
+  ...lastFixtures,
   'kinds-do-not-mate': {
     has: screwed(screwOf(6), 'body.shoe'),
     hasNot: screwed(screwOf(6), 'body.plain'),

@@ -28,6 +28,18 @@ function sayPose(edits: readonly Edit[], names: Names): string | undefined {
   return pose === undefined ? undefined : `Set ${names.item(first.itemId)} to “${pose}”`;
 }
 
+/** Several things that join the kit: "Take 2 × Peat small and Petrel cell along". */
+function sayTakenAlong(edits: readonly Edit[], names: Names): string | undefined {
+  const counts = new Map<string, number>();
+  for (const edit of edits) {
+    if (edit.type !== 'set-item' || names.has(edit.item.id)) return undefined;
+    const name = names.part(edit.item.partId);
+    counts.set(name, (counts.get(name) ?? 0) + 1);
+  }
+  const list = [...counts].map(([name, count]) => (count === 1 ? name : `${count} × ${name}`));
+  return `Take ${sayList(list)} along`;
+}
+
 function sayAll(edits: readonly Edit[], names: Names): string {
   const added = edits.flatMap((e) => (e.type === 'add-part' ? [names.part(e.item.partId)] : []));
   // Adaptors put between two parts: the last edit moves the part onto them.
@@ -43,6 +55,8 @@ function sayAll(edits: readonly Edit[], names: Names): string {
   }
   const pose = sayPose(edits, names);
   if (pose !== undefined) return pose;
+  const taken = sayTakenAlong(edits, names);
+  if (taken !== undefined) return taken;
   if (edits.length === 2 && first?.type === 'add-part' && last?.type === 'add-brace') {
     return `${sayEdit(first, names)}, by both its screws`;
   }
@@ -132,7 +146,9 @@ export function sayEdit(edit: Edit, names: Names): string {
     case 'all':
       return sayAll(edit.edits, names);
     case 'set-item':
-      return `Change ${names.item(edit.item.id)}`;
+      return names.has(edit.item.id)
+        ? `Change ${names.item(edit.item.id)}`
+        : `Take ${names.part(edit.item.partId)} along`;
     case 'set-brief':
       return 'Change the brief';
     case 'set-settings':

@@ -32,6 +32,31 @@ export function sayG(massG: number): string {
   return `${sayNumber(massG)} g`;
 }
 
+/** "8.5 W"; whole watts from 20 up. */
+export function sayW(powerW: number): string {
+  return `${sayNumber(powerW, powerW < 20 && !Number.isInteger(powerW) ? 1 : 0)} W`;
+}
+
+/** Whole minutes, to five where it is more than an hour: a run is no more exact than that. */
+function toMinutes(hours: number): number {
+  const minutes = hours * 60;
+  return minutes < 60 ? Math.round(minutes) : Math.round(minutes / 5) * 5;
+}
+
+/** "2 h 40 min", "45 min", "6 h". */
+export function sayHours(hours: number): string {
+  const minutes = toMinutes(hours);
+  const [h, min] = [Math.floor(minutes / 60), minutes % 60];
+  return [h > 0 ? `${h} h` : '', min > 0 || h === 0 ? `${min} min` : ''].filter(Boolean).join(' ');
+}
+
+/** "2:40 h": as {@link sayHours}, where there is little room. */
+export function sayHoursShort(hours: number): string {
+  const minutes = toMinutes(hours);
+  const [h, min] = [Math.floor(minutes / 60), minutes % 60];
+  return min === 0 ? `${h} h` : `${h}:${String(min).padStart(2, '0')} h`;
+}
+
 /** "1.56 N·m". */
 export function sayNm(momentNm: number): string {
   return `${sayNumber(momentNm, 2)} N·m`;

@@ -149,6 +149,8 @@ export function sayFastening(joint: PlacedJoint): string {
 
 /** Names for the ids that findings and edits carry. */
 export interface Names {
+  /** Whether an individual is in the kit: what an edit would bring in is not yet. */
+  has(itemId: string): boolean;
   item(itemId: string): string;
   mount(itemId: string, mountId: string): string;
   joint(jointId: string): Joint | undefined;
@@ -287,6 +289,7 @@ export function createNames(assembly: Assembly, parts: PartBook): Names {
   );
   const itemName = (itemId: string) => items.get(itemId) ?? itemId;
   return {
+    has: (itemId) => kit.has(itemId),
     item: itemName,
     lead: (cableId) => {
       const run = assembly.setup.cables?.find((c) => c.id === cableId);

@@ -7,7 +7,8 @@ import { useCatalogue } from '../catalogueStore';
 import { sayPath } from '../words';
 import FieldList from './FieldList.vue';
 import type { Fields } from './fields/field';
-import { listFactGroups, listPlainFacts, type FactGroup } from './fields/facts';
+import { listFactGroups, listPlainFacts } from './fields/facts';
+import type { FactGroup } from './fields/group';
 import RowList from './RowList.vue';
 import type { Editor } from './useEditor';
 

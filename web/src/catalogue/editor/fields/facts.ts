@@ -29,20 +29,9 @@ import {
   type Field,
   type Fields,
 } from './field';
+import type { FactGroup } from './group';
 import { listWith, type Row } from './movement';
-
-/** Some facts of a part under one heading: figures, and lists that one adds to. */
-export interface FactGroup {
-  readonly title: string;
-  /** Whether such a part states them as a rule, or this one does: else they are folded away with the rest. */
-  readonly usual: boolean;
-  readonly fields: readonly Field[];
-  readonly rows?: readonly Row[];
-  /** What can be added to its list: by name, as facts. */
-  readonly adds?: readonly (readonly [label: string, facts: Fields])[];
-  /** A part of the catalogue can be added to its list. */
-  readonly addPart?: (partId: string) => Fields;
-}
+import { listCell, listCharger, listDraw, listLeadFields, listRecording } from './power';
 
 const amountOf = (money: { minor: number; currency: string }) =>
   money.minor / 10 ** measureMinorDigits(money.currency);
@@ -195,6 +184,7 @@ function listCable(part: Part): FactGroup {
             number('bends no tighter than radius', 'mm', cable.bendRadiusMm, (v) =>
               set({ bendRadiusMm: v }),
             ),
+            ...listLeadFields(cable),
             ticks('carries', listChoices(carriesLabels), cable.carries, (v) => ({
               // A lead that carries nothing is no lead.
               ...(v.length ? set({ carries: Carries.options.filter((c) => v.includes(c)) }) : {}),
@@ -413,6 +403,10 @@ export function listFactGroups(part: Part, nameOf: (partId: string) => string): 
     listOptics(part),
     listSupport(part),
     listCable(part),
+    listDraw(part),
+    listCell(part),
+    listCharger(part),
+    listRecording(part),
     ...listBox(part, nameOf),
     ...listRules(part, nameOf),
     listOffers(part),

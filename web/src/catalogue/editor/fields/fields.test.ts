@@ -225,7 +225,7 @@ describe('the fields of an element', () => {
     'of %s have a unit where they are figures, and options where they are chosen',
     (id) => {
       for (const field of fieldsOf(id)) {
-        if (field.type === 'number') expect(field.unit).toMatch(/^(mm|g|s|V|A|W|N·m|°)$/);
+        if (field.type === 'number') expect(field.unit).toMatch(/^(mm|g|s|V|A|W|%|N·m|°)$/);
         if (field.type === 'choice') expect(field.options!.map(([v]) => v)).toContain(field.value);
       }
     },

@@ -1,5 +1,6 @@
 import { Carries, carriesLabels, listChoices, type Element } from '@zucchini/core';
 import { plugOptions } from '../../wizard/options';
+import { listPowerFields } from './power';
 import { choice, flag, mayWay, number, place, text, under, way, type Field } from './field';
 
 /** The figures of a socket for a plug. */
@@ -54,6 +55,7 @@ export function listPortFields(e: Extract<Element, { list: 'ports' }>): Field[] 
             flag('regulated', power.regulated ?? false, (v) => ({
               power: { ...power, regulated: v || undefined },
             })),
+            ...listPowerFields(power, p.direction !== 'out'),
           ]
         : []),
     ]),

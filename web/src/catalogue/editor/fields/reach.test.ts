@@ -137,6 +137,8 @@ const rich = Part.parse({
       power: { minV: 7, maxV: 17 },
     },
   ],
+  medium: { capacityGB: 100 },
+  modes: [{ name: 'fine', rateMbps: 100 }],
   movements: [
     {
       id: 'first',
@@ -169,6 +171,7 @@ const rich = Part.parse({
   opticalAxis: { atMm: point, direction: [1, 0, 0] },
   gimbal: { forwardMm: [-5, 5], leftMm: [-5, 5], upMm: [0, 5], envelopeMm: [9, 9, 9] },
   cable: {
+    converter: { outV: 8 },
     ends: [
       { connector: 'usb-c', bodyMm: 30 },
       { connector: 'usb-c', bodyMm: 30 },

@@ -1,0 +1,2 @@
+export * from './cold.js';
+export * from './run.js';

@@ -1,0 +1,377 @@
+import type { Feed, Network } from '../wire/index.js';
+import { measureColdShare } from './cold.js';
+
+/** A stretch of the day, every figure said. Shares are of its time, 0 to 1. */
+export interface DayPart {
+  readonly name: string;
+  readonly hours: number;
+  readonly record: number;
+  readonly idle: number;
+  readonly mains: boolean;
+  readonly temperatureC: number;
+}
+
+/** A cell of the kit that is not on the rig. */
+export interface Spare {
+  readonly itemId: string;
+  readonly energyWh: number;
+  /** How fast it takes charge at most, W; as the charger gives where absent. */
+  readonly chargeW?: number | undefined;
+  /** The stores of the rig whose place it can take. */
+  readonly fits: readonly string[];
+}
+
+/** A charger at hand, and which cells its bays take. */
+export interface ChargingBays {
+  readonly itemId: string;
+  readonly bays: number;
+  readonly bayW: number;
+  readonly together: boolean;
+  takes(itemId: string): boolean;
+}
+
+export interface DayAsked {
+  readonly network: Network;
+  /** What an item takes while it records and while it waits, W. 0 for what passes power on. */
+  readonly watts: (itemId: string) => { readonly recordW: number; readonly idleW: number };
+  /** Feeds that give nothing: their voltage or level does not agree. */
+  readonly isDead?: (feed: Feed) => boolean;
+  readonly parts: readonly DayPart[];
+  /** What the cells on the rig hold when full, Wh, by store; what is left out holds nothing. */
+  readonly energyWh: ReadonlyMap<string, number>;
+  readonly spares: readonly Spare[];
+  readonly chargers: readonly ChargingBays[];
+  /** Cells that are charged where they are, from mains, while everything is switched off: by store, W. */
+  readonly inPlaceW?: ReadonlyMap<string, number>;
+  /** Share of each cell that is not planned with. */
+  readonly reserve: number;
+}
+
+/** What happens in the day, in order; `atH` from its first minute. */
+export type DayEvent =
+  | {
+      readonly kind: 'swap';
+      readonly atH: number;
+      readonly store: string;
+      readonly out: string;
+      readonly in: string;
+      readonly dark: readonly string[];
+    }
+  | { readonly kind: 'empty'; readonly atH: number; readonly store: string; readonly cell: string }
+  | { readonly kind: 'dark'; readonly atH: number; readonly itemId: string }
+  | { readonly kind: 'back'; readonly atH: number; readonly itemId: string }
+  | {
+      readonly kind: 'charging';
+      readonly atH: number;
+      readonly charger: string;
+      readonly cell: string;
+    }
+  | {
+      readonly kind: 'charged';
+      readonly atH: number;
+      readonly charger: string;
+      readonly cell: string;
+    };
+
+/** A day run to its end. Energies in Wh. */
+export interface DayRun {
+  readonly hours: number;
+  readonly events: readonly DayEvent[];
+  /** When an item first goes dark, h; what never does is left out. */
+  readonly darkAtH: ReadonlyMap<string, number>;
+  /** For how long in all, h of the time in which it was wanted. */
+  readonly darkH: ReadonlyMap<string, number>;
+  /** Charge of each cell over time: one point at each event, straight lines between. */
+  readonly charge: ReadonlyMap<string, readonly { readonly atH: number; readonly wh: number }[]>;
+  /** Hours in which an item was on and recording, of those wanted. */
+  readonly recordedH: ReadonlyMap<string, number>;
+  readonly wantedH: number;
+  readonly energy: {
+    readonly startWh: number;
+    readonly chargedWh: number;
+    readonly deliveredWh: number;
+    /** In converters and leads, in chargers of cells on the rig, and to the cold. */
+    readonly lostWh: number;
+    readonly endWh: number;
+  };
+}
+
+interface Held {
+  readonly itemId: string;
+  readonly fullWh: number;
+  readonly chargeW: number | undefined;
+  readonly fits: readonly string[];
+  wh: number;
+}
+
+/** Less than this is nothing, Wh and h: below any figure that is shown. */
+const tiny = 1e-9;
+/** An empty cell is only changed for one that has at least this share more than its reserve: a change costs a take. */
+const worthASwap = 0.05;
+/** No day has more events: a cell would have to be changed twice a minute. */
+const mostEvents = 100_000;
+
+interface Flow {
+  /** What leaves each store, W, by store; below 0 where it is charged on the rig. */
+  readonly from: Map<string, number>;
+  readonly powered: Set<string>;
+  readonly deliveredW: number;
+  readonly lostW: number;
+}
+
+/**
+ * Runs the day from event to event: a stretch ends, a cell is empty, a charge is full. Between two events every load is the
+ * stretch's own average, so charges fall in straight lines. A cell that is empty is changed at once for the fullest that
+ * fits; one that is charged later takes the place of an empty one. Cells are charged from mains, at 0 °C and above, in the bays
+ * of chargers; on the rig only while all is switched off, where their device does that. Events × (items + cells) steps.
+ */
+export function runDay(asked: DayAsked): DayRun {
+  const { network, isDead = () => false, reserve } = asked;
+  const floorOf = (cell: Held) => cell.fullWh * reserve;
+  const slots = new Map<string, Held>();
+  for (const store of network.stores.values()) {
+    const fullWh = asked.energyWh.get(store.itemId) ?? 0;
+    const { chargeW } = store.cell;
+    // A battery fits where it stands; the cell inside a device stays there.
+    const fits = store.inner ? [] : [store.itemId];
+    slots.set(store.itemId, { itemId: store.itemId, fullWh, chargeW, fits, wh: fullWh });
+  }
+  const shelf: Held[] = asked.spares.map(({ itemId, energyWh, chargeW, fits }) => ({
+    itemId,
+    fullWh: energyWh,
+    chargeW,
+    fits,
+    wh: energyWh,
+  }));
+  const cells = [...slots.values(), ...shelf];
+  // A cell that has been on the rig may go wherever one of its kind may.
+  const kindOf = new Map(cells.map((c) => [c.itemId, c.fits] as const));
+  const charge = new Map(cells.map((c) => [c.itemId, [{ atH: 0, wh: c.wh }]]));
+  const startWh = cells.reduce((sum, c) => sum + c.wh, 0);
+  const events: DayEvent[] = [];
+  const darkAtH = new Map<string, number>();
+  const darkH = new Map<string, number>();
+  const recordedH = new Map<string, number>();
+  let [atH, chargedWh, deliveredWh, lostWh, wantedH] = [0, 0, 0, 0, 0];
+  const inBay = new Map<string, Held[]>(asked.chargers.map((c) => [c.itemId, []]));
+  let dark = new Set<string>();
+
+  const isLive = (id: string, seen: Map<string, boolean>): boolean => {
+    const known = seen.get(id);
+    if (known !== undefined) return known;
+    const slot = slots.get(id);
+    const live =
+      (slot !== undefined && slot.wh > floorOf(slot) + tiny) ||
+      (network.takers.get(id)?.feeds ?? []).some(
+        (f) =>
+          f.effect !== 'charges-off' && f.effect !== 'keeps' && !isDead(f) && isLive(f.from, seen),
+      );
+    seen.set(id, live);
+    return live;
+  };
+
+  /** Who draws how much from where, with what is live now. */
+  const flow = (part: DayPart): Flow => {
+    const seen = new Map<string, boolean>();
+    const loads = new Map<string, number>();
+    const from = new Map<string, number>();
+    const powered = new Set<string>();
+    let [deliveredW, lostW] = [0, 0];
+    const pull = (id: string, w: number): void => {
+      if (w <= 0) return;
+      if (network.stores.has(id) && !network.takers.has(id)) {
+        from.set(id, (from.get(id) ?? 0) + w);
+        return;
+      }
+      const feeds = (network.takers.get(id)?.feeds ?? []).filter(
+        (f) => f.effect !== 'charges-off' && !isDead(f) && isLive(f.from, seen),
+      );
+      let left = w;
+      for (const feed of feeds) {
+        const limitW =
+          feed.via.kind === 'lead' ? (feed.via.outlet.power?.maxW ?? Infinity) : Infinity;
+        // What only keeps a cell up gives what it can; the rest comes out of the cell.
+        const own = feed.effect === 'keeps' ? Math.min(left, limitW) : left;
+        pull(feed.from, own / feed.efficiency);
+        lostW += own / feed.efficiency - own;
+        left -= own;
+        if (left <= tiny) return;
+      }
+      if (slots.has(id)) from.set(id, (from.get(id) ?? 0) + left);
+    };
+    for (const id of network.takers.keys()) {
+      const { recordW, idleW } = asked.watts(id);
+      const w = part.record * recordW + part.idle * idleW;
+      if (part.record + part.idle <= 0 || (recordW <= 0 && idleW <= 0)) continue;
+      if (!isLive(id, seen)) continue;
+      powered.add(id);
+      loads.set(id, w);
+    }
+    for (const [id, w] of loads) {
+      pull(id, w);
+      deliveredW += w;
+    }
+    return { from, powered, deliveredW, lostW };
+  };
+
+  const wantedNow = (part: DayPart): string[] =>
+    part.record + part.idle <= 0
+      ? []
+      : [...network.takers.keys()].filter((id) => {
+          const { recordW, idleW } = asked.watts(id);
+          return recordW > 0 || idleW > 0;
+        });
+
+  const note = (cell: Held): void => {
+    charge.get(cell.itemId)!.push({ atH, wh: cell.wh });
+  };
+
+  /** Changes an empty cell for the fullest that fits; false where there is none worth it. */
+  const swap = (store: string, part: DayPart): boolean => {
+    const old = slots.get(store)!;
+    const fitting = [...shelf, ...[...inBay.values()].flat()].filter(
+      (c) =>
+        (kindOf.get(c.itemId) ?? []).includes(store) && c.wh - floorOf(c) > c.fullWh * worthASwap,
+    );
+    const [best] = fitting.sort((a, b) => b.wh - a.wh || (a.itemId < b.itemId ? -1 : 1));
+    if (!best || network.stores.get(store)?.inner) return false;
+    for (const bay of [shelf, ...inBay.values()]) {
+      const at = bay.indexOf(best);
+      if (at >= 0) bay.splice(at, 1);
+    }
+    slots.set(store, { ...old, wh: 0, fullWh: 0 });
+    const without = flow(part).powered;
+    slots.set(store, best);
+    const withIt = flow(part).powered;
+    shelf.push(old);
+    // What the old one fits is what its place is: it may come back charged.
+    if (!kindOf.get(old.itemId)?.includes(store)) {
+      kindOf.set(old.itemId, [...(kindOf.get(old.itemId) ?? []), store]);
+    }
+    events.push({
+      kind: 'swap',
+      atH,
+      store,
+      out: old.itemId,
+      in: best.itemId,
+      dark: [...withIt].filter((id) => !without.has(id)),
+    });
+    note(best);
+    return true;
+  };
+
+  const isEmpty = (store: string): boolean => {
+    const slot = slots.get(store)!;
+    return slot.wh <= floorOf(slot) + tiny;
+  };
+  const told = new Set<string>();
+
+  for (const part of asked.parts) {
+    const endH = atH + part.hours;
+    wantedH += part.record * part.hours;
+    const cold = measureColdShare(part.temperatureC);
+    const mayCharge = part.mains && part.temperatureC >= 0;
+    if (!mayCharge) for (const bay of inBay.values()) shelf.push(...bay.splice(0));
+    while (atH < endH - tiny) {
+      if (events.length > mostEvents) throw new Error('runDay: a day without end');
+      // Empty cells are changed first, in the order of the rig.
+      for (const store of slots.keys()) {
+        if (!isEmpty(store) || slots.get(store)!.fullWh === 0) continue;
+        if (swap(store, part)) told.delete(store);
+        else if (!told.has(store)) {
+          told.add(store);
+          events.push({ kind: 'empty', atH, store, cell: slots.get(store)!.itemId });
+        }
+      }
+      if (mayCharge) {
+        for (const charger of asked.chargers) {
+          const bay = inBay.get(charger.itemId)!;
+          const waiting = shelf
+            .filter((c) => c.wh < c.fullWh - tiny && charger.takes(c.itemId))
+            .sort((a, b) => a.wh - b.wh || (a.itemId < b.itemId ? -1 : 1));
+          for (const cell of waiting.slice(0, charger.bays - bay.length)) {
+            shelf.splice(shelf.indexOf(cell), 1);
+            bay.push(cell);
+            events.push({ kind: 'charging', atH, charger: charger.itemId, cell: cell.itemId });
+            note(cell);
+          }
+        }
+      }
+      const now = flow(part);
+      const wanted = wantedNow(part);
+      const lost = new Set(wanted.filter((id) => !now.powered.has(id)));
+      for (const id of lost) {
+        if (dark.has(id)) continue;
+        events.push({ kind: 'dark', atH, itemId: id });
+        if (!darkAtH.has(id)) darkAtH.set(id, atH);
+      }
+      for (const id of dark) {
+        if (now.powered.has(id)) events.push({ kind: 'back', atH, itemId: id });
+      }
+      dark = lost;
+      const charging = asked.chargers.flatMap((charger) => {
+        const bay = inBay.get(charger.itemId)!;
+        return (charger.together ? bay : bay.slice(0, 1)).map((cell) => ({
+          charger: charger.itemId,
+          cell,
+          w: Math.min(charger.bayW, cell.chargeW ?? Infinity),
+        }));
+      });
+      const isOff = part.record + part.idle <= 0;
+      for (const [store, w] of mayCharge && isOff ? (asked.inPlaceW ?? []) : []) {
+        const cell = slots.get(store);
+        if (cell && cell.wh < cell.fullWh - tiny) {
+          charging.push({ charger: store, cell, w: Math.min(w, cell.chargeW ?? Infinity) });
+        }
+      }
+      let dtH = endH - atH;
+      for (const [store, w] of now.from) {
+        const slot = slots.get(store)!;
+        if (w > 0) dtH = Math.min(dtH, ((slot.wh - floorOf(slot)) * cold) / w);
+      }
+      for (const { cell, w } of charging) dtH = Math.min(dtH, (cell.fullWh - cell.wh) / w);
+      dtH = Math.max(dtH, 0);
+      for (const [store, w] of now.from) {
+        const slot = slots.get(store)!;
+        const out = Math.min((w / cold) * dtH, slot.wh);
+        slot.wh -= out;
+        lostWh += out - w * dtH;
+      }
+      for (const { cell, w } of charging) {
+        const taken = Math.min(w * dtH, cell.fullWh - cell.wh);
+        cell.wh += taken;
+        chargedWh += taken;
+      }
+      deliveredWh += now.deliveredW * dtH;
+      lostWh += now.lostW * dtH;
+      for (const id of lost) darkH.set(id, (darkH.get(id) ?? 0) + dtH);
+      for (const id of now.powered) {
+        recordedH.set(id, (recordedH.get(id) ?? 0) + part.record * dtH);
+      }
+      atH += dtH;
+      for (const store of now.from.keys()) note(slots.get(store)!);
+      for (const { charger, cell } of charging) {
+        note(cell);
+        if (cell.wh < cell.fullWh - tiny) continue;
+        const bay = inBay.get(charger);
+        if (bay) {
+          bay.splice(bay.indexOf(cell), 1);
+          shelf.push(cell);
+        }
+        events.push({ kind: 'charged', atH, charger, cell: cell.itemId });
+      }
+    }
+  }
+  for (const cell of cells) note(cell);
+  const endWh = cells.reduce((sum, c) => sum + c.wh, 0);
+  return {
+    hours: atH,
+    events,
+    darkAtH,
+    darkH,
+    charge,
+    recordedH,
+    wantedH,
+    energy: { startWh, chargedWh, deliveredWh, lostWh, endWh },
+  };
+}

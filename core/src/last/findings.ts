@@ -1,0 +1,224 @@
+import {
+  createFinding,
+  defineCheck,
+  defineFinding,
+  stating,
+  type Check,
+} from '../finding/index.js';
+import { proposeId, type Assembly, type Edit } from '../rig/index.js';
+import { sayHours, sayList, sayNumber, sayW } from '../words/index.js';
+import type { Disagreement } from './faults.js';
+import type { Last } from './last.js';
+import { listOverloads, type Overload } from './load.js';
+
+/** What the checks of Last look at. */
+export interface LastContext {
+  readonly assembly: Assembly;
+  readonly last: Last;
+}
+
+const sayV = ([low, high]: readonly [number, number]): string =>
+  low === high ? `${sayVolts(low)} V` : `${sayVolts(low)} to ${sayVolts(high)} V`;
+const sayVolts = (v: number): string => sayNumber(v, Number.isInteger(v) ? 0 : 1);
+
+export const powerDisagrees = defineFinding(
+  'power-disagrees',
+  stating<{
+    readonly runId: string;
+    readonly fromItem: string;
+    readonly fromPort: string;
+    readonly toPort: string;
+    readonly disagreement: Disagreement;
+  }>(),
+  {
+    restsOn: ['ports'],
+    weight: 'stops',
+    when: 'what a lead brings lies outside what its input takes: the voltage from full to empty, the level over USB-C, the pole in the middle of a round plug',
+    offers: 'the lead out again; another one in its place that brings what is wanted',
+    sentence: ({ items: [to], facts: { disagreement: d, ...f } }, n) => {
+      const from = `${n.port(f.fromItem, f.fromPort)} of ${n.item(f.fromItem)}`;
+      switch (d.why) {
+        case 'too-high':
+          return `${n.item(to!)} takes ${sayV(d.takes)}, and ${from} gives up to ${sayVolts(d.gives[1])} V.`;
+        case 'too-low':
+          return `${n.item(to!)} takes ${sayV(d.takes)}, and ${from} falls to ${sayVolts(d.gives[0])} V.`;
+        case 'level':
+          return `${n.item(to!)} wants ${sayW(d.wantsW)} at its ${n.port(to!, f.toPort)}, and ${from} offers ${sayW(d.givesW)}.`;
+        case 'polarity':
+          return `${n.item(to!)} and ${from} have the other pole in the middle of the plug.`;
+      }
+    },
+    why: 'Too much, or the wrong way round, can destroy a device; too little leaves it dark.',
+    todo: 'Put a converter between, or feed it from something whose voltage it takes; ask its maker where you are in doubt.',
+  },
+);
+
+const disagreeCheck = defineCheck([powerDisagrees], ({ assembly, last }: LastContext) =>
+  last.faults.map(({ itemId, feed, disagreement }) =>
+    createFinding(
+      powerDisagrees,
+      'stops',
+      { items: [itemId, feed.from, feed.via.run.item], key: feed.via.run.id, named: 1 },
+      {
+        runId: feed.via.run.id,
+        fromItem: feed.from,
+        fromPort: feed.via.outlet.id,
+        toPort: feed.via.input.id,
+        disagreement,
+      },
+      [{ type: 'remove-cable', setupId: assembly.setup.id, cableId: feed.via.run.id }],
+    ),
+  ),
+);
+
+export const feedsItself = defineFinding(
+  'feeds-itself',
+  stating<{ readonly runId: string; readonly round: readonly string[] }>(),
+  {
+    restsOn: [],
+    weight: 'stops',
+    when: 'a lead closes a round in which devices would feed themselves',
+    offers: 'that lead out',
+    sentence: ({ facts }, n) =>
+      `You plan power in a round: ${sayList(facts.round.map((id) => n.item(id)))} would feed each other.`,
+    why: 'Nothing in a round gives power: all of it stays dark.',
+    todo: 'Take one of its leads out, and bring power from a battery.',
+  },
+);
+
+const roundCheck = defineCheck([feedsItself], ({ assembly, last }: LastContext) =>
+  last.network.loops.map(({ itemIds, runId }) =>
+    createFinding(
+      feedsItself,
+      'stops',
+      { items: itemIds, key: runId, named: 0 },
+      { runId, round: itemIds },
+      [{ type: 'remove-cable', setupId: assembly.setup.id, cableId: runId }],
+    ),
+  ),
+);
+
+export const drawsTooMuch = defineFinding('draws-too-much', stating<Omit<Overload, 'itemId'>>(), {
+  restsOn: ['ports'],
+  bad: ({ drawsW }) => drawsW.low,
+  weight: 'risk',
+  when: 'more is drawn while everything records than an outlet, a lead or a battery bears, at the lowest voltage of the source',
+  offers: '',
+  sentence: ({ items: [item, lead], facts }, n) => {
+    const { at, limit, drawsA, drawsW, atV } = facts;
+    const [draws, bears] =
+      'a' in limit
+        ? [`${sayNumber(drawsA ?? 0, 1)} A`, `${sayNumber(limit.a, 1)} A`]
+        : [sayW(drawsW.low), sayW(limit.w)];
+    const low =
+      'a' in limit && atV !== undefined ? `, ${sayW(drawsW.low)} at ${sayVolts(atV)} V` : '';
+    const what =
+      at.kind === 'cell'
+        ? n.item(item!)
+        : at.kind === 'outlet'
+          ? `${n.port(item!, at.portId)} of ${n.item(item!)}`
+          : n.item(lead!);
+    return `${what} bears ${bears}; what hangs on it draws ${draws}${low}.`;
+  },
+  why: 'An outlet that gives more than it may switches off in the middle of a take, or grows hot.',
+  todo: 'Move a device to another source, or take one that bears it.',
+});
+
+const overloadCheck = defineCheck([drawsTooMuch], ({ last }: LastContext) => {
+  const dead = new Set<unknown>(last.faults.map((f) => f.feed));
+  return listOverloads(last.network, (feed) => dead.has(feed)).map(({ itemId, ...facts }) =>
+    createFinding(
+      drawsTooMuch,
+      'risk',
+      {
+        items: [itemId, ...(facts.at.kind === 'lead' ? [facts.at.leadItemId] : [])],
+        key: facts.at.kind === 'cell' ? 'cell' : `${facts.at.kind} ${facts.at.runId}`,
+      },
+      facts,
+    ),
+  );
+});
+
+export const goesDark = defineFinding(
+  'goes-dark',
+  stating<{
+    /** From the first minute of the day, h: surely by the one, at the earliest by the other. */
+    readonly atH: { readonly low: number; readonly high: number };
+    readonly dayH: number;
+    /** Whether it stays lit where every unknown figure is favourable. */
+    readonly perhaps: boolean;
+    /** Whose draw or energy nobody has stated. */
+    readonly unknown: readonly string[];
+    /** What goes dark with it, at the same time. */
+    readonly also: readonly string[];
+  }>(),
+  {
+    restsOn: [],
+    bad: ({ atH, dayH }) => dayH - atH.low,
+    weight: 'risk; note where only what is not known leaves it open',
+    when: 'a device whose supply is empty before the brief’s day is over, with every spare cell of the kit used and charged where there is mains',
+    offers: 'as many more cells as it takes',
+    sentence: ({ items: [item], facts }, n) => {
+      const { atH, dayH, perhaps, unknown, also } = facts;
+      const together =
+        also.length > 0 ? `, and ${sayList(also.map((id) => n.item(id)))} with it` : '';
+      if (perhaps) {
+        return `${n.item(item!)} may go dark after ≈ ${sayHours(atH.low)} of ${sayHours(dayH)}${together}: what ${sayList(unknown.map((id) => n.item(id)))} ${unknown.length === 1 ? 'draws or holds' : 'draw or hold'} is not known.`;
+      }
+      const when =
+        atH.high - atH.low < 0.05
+          ? `≈ ${sayHours(atH.low)}`
+          : `≈ ${sayHours(atH.low)} to ${sayHours(atH.high)}`;
+      return `${n.item(item!)} goes dark after ${when} of ${sayHours(dayH)}${together}.`;
+    },
+    why: 'A day is not over when the battery is.',
+    todo: 'Take more or larger cells along, bring it power from outside, or charge in a break.',
+  },
+);
+
+/** One more of the same cells, as many as it takes. */
+function listMoreCells(last: Last): Edit[] {
+  const edits = last.cells().flatMap(({ part, store, more }) =>
+    Array.from({ length: more }, (_, i): Edit => ({
+      type: 'set-item',
+      item: { id: proposeId(`${part.id}-${store}-${i + 1}`), partId: part.id, owned: false },
+    })),
+  );
+  if (edits.length === 0) return [];
+  return [edits.length === 1 ? edits[0]! : { type: 'all', edits }];
+}
+
+const darkCheck = defineCheck([goesDark], ({ last }: LastContext) => {
+  const { plan, first, worst, best, unknown } = last;
+  // A day that nobody has spoken of is not judged.
+  if (plan.from === 'none' || !first || first.betweenH.low <= 0) return [];
+  const isFed = (id: string) =>
+    last.network.stores.has(id) || (last.network.takers.get(id)?.feeds.length ?? 0) > 0;
+  // Who hangs on the same battery goes dark with it: one trouble.
+  const also = [...worst.darkAtH]
+    .filter(([id, at]) => id !== first.itemId && isFed(id) && at - first.betweenH.low < 1e-6)
+    .map(([id]) => id);
+  const perhaps = !best.darkAtH.has(first.itemId);
+  return [
+    createFinding(
+      goesDark,
+      perhaps ? 'note' : 'risk',
+      { items: [first.itemId, ...also], named: 1 },
+      {
+        atH: first.betweenH,
+        dayH: plan.hours,
+        perhaps,
+        unknown: [...new Set([...unknown.draw, ...unknown.energy])],
+        also,
+      },
+      listMoreCells(last),
+    ),
+  ];
+});
+
+export const lastChecks = [
+  disagreeCheck,
+  roundCheck,
+  overloadCheck,
+  darkCheck,
+] as const satisfies readonly Check<LastContext>[];

@@ -1,0 +1,301 @@
+import { describe, expect, it } from '@jest/globals';
+import { mergeBrief, type Brief } from '../brief/index.js';
+import type { Part } from '../part/index.js';
+import { placeSetup, type Joint, type KitItem } from '../rig/index.js';
+import { readNetwork } from '../wire/index.js';
+import {
+  brick,
+  createPowerRig,
+  device,
+  lead,
+  onPlate,
+  socketFor,
+  station,
+} from '../testing/power.js';
+import { cube, joint, mountAt, noBrief } from '../testing/rigs.js';
+import {
+  findDisagreement,
+  isLeadFeed,
+  listFlightCells,
+  listOverloads,
+  listPowerOrder,
+  measureGB,
+  measureLast,
+  measureMedia,
+  planDay,
+} from './index.js';
+
+const onA = (id: string) => joint('a', `${id}.base`, 'body.a');
+const day = (hours: number, more: Partial<NonNullable<Brief['day']>> = {}): Brief => ({
+  ...noBrief,
+  day: {
+    temperatureC: 25,
+    stretches: [{ name: 'Work', hours, record: 1, idle: 0 }],
+    ...more,
+  },
+});
+
+function lastOf(
+  parts: readonly Part[],
+  joints: readonly Joint[],
+  leads: Parameters<typeof createPowerRig>[2] = [],
+  { brief = day(6), spare = [] }: { brief?: Brief; spare?: readonly Part[] } = {},
+) {
+  const all = [...(parts.some((p) => p.id === 'body') ? [] : [station]), ...parts, ...spare];
+  const kit: KitItem[] = all.map((p) => ({ id: p.id, partId: p.id, owned: true }));
+  const { rig, parts: book } = createPowerRig(all, joints, leads, { brief, kit });
+  const assembly = placeSetup(rig, rig.setups[0]!, book);
+  const last = measureLast(assembly, book, mergeBrief(rig.brief, undefined));
+  return { assembly, book, last };
+}
+
+describe('does it last', () => {
+  it('a day that is known runs once; every figure of it is the same at both ends', () => {
+    const { last } = lastOf([brick('brick', 50)], [onPlate('brick')]);
+    expect(last.worst).toBe(last.best);
+    expect(last.first).toEqual({ itemId: 'body', betweenH: { low: 5, high: 5 } });
+  });
+
+  it('a draw that nobody states widens the answer to a range, and its part is named', () => {
+    const { last } = lastOf(
+      [brick('brick', 60), device('screen', undefined), lead('one')],
+      [onPlate('brick'), onA('screen')],
+      [['one', 'body.raw', 'screen.in']],
+    );
+    // 10 W and a screen of 5 to 16 W on 60 Wh.
+    expect(last.first!.betweenH.low).toBeCloseTo(60 / 26, 9);
+    expect(last.first!.betweenH.high).toBeCloseTo(60 / 15, 9);
+    expect(last.unknown).toEqual({ draw: ['screen'], energy: [] });
+  });
+
+  it('a battery that does not say what it holds is taken as any of its kind, and named', () => {
+    const { last } = lastOf([brick('brick', 1, { cell: {} })], [onPlate('brick')]);
+    expect(last.unknown.energy).toEqual(['brick']);
+    expect(last.first!.betweenH).toEqual({ low: 4.5, high: 6 });
+  });
+
+  it('counts the cells of the day: those that are used, and as many more as it takes and no fewer', () => {
+    const cellsFor = (hours: number, spare: readonly Part[] = []) =>
+      lastOf([brick('brick', 20)], [onPlate('brick')], [], { brief: day(hours), spare })
+        .last.cells()
+        .map((c) => [c.used, c.more]);
+    expect(cellsFor(2)).toEqual([[1, 0]]);
+    expect(cellsFor(2.01)).toEqual([[1, 1]]);
+    expect(cellsFor(6)).toEqual([[1, 2]]);
+    expect(cellsFor(6, [brick('second', 20)])).toEqual([[2, 1]]);
+    // One that is never needed is not counted.
+    expect(cellsFor(2, [brick('second', 20)])).toEqual([[1, 0]]);
+  });
+
+  it('a spare that does not fit its place is none', () => {
+    const other = brick('other', 99, {
+      mounts: [mountAt('face', 'l-series', 'battery', [50, 0, 0], [1, 0, 0], [0, 0, 1])],
+    });
+    const { last } = lastOf([brick('brick', 20)], [onPlate('brick')], [], { spare: [other] });
+    expect(last.first!.betweenH.low).toBe(2);
+  });
+
+  it('a lead whose voltage does not agree feeds nothing, and is told', () => {
+    const { last } = lastOf(
+      [
+        brick('brick', 60),
+        device('screen', 5, { ports: [socketFor('in', 'in', { minV: 5, maxV: 9 })] }),
+        lead('one'),
+      ],
+      [onPlate('brick'), onA('screen')],
+      [['one', 'body.raw', 'screen.in']],
+    );
+    expect(last.faults.map((f) => [f.itemId, f.disagreement.why])).toEqual([
+      ['screen', 'too-high'],
+    ]);
+    expect(last.worst.darkAtH.get('screen')).toBe(0);
+    expect(last.worst.darkAtH.has('body')).toBe(false);
+  });
+});
+
+describe('the day of a brief', () => {
+  it('is its stretches; what they do not say is the day’s', () => {
+    const plan = planDay(day(2, { temperatureC: 4, reserve: 0.1 }));
+    expect(plan).toMatchObject({ hours: 2, from: 'stated', reserve: 0.1 });
+    expect(plan.parts[0]).toMatchObject({ temperatureC: 4, mains: false, record: 1 });
+  });
+
+  it('of which only the hours are known has its break near mains in the middle', () => {
+    const plan = planDay({ day: { hoursOn: 6, mainsBreak: true } });
+    expect(plan.parts.map((p) => [p.hours, p.mains])).toEqual([
+      [2.5, false],
+      [1, true],
+      [2.5, false],
+    ]);
+    expect(planDay({ day: { hoursOn: 2, mainsBreak: true } }).parts).toHaveLength(1);
+  });
+
+  it('that nobody has spoken of records without a pause', () => {
+    expect(planDay({})).toMatchObject({ from: 'none', hours: 24 });
+  });
+});
+
+describe('what a lead brings', () => {
+  const judge = (
+    outlet: Parameters<typeof socketFor>[2],
+    input: Parameters<typeof socketFor>[2],
+    more: Partial<Parameters<typeof socketFor>[3]> = {},
+    made: Parameters<typeof lead>[1] = {},
+  ) => {
+    const body = { ...station, ports: [socketFor('raw', 'out', outlet, more)] };
+    const ends = [body.ports[0]!.connector, 'barrel'] as const;
+    const { rig, parts } = createPowerRig(
+      [
+        body,
+        brick('brick', 60),
+        device('screen', 5, { ports: [socketFor('in', 'in', input)] }),
+        lead('one', {
+          ends: [
+            { connector: ends[0], bodyMm: 20 },
+            { connector: ends[1], bodyMm: 20 },
+          ],
+          ...made,
+        }),
+      ],
+      [onPlate('brick'), onA('screen')],
+      [['one', 'body.raw', 'screen.in']],
+    );
+    const network = readNetwork(placeSetup(rig, rig.setups[0]!, parts), parts);
+    return findDisagreement(network.takers.get('screen')!.feeds.find(isLeadFeed)!)?.why;
+  };
+  const usbC = { connector: 'usb-c' } as const;
+
+  it('an unregulated tap of 11 to 16.8 V is no 8 V input, and agrees where the whole of it is taken', () => {
+    expect(judge({ minV: 11, maxV: 16.8 }, { minV: 7, maxV: 9 })).toBe('too-high');
+    expect(judge({ minV: 11, maxV: 16.8 }, { minV: 11, maxV: 16.8 })).toBeUndefined();
+    expect(judge({ minV: 11, maxV: 16.8 }, { minV: 12, maxV: 17 })).toBe('too-low');
+  });
+
+  it('a converter in the lead brings what it makes', () => {
+    const converter = { converter: { outV: 8 } };
+    expect(judge({ minV: 11, maxV: 16.8 }, { minV: 7, maxV: 9 }, {}, converter)).toBeUndefined();
+    expect(judge({ minV: 11, maxV: 16.8 }, { minV: 10, maxV: 17 }, {}, converter)).toBe('too-low');
+  });
+
+  it('over USB-C the two settle on a voltage that both have, at a level that is enough', () => {
+    const pd = { minV: 5, maxV: 20, regulated: true, maxW: 30 };
+    expect(judge(pd, { minV: 9, maxV: 15 }, usbC)).toBeUndefined();
+    expect(judge({ ...pd, maxV: 5 }, { minV: 9, maxV: 15 }, usbC)).toBe('too-low');
+    expect(judge(pd, { minV: 9, maxV: 15, leastW: 30 }, usbC)).toBeUndefined();
+    expect(judge(pd, { minV: 9, maxV: 15, leastW: 31 }, usbC)).toBe('level');
+  });
+
+  it('the pole in the middle must be the same where both state it', () => {
+    const at = (polarity: 'centre-plus' | 'centre-minus') => ({ minV: 12, maxV: 12, polarity });
+    expect(judge(at('centre-plus'), at('centre-minus'))).toBe('polarity');
+    expect(judge(at('centre-plus'), at('centre-plus'))).toBeUndefined();
+    expect(judge(at('centre-plus'), { minV: 12, maxV: 12 })).toBeUndefined();
+  });
+
+  it('what nobody states is not judged', () => {
+    expect(judge(undefined, { minV: 7, maxV: 9 })).toBeUndefined();
+    expect(judge({ minV: 12, maxV: 12 }, undefined)).toBeUndefined();
+  });
+});
+
+describe('what hangs on it', () => {
+  const over = (recordW: number, cell: Part['cell'] = { energyWh: 60, emptyV: 12, fullV: 16 }) => {
+    const { rig, parts } = createPowerRig(
+      [brick('brick', 60, { cell }), device('screen', recordW), lead('one', { maxA: 1.9 })],
+      [onPlate('brick'), onA('screen')],
+      [['one', 'body.raw', 'screen.in']],
+    );
+    const network = readNetwork(placeSetup(rig, rig.setups[0]!, parts), parts);
+    return listOverloads(network, () => false).map((o) => o.at.kind);
+  };
+
+  it('is counted at the lowest voltage: 1.9 A at 12 V are 22.8 W', () => {
+    expect(over(22.8)).toEqual([]);
+    expect(over(22.9)).toEqual(['lead']);
+  });
+
+  it('a battery bears all that hangs on it together, losses of converters and the body among them', () => {
+    const cell = { energyWh: 60, emptyV: 12, fullV: 16, maxA: 2.5 };
+    // 10 W of the body and 20 W are 2.5 A at 12 V.
+    expect(over(20, cell)).toEqual([]);
+    expect(over(20.1, cell)).toEqual(['cell']);
+  });
+});
+
+describe('media', () => {
+  const card = (id: string, capacityGB: number, family: string, sustainedMbps?: number): Part =>
+    cube(id, 3, {
+      kind: 'media',
+      medium: { capacityGB, family, ...(sustainedMbps === undefined ? {} : { sustainedMbps }) },
+    });
+  const body: Part = {
+    ...station,
+    modes: [
+      { name: 'Fine', rateMbps: 400, media: ['Card'] },
+      { name: 'Raw', rateMbps: 2000, media: ['Drive'] },
+    ],
+  };
+
+  it('400 Mb/s are 180 GB in an hour, by decimal measure', () => {
+    expect(measureGB(400, 1)).toBe(180);
+  });
+
+  it('minutes of each medium at each mode that it may be recorded to; one that is too slow is no help', () => {
+    const { assembly, book } = lastOf([body], [], [], {
+      spare: [card('a', 180, 'Card', 800), card('b', 90, 'Card', 300), card('c', 1000, 'Drive')],
+    });
+    const [fine, raw] = measureMedia(assembly, book, 2);
+    expect(fine!.media.map((m) => [m.itemId, m.minutes, m.keepsUp])).toEqual([
+      ['a', 60, true],
+      ['b', 30, false],
+    ]);
+    expect([fine!.minutes, fine!.dayGB]).toEqual([60, 360]);
+    expect(raw!.media.map((m) => [m.itemId, m.keepsUp])).toEqual([['c', undefined]]);
+    expect(raw!.minutes).toBeCloseTo(1000 / 15, 9);
+  });
+});
+
+describe('cards', () => {
+  it('100 Wh fly as they are and 160 where the airline agrees, both included; loose ones are to be covered', () => {
+    const { assembly, book } = lastOf([brick('brick', 100)], [onPlate('brick')], [], {
+      spare: [brick('b', 100.1), brick('c', 160), brick('d', 160.1), brick('e', 1, { cell: {} })],
+    });
+    expect(listFlightCells(assembly, book).map((c) => [c.itemId, c.may, c.loose])).toEqual([
+      ['d', 'not', true],
+      ['c', 'ask', true],
+      ['b', 'ask', true],
+      ['brick', 'free', false],
+      ['e', 'unknown', true],
+    ]);
+  });
+
+  it('cells first, then power leads, then on from the camera outwards, the picture last', () => {
+    const picture = lead('hdmi', { carries: ['video'] });
+    const screen = device('screen', 5, {
+      ports: [
+        ...device('x', 5).ports!,
+        { ...socketFor('pic', 'in', undefined), carries: ['video'] },
+      ],
+    });
+    const body = {
+      ...station,
+      ports: [
+        ...station.ports!,
+        { ...socketFor('pic', 'out', undefined), carries: ['video' as const] },
+      ],
+    };
+    const { assembly, book } = lastOf(
+      [body, brick('brick', 60), screen, lead('one'), picture],
+      [onPlate('brick'), onA('screen')],
+      [
+        ['hdmi', 'body.pic', 'screen.pic'],
+        ['one', 'body.raw', 'screen.in'],
+      ],
+    );
+    expect(
+      listPowerOrder(assembly, book).map((s) =>
+        s.kind === 'plug' ? s.runId : `${s.kind} ${s.itemId}`,
+      ),
+    ).toEqual(['cell brick', 'run-one', 'switch-on body', 'switch-on screen', 'run-hdmi']);
+  });
+});

@@ -1,0 +1,272 @@
+import type { Brief } from '../brief/index.js';
+import { runDay, type ChargingBays, type DayAsked, type DayRun, type Spare } from '../day/index.js';
+import {
+  findSureMate,
+  hasTrait,
+  type Mount,
+  type MountKind,
+  type Part,
+  type PartBook,
+} from '../part/index.js';
+import type { Assembly } from '../rig/index.js';
+import {
+  exactly,
+  measureStates,
+  readCell,
+  readNetwork,
+  type Between,
+  type Feed,
+  type Network,
+} from '../wire/index.js';
+import { listFeedFaults, type FeedFault } from './faults.js';
+import { planDay, type DayPlan } from './plan.js';
+
+/** What a battery of a kind usually holds, Wh (estimates): taken as a range where it does not say it. */
+const usualEnergyWh: Partial<Record<MountKind, Between>> = {
+  'cell-bay': { low: 7, high: 25 },
+  'l-series': { low: 14, high: 60 },
+  'v-mount': { low: 45, high: 160 },
+  'three-stud': { low: 45, high: 160 },
+};
+/** What the cell inside a small device holds, Wh (estimate). */
+const usualInnerWh: Between = { low: 2, high: 15 };
+
+/** What a bay gives where the charger does not say it, W (estimates). */
+const usualBayW: Partial<Record<MountKind, number>> = { 'v-mount': 40, 'three-stud': 40 };
+const usualSmallBayW = 8;
+/** What a camera puts into the cell in its bay over USB-C, W (estimate). */
+const usualInPlaceW = 10;
+
+/** A battery on the rig that the day needs more of, or not. */
+export interface CellNeed {
+  /** What one more of would be taken along: the part that is on the rig. */
+  readonly part: Part;
+  readonly store: string;
+  /** Of the kit, on the rig and beside it, that are used in the day. */
+  readonly used: number;
+  /** How many more it takes until nothing that hangs on it goes dark. */
+  readonly more: number;
+}
+
+/** The answer to “does it last?”. */
+export interface Last {
+  readonly network: Network;
+  readonly plan: DayPlan;
+  /** The day with every figure that is not known at its unfavourable end, and at its favourable: the same where all are known. */
+  readonly worst: DayRun;
+  readonly best: DayRun;
+  /** Items whose draw, or whose energy, nobody has stated. */
+  readonly unknown: { readonly draw: readonly string[]; readonly energy: readonly string[] };
+  readonly faults: readonly FeedFault[];
+  /** The device that goes dark first, and between which hours; undefined where nothing does. */
+  readonly first: { readonly itemId: string; readonly betweenH: Between } | undefined;
+  /** Worked out when it is first asked for: it runs the day several times. */
+  readonly cells: () => readonly CellNeed[];
+}
+
+/** The mount by which a battery is carried. */
+const findFace = (part: Part): Mount | undefined => part.mounts.find((m) => m.side === 'battery');
+
+function measureEnergyWh(part: Part | undefined, inner: boolean): Between {
+  const stated = part && (inner ? part.cell?.energyWh : readCell(part).energyWh);
+  if (stated !== undefined) return exactly(stated);
+  if (inner) return usualInnerWh;
+  return usualEnergyWh[findFace(part!)?.kind ?? 'cell-bay'] ?? usualInnerWh;
+}
+
+interface KitPart {
+  readonly itemId: string;
+  readonly part: Part;
+}
+
+function listOffRig(assembly: Assembly, parts: PartBook): KitPart[] {
+  return assembly.rig.kit.flatMap((item) => {
+    const part = parts.get(item.partId);
+    return part && !assembly.byId.has(item.id) ? [{ itemId: item.id, part }] : [];
+  });
+}
+
+/** The batteries beside the rig, each with the places that it can take. */
+function listSpares(assembly: Assembly, offRig: readonly KitPart[], end: keyof Between): Spare[] {
+  return offRig.flatMap(({ itemId, part }) => {
+    const face = hasTrait(part, 'cell') ? findFace(part) : undefined;
+    if (!face) return [];
+    const fits = assembly.items.flatMap((placed) => {
+      const bay = hasTrait(placed.part, 'cell') ? placed.carriedBy?.parentMount : undefined;
+      return bay && findSureMate(bay, face) ? [placed.item.id] : [];
+    });
+    const { chargeW } = readCell(part);
+    return [{ itemId, energyWh: measureEnergyWh(part, false)[end], chargeW, fits }];
+  });
+}
+
+function listChargers(assembly: Assembly, offRig: readonly KitPart[]): ChargingBays[] {
+  const kit = new Map(
+    [...offRig, ...assembly.items.map((p) => ({ itemId: p.item.id, part: p.part }))].map((k) => [
+      k.itemId,
+      k.part,
+    ]),
+  );
+  return offRig.flatMap(({ itemId, part }) => {
+    if (!hasTrait(part, 'charger') || part.mounts.length === 0) return [];
+    const [bay] = part.mounts as [Mount];
+    const takes = (id: string): boolean => {
+      const face = kit.get(id) && findFace(kit.get(id)!);
+      return face !== undefined && part.mounts.some((m) => findSureMate(m, face) !== undefined);
+    };
+    return [
+      {
+        itemId,
+        bays: part.mounts.length,
+        bayW: part.charger?.bayW ?? usualBayW[bay.kind] ?? usualSmallBayW,
+        together: part.charger?.together ?? false,
+        takes,
+      },
+    ];
+  });
+}
+
+/** Cells that a camera charges in its own bay over its power input, W by store. */
+function listInPlace(assembly: Assembly): Map<string, number> {
+  return new Map(
+    assembly.items.flatMap((placed): [string, number][] => {
+      const carrier = placed.carriedBy && assembly.byId.get(placed.carriedBy.parent);
+      if (!hasTrait(placed.part, 'cell') || !carrier || !hasTrait(carrier.part, 'camera'))
+        return [];
+      const charges = carrier.part.ports?.some(
+        (p) => p.connector === 'usb-c' && p.direction !== 'out' && p.carries.includes('power'),
+      );
+      return charges ? [[placed.item.id, usualInPlaceW]] : [];
+    }),
+  );
+}
+
+/** As many cells are added at most before it is said that none will do. */
+const mostMore = 24;
+
+/** The battery that feeds an item, through whatever stands between; undefined where it is the cell inside it, or none. */
+function findFeeding(
+  network: Network,
+  id: string,
+  isDead: (f: Feed) => boolean,
+): string | undefined {
+  const store = network.stores.get(id);
+  if (store && !network.takers.has(id)) return store.inner ? undefined : id;
+  for (const feed of network.takers.get(id)?.feeds ?? []) {
+    if (feed.effect === 'charges-off' || isDead(feed)) continue;
+    const found = findFeeding(network, feed.from, isDead);
+    if (found !== undefined) return found;
+  }
+  return undefined;
+}
+
+/**
+ * How many cells of each kind the day takes: one more of what is on the rig for whoever goes dark first, until nobody does.
+ * Each round either adds one or ends; at most {@link mostMore}.
+ */
+function measureCells(
+  assembly: Assembly,
+  asked: DayAsked,
+  run: DayRun,
+  isDead: (feed: Feed) => boolean,
+): CellNeed[] {
+  const { network } = asked;
+  const more = new Map<string, number>();
+  let now = run;
+  let spares = asked.spares;
+  for (let i = 0; i < mostMore; i += 1) {
+    const [darkest] = [...now.darkAtH].sort((a, b) => a[1] - b[1] || (a[0] < b[0] ? -1 : 1));
+    const store = darkest && findFeeding(network, darkest[0], isDead);
+    if (store === undefined) break;
+    more.set(store, (more.get(store) ?? 0) + 1);
+    const energyWh = asked.energyWh.get(store) ?? 0;
+    spares = [...spares, { itemId: `more-${i}`, energyWh, fits: [store] }];
+    const next = runDay({ ...asked, spares });
+    // What another cell does not help is not mended by cells.
+    const was = now.darkAtH.get(darkest![0])!;
+    if ((next.darkAtH.get(darkest![0]) ?? Infinity) <= was + 1e-9) {
+      more.set(store, more.get(store)! - 1);
+      break;
+    }
+    now = next;
+  }
+  return [...network.stores.values()]
+    .filter((s) => !s.inner)
+    .map(({ itemId }) => {
+      const used = new Set(
+        run.events.flatMap((e) => (e.kind === 'swap' && e.store === itemId ? [e.in] : [])),
+      );
+      used.add(itemId);
+      return {
+        part: assembly.byId.get(itemId)!.part,
+        store: itemId,
+        used: used.size,
+        more: more.get(itemId) ?? 0,
+      };
+    });
+}
+
+/** Does a setup last its day? Runs the day once or, where figures are not known, at both ends of what they may be. */
+export function measureLast(assembly: Assembly, parts: PartBook, brief: Brief): Last {
+  const network = readNetwork(assembly, parts);
+  const plan = planDay(brief);
+  const faults = listFeedFaults(network);
+  const dead = new Set<Feed>(faults.map((f) => f.feed));
+  const isDead = (feed: Feed) => dead.has(feed);
+  const offRig = listOffRig(assembly, parts);
+  const chargers = listChargers(assembly, offRig);
+  const inPlaceW = listInPlace(assembly);
+  const states = new Map(
+    [...network.takers].map(([id, { placed }]) => [id, measureStates(placed.part)] as const),
+  );
+  const partOf = (id: string) => assembly.byId.get(id)?.part;
+  const unknown = {
+    draw: [...states].flatMap(([id, s]) => (s && !s.stated ? [id] : [])),
+    energy: [...network.stores.values()].flatMap((s) =>
+      s.energyWh === undefined ? [s.itemId] : [],
+    ),
+  };
+  const askedAt = (draws: keyof Between, holds: keyof Between): DayAsked => ({
+    network,
+    isDead,
+    parts: plan.parts,
+    reserve: plan.reserve,
+    watts: (id) => {
+      const s = states.get(id);
+      return { recordW: s?.recordW[draws] ?? 0, idleW: s?.idleW[draws] ?? 0 };
+    },
+    energyWh: new Map(
+      [...network.stores.values()].map((s) => [
+        s.itemId,
+        measureEnergyWh(partOf(s.itemId), s.inner)[holds],
+      ]),
+    ),
+    spares: listSpares(assembly, offRig, holds),
+    chargers,
+    inPlaceW,
+  });
+  const askedWorst = askedAt('high', 'low');
+  const worst = runDay(askedWorst);
+  const isKnown = unknown.draw.length + unknown.energy.length === 0;
+  const best = isKnown ? worst : runDay(askedAt('low', 'high'));
+  // A device that nothing feeds is told as such; it is not the first to go dark.
+  const fed = (id: string) =>
+    network.stores.has(id) || (network.takers.get(id)?.feeds.length ?? 0) > 0;
+  const [first] = [...worst.darkAtH]
+    .filter(([id]) => fed(id))
+    .sort((a, b) => a[1] - b[1] || (a[0] < b[0] ? -1 : 1));
+  let cells: readonly CellNeed[] | undefined;
+  return {
+    network,
+    plan,
+    worst,
+    best,
+    unknown,
+    faults,
+    first: first && {
+      itemId: first[0],
+      betweenH: { low: first[1], high: best.darkAtH.get(first[0]) ?? plan.hours },
+    },
+    cells: () => (cells ??= measureCells(assembly, askedWorst, worst, isDead)),
+  };
+}

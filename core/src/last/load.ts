@@ -1,0 +1,100 @@
+import { measureStates, type Between, type Feed, type Network } from '../wire/index.js';
+import { isLeadFeed } from './faults.js';
+
+/** Something that bears less current or power than what hangs on it draws at once. */
+export interface Overload {
+  /** The battery or the item of the outlet. */
+  readonly itemId: string;
+  readonly at:
+    | { readonly kind: 'cell' }
+    | { readonly kind: 'outlet'; readonly portId: string; readonly runId: string }
+    | { readonly kind: 'lead'; readonly runId: string; readonly leadItemId: string };
+  /** All that is drawn there while everything records, W before what follows; and at which voltage. */
+  readonly drawsW: Between;
+  readonly atV: number | undefined;
+  readonly drawsA: number | undefined;
+  readonly limit: { readonly a: number } | { readonly w: number };
+}
+
+/**
+ * What is drawn at each feed and store while every device records, W: by the first supply of each that agrees. Losses of
+ * converters count where they arise.
+ */
+export function measureLoads(
+  network: Network,
+  isDead: (feed: Feed) => boolean,
+): { readonly feeds: ReadonlyMap<Feed, Between>; readonly stores: ReadonlyMap<string, Between> } {
+  const feeds = new Map<Feed, Between>();
+  const stores = new Map<string, Between>();
+  const plus = (a: Between | undefined, b: Between): Between => ({
+    low: (a?.low ?? 0) + b.low,
+    high: (a?.high ?? 0) + b.high,
+  });
+  // Ends: the network has no rounds.
+  const pull = (id: string, w: Between): void => {
+    const taker = network.takers.get(id);
+    if (!taker) {
+      if (network.stores.has(id)) stores.set(id, plus(stores.get(id), w));
+      return;
+    }
+    const feed = taker.feeds.find((f) => f.effect !== 'charges-off' && !isDead(f));
+    if (!feed) {
+      if (network.stores.has(id)) stores.set(id, plus(stores.get(id), w));
+      return;
+    }
+    feeds.set(feed, plus(feeds.get(feed), w));
+    pull(feed.from, { low: w.low / feed.efficiency, high: w.high / feed.efficiency });
+  };
+  for (const [id, { placed }] of network.takers) {
+    const states = measureStates(placed.part);
+    if (states && states.recordW.high > 0) pull(id, states.recordW);
+  }
+  return { feeds, stores };
+}
+
+/**
+ * Where more is drawn than what is stated there bears: of outlets, leads and batteries, at the lowest voltage of the source,
+ * where the current is largest. Judged by what is surely drawn: the low end of what is not known.
+ */
+export function listOverloads(network: Network, isDead: (feed: Feed) => boolean): Overload[] {
+  const loads = measureLoads(network, isDead);
+  const found: Overload[] = [];
+  for (const [feed, drawsW] of loads.feeds) {
+    if (!isLeadFeed(feed)) continue;
+    const { outlet, lead, run, input } = feed.via;
+    const { maxA, maxW } = outlet.power ?? {};
+    const converter = lead?.cable?.converter;
+    const inLead = converter ? (converter.efficiency ?? 0.9) : 1;
+    const w = { low: drawsW.low / inLead, high: drawsW.high / inLead };
+    // Over USB-C the two settle on the highest voltage that both take.
+    const atV =
+      outlet.connector === 'usb-c' && outlet.power?.regulated && input.power
+        ? Math.min(outlet.power.maxV, input.power.maxV)
+        : outlet.power?.minV;
+    const drawsA = atV === undefined ? undefined : w.low / atV;
+    const itemId = feed.from;
+    const about = { itemId, drawsW: w, atV, drawsA };
+    const at = { kind: 'outlet', portId: outlet.id, runId: run.id } as const;
+    if (maxA !== undefined && drawsA !== undefined && drawsA > maxA * (1 + 1e-9)) {
+      found.push({ ...about, at, limit: { a: maxA } });
+    } else if (maxW !== undefined && w.low > maxW * (1 + 1e-9)) {
+      found.push({ ...about, at, limit: { w: maxW } });
+    }
+    const bears = lead?.cable?.maxA;
+    if (bears !== undefined && drawsA !== undefined && drawsA > bears * (1 + 1e-9)) {
+      const atLead = { kind: 'lead', runId: run.id, leadItemId: run.item } as const;
+      found.push({ ...about, at: atLead, limit: { a: bears } });
+    }
+  }
+  for (const [itemId, drawsW] of loads.stores) {
+    const { maxA, maxW, emptyV } = network.stores.get(itemId)!.cell;
+    const drawsA = emptyV === undefined ? undefined : drawsW.low / emptyV;
+    const about = { itemId, at: { kind: 'cell' } as const, drawsW, atV: emptyV, drawsA };
+    if (maxA !== undefined && drawsA !== undefined && drawsA > maxA * (1 + 1e-9)) {
+      found.push({ ...about, limit: { a: maxA } });
+    } else if (maxW !== undefined && drawsW.low > maxW * (1 + 1e-9)) {
+      found.push({ ...about, limit: { w: maxW } });
+    }
+  }
+  return found;
+}

@@ -1,0 +1,67 @@
+import { defineQuestion, type Asking } from '../question/index.js';
+import { sayHours, sayHoursShort } from '../words/index.js';
+import { lastChecks, type LastContext } from './findings.js';
+import { measureLast, type Last } from './last.js';
+
+/** "4 cells": what the day takes of batteries that are changed. */
+function sayCells(last: Last): string {
+  const count = last.cells().reduce((sum, c) => sum + c.used + c.more, 0);
+  return count === 0
+    ? 'no battery on it'
+    : `${count} ${count === 1 ? 'cell' : 'cells'} for the day`;
+}
+
+/** Does it last the day? */
+export const lastQuestion = defineQuestion({
+  id: 'last',
+  name: 'Last',
+  asks: 'Does it last the day?',
+  prepare: ({ assembly, parts, brief }: Asking): LastContext => ({
+    assembly,
+    last: measureLast(assembly, parts, brief),
+  }),
+  answer: ({ last }): Last => last,
+  checks: lastChecks,
+  figure: (last) => {
+    const { first, plan, unknown, network } = last;
+    if (network.stores.size === 0) {
+      return { main: 'no battery', detail: 'nothing on it holds power', state: 'open' as const };
+    }
+    const ofDay = plan.from === 'none' ? '' : ` of ${sayHoursShort(plan.hours)}`;
+    const detail = plan.from === 'none' ? 'recording without a pause' : sayCells(last);
+    if (!first) return { main: `${sayHoursShort(plan.hours)}${ofDay}`, detail };
+    const { low, high } = first.betweenH;
+    const known = unknown.draw.length + unknown.energy.length === 0;
+    const main = known
+      ? `≈ ${sayHoursShort(low)}${ofDay}`
+      : `≈ ${sayHoursShort(low)} – ${sayHoursShort(high)}${ofDay}`;
+    return { main, detail };
+  },
+  text: (last) => {
+    const { first, plan } = last;
+    if (last.network.stores.size === 0) return ['No battery is on it.'];
+    return [
+      first
+        ? `The first device goes dark after ≈ ${sayHours(first.betweenH.low)}${first.betweenH.high - first.betweenH.low > 0.05 ? ` to ${sayHours(first.betweenH.high)}` : ''}.`
+        : `Everything stays lit for ${sayHours(plan.hours)}.`,
+      `The day takes: ${last
+        .cells()
+        .map((c) => `${c.used + c.more} × ${c.part.name}`)
+        .join(', ')}.`,
+    ];
+  },
+  json: (last) => ({
+    day: {
+      hours: last.plan.hours,
+      from: last.plan.from,
+      firstDark: last.first ? { item: last.first.itemId, ...last.first.betweenH } : null,
+      darkAfterH: Object.fromEntries(last.worst.darkAtH),
+      cells: last
+        .cells()
+        .map((c) => ({ part: c.part.id, at: c.store, used: c.used, more: c.more })),
+      unknownDraw: last.unknown.draw,
+      unknownEnergy: last.unknown.energy,
+      energyWh: last.worst.energy,
+    },
+  }),
+});

@@ -1,0 +1,2 @@
+export * from './draw.js';
+export * from './network.js';

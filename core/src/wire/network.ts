@@ -1,0 +1,196 @@
+import {
+  hasMountTrait,
+  hasTrait,
+  type Cell,
+  type InputEffect,
+  type Part,
+  type PartBook,
+  type Port,
+} from '../part/index.js';
+import type { Assembly, CableRun, PlacedItem } from '../rig/index.js';
+
+/** What comes out of a converter that states nothing, of what goes in (the domain's figure). */
+export const usualEfficiency = 0.9;
+
+/** One way in which power comes to an item: through a lead, or from what sits in its bay or on its plate. */
+export interface Feed {
+  /** The item that gives. */
+  readonly from: string;
+  readonly via:
+    | {
+        readonly kind: 'lead';
+        readonly run: CableRun;
+        readonly lead: Part | undefined;
+        readonly outlet: Port;
+        readonly input: Port;
+      }
+    | { readonly kind: 'bay'; readonly mountId: string };
+  /** What reaches the taker of what leaves the giver's own supply, over 0 up to 1. */
+  readonly efficiency: number;
+  /** What it does while the taker is on. */
+  readonly effect: InputEffect;
+}
+
+/** A battery on the rig, or the cell inside a device. */
+export interface Store {
+  /** The battery's item; of an inner cell the device's. */
+  readonly itemId: string;
+  readonly inner: boolean;
+  readonly cell: Cell;
+  readonly energyWh: number | undefined;
+}
+
+/** An item that power comes to, in the order in which its supplies are used. */
+export interface Taker {
+  readonly placed: PlacedItem;
+  readonly feeds: readonly Feed[];
+}
+
+/** All that gives, passes on and takes power in a setup, read off its joints and leads. */
+export interface Network {
+  readonly takers: ReadonlyMap<string, Taker>;
+  readonly stores: ReadonlyMap<string, Store>;
+  /** Rounds in which items would feed themselves, each once, by the lead that closes it; that lead feeds nothing. */
+  readonly loops: readonly { readonly itemIds: readonly string[]; readonly runId: string }[];
+}
+
+const isPowerIn = (port: Port) => port.carries.includes('power') && port.direction !== 'out';
+const isPowerOut = (port: Port) => port.carries.includes('power') && port.direction !== 'in';
+
+/** The window of a battery's contacts, where its own facts do not say it. */
+function findContacts(part: Part): { minV: number; maxV: number } | undefined {
+  const port = part.ports?.find(
+    (p) => p.connector === 'cell-contacts' || p.connector === 'plate-contacts',
+  );
+  return port?.power;
+}
+
+/** What a battery states of itself, wherever it says it: as its cell's facts, as what it serves, at its contacts. */
+export function readCell(part: Part): Cell {
+  const contacts = findContacts(part);
+  const energyWh = part.serves?.find((s) => s.energyWh !== undefined)?.energyWh;
+  return {
+    ...(energyWh === undefined ? {} : { energyWh }),
+    ...(contacts ? { fullV: contacts.maxV, emptyV: contacts.minV } : {}),
+    ...part.cell,
+  };
+}
+
+function findLeadFeeds(assembly: Assembly, parts: PartBook, placed: PlacedItem): Feed[] {
+  const inputs = new Map((placed.part.ports ?? []).filter(isPowerIn).map((p) => [p.id, p]));
+  const kit = new Map(assembly.rig.kit.map((i) => [i.id, i.partId]));
+  return (assembly.setup.cables ?? []).flatMap((run): Feed[] => {
+    const [own, other] = run.to.item === placed.item.id ? [run.to, run.from] : [run.from, run.to];
+    const input = own.item === placed.item.id ? inputs.get(own.port) : undefined;
+    const giver = assembly.byId.get(other.item);
+    const outlet = giver?.part.ports?.find((p) => p.id === other.port);
+    if (!input || !giver || !outlet || !isPowerOut(outlet)) return [];
+    // A socket for both gives only to one that takes: between two of them the lead is read as it was planned.
+    if (input.direction === 'both' && outlet.direction === 'both' && own !== run.to) return [];
+    // A drive or a card gives nothing.
+    if (hasTrait(giver.part, 'stores')) return [];
+    const lead = parts.get(kit.get(run.item) ?? '');
+    if (lead?.cable && !lead.cable.carries.includes('power')) return [];
+    const converted = outlet.power?.efficiency ?? (outlet.power?.regulated ? usualEfficiency : 1);
+    const inLead = lead?.cable?.converter
+      ? (lead.cable.converter.efficiency ?? usualEfficiency)
+      : 1;
+    return [
+      {
+        from: giver.item.id,
+        via: { kind: 'lead', run, lead, outlet, input },
+        efficiency: converted * inLead,
+        effect: input.power?.effect ?? 'runs',
+      },
+    ];
+  });
+}
+
+/** What sits in the bays of an item: a cell, or a dummy that is fed from outside. */
+function findBayFeeds(assembly: Assembly, placed: PlacedItem): Feed[] {
+  return (assembly.jointsOn.get(placed.item.id) ?? []).flatMap((joint): Feed[] => {
+    const child = assembly.byId.get(joint.child)!;
+    const isSupply = hasTrait(child.part, 'cell') || hasTrait(child.part, 'fed-from-outside');
+    // A brick that is only screwed on feeds nothing.
+    if (!isSupply || joint.childMount.side !== 'battery' || joint.mate.state !== 'mates') return [];
+    return [
+      {
+        from: child.item.id,
+        via: { kind: 'bay', mountId: joint.parentMount.id },
+        efficiency: 1,
+        effect: 'runs',
+      },
+    ];
+  });
+}
+
+/** How early a supply is used: power from outside before a dummy, that before a cell. */
+function rankFeed(assembly: Assembly, feed: Feed): number {
+  if (feed.via.kind === 'lead') return 0;
+  return hasTrait(assembly.byId.get(feed.from)!.part, 'fed-from-outside') ? 1 : 2;
+}
+
+/** Takes out of the feeds those that close a round, in tree order of the items, and tells the rounds. */
+function cutLoops(takers: Map<string, Taker>): Network['loops'] {
+  const loops: { itemIds: string[]; runId: string }[] = [];
+  const state = new Map<string, 'open' | 'done'>();
+  const path: string[] = [];
+  // Ends: every item is opened once, and every feed looked at once.
+  const visit = (id: string): void => {
+    state.set(id, 'open');
+    path.push(id);
+    const taker = takers.get(id);
+    if (taker) {
+      const kept = taker.feeds.filter((feed) => {
+        if (state.get(feed.from) === 'open') {
+          const runId = feed.via.kind === 'lead' ? feed.via.run.id : '';
+          loops.push({ itemIds: path.slice(path.indexOf(feed.from)), runId });
+          return false;
+        }
+        if (!state.has(feed.from)) visit(feed.from);
+        return true;
+      });
+      takers.set(id, { ...taker, feeds: kept });
+    }
+    path.pop();
+    state.set(id, 'done');
+  };
+  for (const id of [...takers.keys()]) if (!state.has(id)) visit(id);
+  return loops;
+}
+
+/**
+ * The network of a setup: what feeds what, by its cells in bays, batteries on plates and leads between ports. Linear in
+ * items and leads. Whether a voltage agrees is not asked here; a lead that would let an item feed itself is named and
+ * left out.
+ */
+export function readNetwork(assembly: Assembly, parts: PartBook): Network {
+  const takers = new Map<string, Taker>();
+  const stores = new Map<string, Store>();
+  for (const placed of assembly.items) {
+    const { item, part } = placed;
+    if (hasTrait(part, 'cell')) {
+      const cell = readCell(part);
+      stores.set(item.id, { itemId: item.id, inner: false, cell, energyWh: cell.energyWh });
+      continue;
+    }
+    if (part.innerCell === true || (part.cell && hasTrait(part, 'device'))) {
+      const cell = part.cell ?? {};
+      stores.set(item.id, { itemId: item.id, inner: true, cell, energyWh: cell.energyWh });
+    }
+    const feeds = [...findLeadFeeds(assembly, parts, placed), ...findBayFeeds(assembly, placed)];
+    const takes =
+      feeds.length > 0 ||
+      stores.has(item.id) ||
+      part.draw !== undefined ||
+      (part.ports ?? []).some((p) => isPowerIn(p) || isPowerOut(p)) ||
+      part.mounts.some((m) => hasMountTrait(m, 'supply') && m.side !== 'battery');
+    if (!takes || hasTrait(part, 'stores') || hasTrait(part, 'charger')) continue;
+    takers.set(item.id, {
+      placed,
+      feeds: feeds.sort((a, b) => rankFeed(assembly, a) - rankFeed(assembly, b)),
+    });
+  }
+  const loops = cutLoops(takers);
+  return { takers, stores, loops };
+}
