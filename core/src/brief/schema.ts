@@ -17,14 +17,20 @@ export const Limits = z.strictObject({
 });
 export type Limits = z.infer<typeof Limits>;
 
+/** A day is at most this long, in h. */
+const mostHours = 48;
+
 /** A stretch of the day in which the work is of one kind. */
 export const DayStretch = z
   .strictObject({
     name: Name,
-    hours: z.number().positive('a stretch is longer than 0 h').max(48),
+    hours: z
+      .number('how long it lasts is missing')
+      .positive('a stretch is longer than 0 h')
+      .max(mostHours, `a stretch is at most ${mostHours} h long`),
     /** Shares of the time in which it records and in which it is on and waits, 0 to 1; the rest it is switched off. */
-    record: z.number().min(0).max(1),
-    idle: z.number().min(0).max(1),
+    record: z.number('how much of it records is missing').min(0).max(1),
+    idle: z.number('how much of it is spent waiting is missing').min(0).max(1),
     mains: z.boolean().optional(),
     temperatureC: z.number().min(-60).max(70).optional(),
   })
@@ -33,9 +39,6 @@ export const DayStretch = z
     message: 'recording and waiting together are more than the whole stretch',
   });
 export type DayStretch = z.infer<typeof DayStretch>;
-
-/** A day is at most this long, in h. */
-const mostHours = 48;
 
 const Day = z.strictObject({
   hoursOn: z.number().positive().max(mostHours).optional(),

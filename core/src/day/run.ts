@@ -155,6 +155,8 @@ export function runDay(asked: DayAsked): DayRun {
   let [atH, chargedWh, deliveredWh, lostWh, wantedH] = [0, 0, 0, 0, 0];
   const inBay = new Map<string, Held[]>(asked.chargers.map((c) => [c.itemId, []]));
   let dark = new Set<string>();
+  /** Whether all was switched off until now: at the beginning of the day, and after a break. */
+  let wasOff = true;
 
   const isLive = (id: string, seen: Map<string, boolean>): boolean => {
     const known = seen.get(id);
@@ -254,7 +256,8 @@ export function runDay(asked: DayAsked): DayRun {
       store,
       out: old.itemId,
       in: best.itemId,
-      dark: [...withIt].filter((id) => !without.has(id)),
+      // What was switched off, or dark already, does not go dark by it.
+      dark: wasOff ? [] : [...withIt].filter((id) => !without.has(id) && !dark.has(id)),
     });
     note(best);
     return true;
@@ -309,6 +312,7 @@ export function runDay(asked: DayAsked): DayRun {
         if (now.powered.has(id)) events.push({ kind: 'back', atH, itemId: id });
       }
       dark = lost;
+      wasOff = part.record + part.idle <= 0;
       const charging = asked.chargers.flatMap((charger) => {
         const bay = inBay.get(charger.itemId)!;
         return (charger.together ? bay : bay.slice(0, 1)).map((cell) => ({

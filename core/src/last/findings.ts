@@ -5,6 +5,7 @@ import {
   stating,
   type Check,
 } from '../finding/index.js';
+import { hasTrait } from '../part/index.js';
 import { proposeId, type Assembly, type Edit } from '../rig/index.js';
 import { sayHours, sayList, sayNumber, sayW } from '../words/index.js';
 import type { Disagreement } from './faults.js';
@@ -151,6 +152,8 @@ export const goesDark = defineFinding(
     readonly unknown: readonly string[];
     /** What goes dark with it, at the same time. */
     readonly also: readonly string[];
+    /** Whether the camera is among them; undefined where there is none that is fed. */
+    readonly stopsTake: boolean | undefined;
   }>(),
   {
     restsOn: [],
@@ -159,7 +162,9 @@ export const goesDark = defineFinding(
     when: 'a device whose supply is empty before the brief’s day is over, with every spare cell of the kit used and charged where there is mains',
     offers: 'as many more cells as it takes',
     sentence: ({ items: [item], facts }, n) => {
-      const { atH, dayH, perhaps, unknown, also } = facts;
+      const { atH, dayH, perhaps, unknown, also, stopsTake } = facts;
+      const take =
+        stopsTake === undefined ? '' : stopsTake ? '; the take stops' : '; the take goes on';
       const together =
         also.length > 0 ? `, and ${sayList(also.map((id) => n.item(id)))} with it` : '';
       if (perhaps) {
@@ -169,7 +174,7 @@ export const goesDark = defineFinding(
         atH.high - atH.low < 0.05
           ? `≈ ${sayHours(atH.low)}`
           : `≈ ${sayHours(atH.low)} to ${sayHours(atH.high)}`;
-      return `${n.item(item!)} goes dark after ${when} of ${sayHours(dayH)}${together}.`;
+      return `${n.item(item!)} goes dark after ${when} of ${sayHours(dayH)}${together}${take}.`;
     },
     why: 'A day is not over when the battery is.',
     todo: 'Take more or larger cells along, bring it power from outside, or charge in a break.',
@@ -188,7 +193,7 @@ function listMoreCells(last: Last): Edit[] {
   return [edits.length === 1 ? edits[0]! : { type: 'all', edits }];
 }
 
-const darkCheck = defineCheck([goesDark], ({ last }: LastContext) => {
+const darkCheck = defineCheck([goesDark], ({ assembly, last }: LastContext) => {
   const { plan, first, worst, best, unknown } = last;
   // A day that nobody has spoken of is not judged.
   if (plan.from === 'none' || !first || first.betweenH.low <= 0) return [];
@@ -198,6 +203,8 @@ const darkCheck = defineCheck([goesDark], ({ last }: LastContext) => {
   const also = [...worst.darkAtH]
     .filter(([id, at]) => id !== first.itemId && isFed(id) && at - first.betweenH.low < 1e-6)
     .map(([id]) => id);
+  const camera = assembly.items.find((p) => hasTrait(p.part, 'camera'))?.item.id;
+  const fedCamera = camera !== undefined && isFed(camera) ? camera : undefined;
   const perhaps = !best.darkAtH.has(first.itemId);
   return [
     createFinding(
@@ -210,6 +217,8 @@ const darkCheck = defineCheck([goesDark], ({ last }: LastContext) => {
         perhaps,
         unknown: [...new Set([...unknown.draw, ...unknown.energy])],
         also,
+        stopsTake:
+          fedCamera === undefined ? undefined : [first.itemId, ...also].includes(fedCamera),
       },
       listMoreCells(last),
     ),

@@ -1,4 +1,5 @@
 export * from './cards.js';
+export * from './days.js';
 export * from './faults.js';
 export * from './findings.js';
 export * from './last.js';
@@ -6,3 +7,4 @@ export * from './load.js';
 export * from './media.js';
 export * from './plan.js';
 export * from './question.js';
+export * from './say.js';

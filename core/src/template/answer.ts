@@ -1,6 +1,13 @@
 import type { Part, Serves } from '../part/index.js';
 import { foldText, measureMinorDigits, type Money } from '../units/index.js';
-import { factNames, type Answers, type PartQuestion, type Thing } from './ask/index.js';
+import {
+  askFeeds,
+  factNames,
+  toFeeds,
+  type Answers,
+  type PartQuestion,
+  type Thing,
+} from './ask/index.js';
 import { BodyFigures } from './body.js';
 import { tryRecipe, type Bodies, type Making } from './recipe.js';
 
@@ -43,7 +50,7 @@ export function listQuestions(thing: Thing): PartQuestion[] {
     { name: 'price', label: 'Price', type: 'money', optional: true },
     { name: 'homeMade', label: 'Made at home', type: 'flag', optional: true },
   ];
-  return [...facts.filter((q) => !own.has(q.name)), ...thing.questions];
+  return [...facts.filter((q) => !own.has(q.name)), ...thing.questions, ...askFeeds(thing.kind)];
 }
 
 /** An id made from a name: small letters, digits and hyphens, the first that is free. */
@@ -194,6 +201,7 @@ export function createFromAnswers(
       ...(serves ? { serves } : {}),
       ...(answers['homeMade'] === true ? { homeMade: true } : {}),
       ...(answers['innerCell'] === true ? { innerCell: true } : {}),
+      ...toFeeds(answers),
       figures: toFigures(thing, id, answers),
       ...(guessed.length ? { guessed } : {}),
     },

@@ -183,6 +183,7 @@ export const moreSheets: readonly SampleSheet[] = [
       heightMm: 122,
       depthMm: 24,
       massG: 430,
+      recordW: 9,
     },
   },
   {
@@ -289,6 +290,53 @@ export const moreSheets: readonly SampleSheet[] = [
     kind: 'strap',
     text: 'Neck strap 1.2 m long, 38 mm wide, carries 8 kg, 86 g',
     answers: { lengthMm: 1200, widthMm: 38, bearsG: 8000, massG: 86 },
+  },
+  // What is drawn, held, charged and recorded.
+  {
+    kind: 'body',
+    text: 'Box camera, W 104 × H 98 × D 92 mm, 812 g. Power consumption: 13.5 W recording, 9.8 W in stand-by. USB-C out: 15 W.',
+    answers: {
+      widthMm: 104,
+      heightMm: 98,
+      depthMm: 92,
+      massG: 812,
+      recordW: 13.5,
+      idleW: 9.8,
+      usbC: true,
+    },
+  },
+  {
+    kind: 'monitor',
+    text: '5.5" field monitor · DC 7–17 V · 14 W max. · 152 × 92 × 26 mm · 268 g',
+    answers: {
+      diagonalIn: 5.5,
+      minV: 7,
+      maxV: 17,
+      recordW: 14,
+      widthMm: 152,
+      heightMm: 92,
+      depthMm: 26,
+      massG: 268,
+    },
+  },
+  {
+    kind: 'media',
+    text: 'Memory card 256 GB, sustained write 600 Mb/s, 9 g',
+    answers: { capacityGB: 256, sustainedMbps: 600, massG: 9 },
+  },
+  {
+    kind: 'battery',
+    text: 'Small L-series pack: 7.2 V 2600 mAh, 70 × 38 × 20 mm, 98 g, max. discharge 5 A',
+    answers: {
+      voltageV: 7.2,
+      energyWh: 18.72,
+      heightMm: 70,
+      widthMm: 38,
+      depthMm: 20,
+      massG: 98,
+      mount: 'l-series',
+      cellMaxA: 5,
+    },
   },
   // Pages as a shop writes them for six parts of one rig.
   {

@@ -362,7 +362,14 @@ export const sampleSheets: readonly SampleSheet[] = [
   {
     kind: 'media',
     text: `1 TB drive, 1,000 MB/s, 74 × 57 × 10.5 mm, 58g, USB Type-C`,
-    answers: { heightMm: 74, widthMm: 57, depthMm: 10.5, massG: 58 },
+    answers: {
+      capacityGB: 1000,
+      sustainedMbps: 8000,
+      heightMm: 74,
+      widthMm: 57,
+      depthMm: 10.5,
+      massG: 58,
+    },
   },
   {
     kind: 'loupe',

@@ -49,7 +49,10 @@ function asAnswer(question: PartQuestion, found: Found, pins = false): unknown {
   }
 }
 
-function asNumber(question: PartQuestion, { is }: Found): number | undefined {
+const isWaiting = /stand-?by|idle|waiting/iu;
+const givesIt = /charg|\bPD\b|deliver|output|\bout\b|gives|lamp|LED/iu;
+
+function asNumber(question: PartQuestion, { is, label, text, after }: Found): number | undefined {
   const dimensions: Record<string, string> = {
     g: 'massG',
     'cd/m²': 'luminanceNit',
@@ -57,7 +60,17 @@ function asNumber(question: PartQuestion, { is }: Found): number | undefined {
     Wh: 'energyWh',
     '°': 'angleDeg',
     stops: 'stops',
+    W: 'powerW',
+    A: 'currentA',
+    GB: 'capacityGb',
+    'Mb/s': 'rateMbps',
   };
+  const isDraw = question.name === 'recordW' || question.name === 'idleW';
+  const near = `${label.slice(-24)} ${text} ${after.slice(0, 16)}`;
+  // What a socket charges with, or an outlet gives, is not what the part takes.
+  if (isDraw && givesIt.test(near)) return undefined;
+  // What it takes while it waits is said outright, or it is what it takes at work.
+  if (isDraw && isWaiting.test(near) !== (question.name === 'idleW')) return undefined;
   if (question.unit === 'in' && is.type === 'figure' && is.dimension === 'lengthMm') {
     return round(is.value / 25.4);
   }

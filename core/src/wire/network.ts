@@ -76,10 +76,26 @@ export function readCell(part: Part): Cell {
   };
 }
 
-function findLeadFeeds(assembly: Assembly, parts: PartBook, placed: PlacedItem): Feed[] {
-  const inputs = new Map((placed.part.ports ?? []).filter(isPowerIn).map((p) => [p.id, p]));
+/** The planned leads by the items at their ends, and the parts that they are. */
+interface Leads {
+  readonly at: ReadonlyMap<string, readonly CableRun[]>;
+  partOf(run: CableRun): Part | undefined;
+}
+
+function listLeadsAt(assembly: Assembly, parts: PartBook): Leads {
+  const at = new Map<string, CableRun[]>();
+  for (const run of assembly.setup.cables ?? []) {
+    for (const id of new Set([run.from.item, run.to.item])) {
+      at.set(id, [...(at.get(id) ?? []), run]);
+    }
+  }
   const kit = new Map(assembly.rig.kit.map((i) => [i.id, i.partId]));
-  return (assembly.setup.cables ?? []).flatMap((run): Feed[] => {
+  return { at, partOf: (run) => parts.get(kit.get(run.item) ?? '') };
+}
+
+function findLeadFeeds(assembly: Assembly, leads: Leads, placed: PlacedItem): Feed[] {
+  const inputs = new Map((placed.part.ports ?? []).filter(isPowerIn).map((p) => [p.id, p]));
+  return (leads.at.get(placed.item.id) ?? []).flatMap((run): Feed[] => {
     const [own, other] = run.to.item === placed.item.id ? [run.to, run.from] : [run.from, run.to];
     const input = own.item === placed.item.id ? inputs.get(own.port) : undefined;
     const giver = assembly.byId.get(other.item);
@@ -89,7 +105,7 @@ function findLeadFeeds(assembly: Assembly, parts: PartBook, placed: PlacedItem):
     if (input.direction === 'both' && outlet.direction === 'both' && own !== run.to) return [];
     // A drive or a card gives nothing.
     if (hasTrait(giver.part, 'stores')) return [];
-    const lead = parts.get(kit.get(run.item) ?? '');
+    const lead = leads.partOf(run);
     if (lead?.cable && !lead.cable.carries.includes('power')) return [];
     const converted = outlet.power?.efficiency ?? (outlet.power?.regulated ? usualEfficiency : 1);
     const inLead = lead?.cable?.converter
@@ -167,6 +183,7 @@ function cutLoops(takers: Map<string, Taker>): Network['loops'] {
 export function readNetwork(assembly: Assembly, parts: PartBook): Network {
   const takers = new Map<string, Taker>();
   const stores = new Map<string, Store>();
+  const leads = listLeadsAt(assembly, parts);
   for (const placed of assembly.items) {
     const { item, part } = placed;
     if (hasTrait(part, 'cell')) {
@@ -178,7 +195,7 @@ export function readNetwork(assembly: Assembly, parts: PartBook): Network {
       const cell = part.cell ?? {};
       stores.set(item.id, { itemId: item.id, inner: true, cell, energyWh: cell.energyWh });
     }
-    const feeds = [...findLeadFeeds(assembly, parts, placed), ...findBayFeeds(assembly, placed)];
+    const feeds = [...findLeadFeeds(assembly, leads, placed), ...findBayFeeds(assembly, placed)];
     const takes =
       feeds.length > 0 ||
       stores.has(item.id) ||

@@ -12,7 +12,7 @@ import {
 } from 'chart.js';
 import { computed } from 'vue';
 import { Line } from 'vue-chartjs';
-import { useChartColours } from './useChartColours';
+import { useChartColours } from '../shared/useChartColours';
 
 Chart.register(LinearScale, LineController, LineElement, LogarithmicScale, PointElement);
 

@@ -14,7 +14,7 @@ import {
 } from 'chart.js';
 import { computed } from 'vue';
 import { Bar, Line } from 'vue-chartjs';
-import { useChartColours } from './useChartColours';
+import { useChartColours } from '../shared/useChartColours';
 
 Chart.register(
   BarController,

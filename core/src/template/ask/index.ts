@@ -1,3 +1,4 @@
+export * from './feeds.js';
 export * from './question.js';
 export * from './things.js';
 export { usuallyCarries } from './carry.js';

@@ -1,5 +1,6 @@
 import type { PartKind, Serves } from '../../part/index.js';
 import type { TemplateName } from '../recipe.js';
+import { feedNames } from './feed-names.js';
 
 /** What has been answered so far, by question. */
 export type Answers = Readonly<Record<string, unknown>>;
@@ -48,6 +49,7 @@ export const factNames = [
   'nits',
   'stops',
   'channels',
+  ...feedNames,
 ] as const;
 
 /** Choices that decide what a part joins, by name: asked at once, though each has a guess. */

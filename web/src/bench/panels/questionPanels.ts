@@ -2,6 +2,7 @@ import type { Question } from '@zucchini/core';
 import type { Component } from 'vue';
 import FitPanel from './FitPanel.vue';
 import HangPanel from './HangPanel.vue';
+import LastPanel from './LastPanel.vue';
 import SpendPanel from './SpendPanel.vue';
 import ToComePanel from './ToComePanel.vue';
 
@@ -9,7 +10,7 @@ import ToComePanel from './ToComePanel.vue';
 export const questionPanels: Readonly<Record<Question, Component>> = {
   fit: FitPanel,
   hang: HangPanel,
-  last: ToComePanel,
+  last: LastPanel,
   light: ToComePanel,
   sound: ToComePanel,
   spend: SpendPanel,

@@ -1,0 +1,13 @@
+/** The names of these questions: facts of the part, no figures of its template. */
+export const feedNames = [
+  'recordW',
+  'idleW',
+  'innerWh',
+  'cellMaxA',
+  'tells',
+  'bayW',
+  'together',
+  'capacityGB',
+  'sustainedMbps',
+  'mediaFamily',
+] as const;

@@ -1,0 +1,237 @@
+<script setup lang="ts">
+import {
+  flightLimitsWh,
+  hasTrait,
+  listFlightCells,
+  listPowerOrder,
+  measureMedia,
+  measureStates,
+  sayDayEvent,
+  sayHours,
+  sayNumber,
+  sayW,
+  type Between,
+  type FlightCell,
+  type OrderStep,
+} from '@zucchini/core';
+import { computed, defineAsyncComponent, ref } from 'vue';
+import { useBench } from '../desk/benchStore';
+import AppButton from '../shared/AppButton.vue';
+import DayBand from './DayBand.vue';
+import DaySection from './DaySection.vue';
+
+/** The working of Last: the day, who draws what from where, the cells, the media, the order of leads, what may fly. */
+const ChargeChart = defineAsyncComponent(() => import('./ChargeChart.vue'));
+const bench = useBench();
+const last = computed(() => bench.report!.last);
+const name = (id: string) => bench.names!.item(id);
+const charted = ref(false);
+
+const sayBetween = ({ low, high }: Between) =>
+  low === high ? sayW(low) : `≈ ${sayNumber(low, low < 10 ? 1 : 0)}–${sayW(high)}`;
+
+/** Who draws what, and from where it comes first. */
+const draws = computed(() =>
+  [...last.value.network.takers].flatMap(([id, { placed, feeds }]) => {
+    const states = measureStates(placed.part);
+    if (!states || states.recordW.high === 0) return [];
+    const [first] = feeds;
+    return [
+      {
+        id,
+        partId: placed.part.id,
+        name: name(id),
+        draws: sayBetween(states.recordW),
+        idles: sayBetween(states.idleW),
+        stated: states.stated,
+        from: first
+          ? `${name(first.from)}${first.via.kind === 'lead' ? `, by ${bench.names!.lead(first.via.run.id)}` : ''}`
+          : last.value.network.stores.has(id)
+            ? 'the cell inside it'
+            : 'nothing',
+      },
+    ];
+  }),
+);
+const cells = computed(() => last.value.cells());
+const events = computed(() =>
+  last.value.worst.events.map((e) => ({ at: sayHours(e.atH), says: sayDayEvent(e, bench.names!) })),
+);
+
+const camera = computed(() => bench.report!.assembly.items.find((p) => hasTrait(p.part, 'camera')));
+const modes = computed(() =>
+  measureMedia(bench.report!.assembly, bench.parts, last.value.worst.wantedH),
+);
+const sayMinutes = (minutes: number) => (minutes > 0 ? sayHours(minutes / 60) : 'nothing');
+const sayTB = (gb: number) =>
+  gb >= 1000 ? `${sayNumber(gb / 1000, 2)} TB` : `${sayNumber(gb)} GB`;
+
+const order = computed(() => listPowerOrder(bench.report!.assembly, bench.parts));
+function sayStep(step: OrderStep): string {
+  switch (step.kind) {
+    case 'cell':
+      return `Put ${name(step.itemId)} into ${name(step.intoId)}.`;
+    case 'plug':
+      return `Plug in ${bench.names!.lead(step.runId)}${step.carries === 'power' ? ': power before all else' : step.carries === 'video' ? ': the picture last' : ''}.`;
+    case 'switch-on':
+      return `Switch ${name(step.itemId)} on.`;
+  }
+}
+
+const flight = computed(() => listFlightCells(bench.report!.assembly, bench.parts));
+const flightWords: Readonly<Record<FlightCell['may'], string>> = {
+  free: 'cabin',
+  ask: 'ask the airline',
+  not: 'stays at home',
+  unknown: 'Wh not known',
+};
+</script>
+
+<template>
+  <slot />
+  <DaySection>
+    <DayBand :last="last" :name-of="name" />
+  </DaySection>
+
+  <section class="mt-5">
+    <h3 class="font-serif text-base">Who draws what</h3>
+    <p v-if="draws.length === 0" class="text-faint mt-1 text-xs">No device on it takes power.</p>
+    <table v-else class="mt-1 w-full text-xs tabular-nums">
+      <thead>
+        <tr class="text-faint">
+          <th scope="col" class="py-1 text-left font-normal">Device, and what feeds it first</th>
+          <th scope="col" class="py-1 pl-2 text-right font-normal">Records</th>
+          <th scope="col" class="py-1 pl-2 text-right font-normal">Waits</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="d in draws" :key="d.id" class="rule align-baseline">
+          <td class="py-1.5">
+            <button type="button" class="text-left hover:underline" @click="bench.select(d.id)">
+              {{ d.name }}
+            </button>
+            <span class="text-faint block">{{ d.from }}</span>
+            <RouterLink
+              v-if="!d.stated && !bench.readOnly"
+              class="text-blossom block underline"
+              :to="{ name: 'part', params: { id: d.partId } }"
+              >What it draws is not known: say it</RouterLink
+            >
+          </td>
+          <td class="py-1.5 pl-2 text-right whitespace-nowrap">{{ d.draws }}</td>
+          <td class="py-1.5 pl-2 text-right whitespace-nowrap">{{ d.idles }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+
+  <section class="mt-5">
+    <div class="flex items-baseline justify-between gap-2">
+      <h3 class="font-serif text-base">Cells for the day</h3>
+      <AppButton
+        v-if="cells.length > 0"
+        small
+        look="quiet"
+        :aria-expanded="charted"
+        @click="charted = !charted"
+        >{{ charted ? 'Without the chart' : 'Charge over the day' }}</AppButton
+      >
+    </div>
+    <p v-if="cells.length === 0" class="text-faint mt-1 text-xs">
+      No battery is on it that could be changed.
+    </p>
+    <ul v-else class="mt-1 text-xs tabular-nums">
+      <li v-for="c in cells" :key="c.store" class="rule flex justify-between gap-2 py-1.5">
+        <span>{{ c.part.name }}</span>
+        <span class="whitespace-nowrap"
+          >{{ c.used + c.more }}{{ c.more > 0 ? `, ${c.more} more than you have` : '' }}</span
+        >
+      </li>
+    </ul>
+    <ChargeChart v-if="charted" class="mt-2" :run="last.worst" :name-of="name" />
+    <details v-if="events.length > 0" class="mt-2 text-xs" :open="charted">
+      <summary class="w-fit py-1 underline decoration-dotted">
+        What happens when ({{ events.length }})
+      </summary>
+      <ol class="mt-1">
+        <li v-for="(e, i) in events" :key="i" class="rule flex gap-2 py-1">
+          <span class="w-20 shrink-0 text-right tabular-nums">≈ {{ e.at }}</span>
+          <span>{{ e.says }}</span>
+        </li>
+      </ol>
+    </details>
+    <p class="text-faint mt-2 text-xs">
+      Lithium cells are not charged below 0 °C, and not left alone on a charger; keep them dry.
+    </p>
+  </section>
+
+  <section v-if="camera && modes.length > 0" class="mt-5">
+    <h3 class="font-serif text-base">Cards and drives</h3>
+    <table class="mt-1 w-full text-xs tabular-nums">
+      <thead>
+        <tr class="text-faint">
+          <th scope="col" class="py-1 text-left font-normal">
+            {{ sayHours(last.worst.wantedH) }} recorded as
+          </th>
+          <th scope="col" class="py-1 pl-2 text-right font-normal">The day</th>
+          <th scope="col" class="py-1 pl-2 text-right font-normal">Your media</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="m in modes" :key="m.mode.name" class="rule align-baseline">
+          <th scope="row" class="py-1.5 text-left font-normal">
+            {{ m.mode.name }}
+            <span class="text-faint block"
+              >{{ sayNumber(m.mode.rateMbps) }} Mb/s{{
+                m.mode.limitMin ? `, stops after ${m.mode.limitMin} min` : ''
+              }}</span
+            >
+          </th>
+          <td class="py-1.5 pl-2 text-right whitespace-nowrap">{{ sayTB(m.dayGB) }}</td>
+          <td class="py-1.5 pl-2 text-right whitespace-nowrap">
+            {{ m.media.length === 0 ? 'none in your kit' : sayMinutes(m.minutes) }}
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="text-faint mt-1 text-xs">Each copy takes the day once more.</p>
+  </section>
+
+  <section v-if="order.length > 0" class="mt-5">
+    <h3 class="font-serif text-base">Order</h3>
+    <ol class="mt-1 list-decimal pl-5 text-xs" aria-label="Bringing it up">
+      <li v-for="(step, i) in order" :key="i" class="py-0.5">{{ sayStep(step) }}</li>
+    </ol>
+    <p class="text-faint mt-1 text-xs">
+      Take it down the other way round. Between two devices on different power the picture lead can
+      carry the difference: it is the last in and the first out.
+    </p>
+  </section>
+
+  <section v-if="flight.length > 0" class="mt-5">
+    <h3 class="font-serif text-base">In the air</h3>
+    <table class="mt-1 w-full text-xs tabular-nums">
+      <tbody>
+        <tr v-for="c in flight" :key="c.itemId" class="rule align-baseline">
+          <th scope="row" class="py-1.5 text-left font-normal">
+            {{ name(c.itemId) }}
+            <span v-if="c.loose" class="text-faint block">loose: cover its terminals</span>
+          </th>
+          <td class="py-1.5 pl-2 text-right whitespace-nowrap">
+            {{ c.energyWh === undefined ? '? Wh' : `${sayNumber(c.energyWh, 1)} Wh` }}
+          </td>
+          <td
+            class="py-1.5 pl-2 text-right whitespace-nowrap"
+            :class="c.may === 'not' ? 'text-tomato' : c.may === 'free' ? 'text-leaf' : ''"
+          >
+            {{ flightWords[c.may] }}
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="text-faint mt-1 text-xs">
+      As a rule up to {{ flightLimitsWh.free }} Wh in the cabin, up to {{ flightLimitsWh.asked }} Wh
+      where the airline agrees, spares never in the hold. Ask the airline: its rules count.
+    </p>
+  </section>
+</template>

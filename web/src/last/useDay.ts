@@ -1,0 +1,79 @@
+import { Brief, planDay, toIssues, type DayStretch } from '@zucchini/core';
+import { computed, ref, watch } from 'vue';
+import { useBench } from '../desk/benchStore';
+
+/** A stretch as its row holds it: a figure that was emptied is missing until it is given again. */
+export type StretchRow = Partial<DayStretch> & { readonly name: string };
+
+/** What is wrong with one row: its place in the list, undefined where it is about all of them. */
+export interface RowIssue {
+  readonly at: number | undefined;
+  readonly message: string;
+}
+
+/**
+ * The day of the rig's brief as rows that are changed one figure at a time. What the brief does not take stays in its row,
+ * with what is wrong with it, and is stored once it is right: nothing is lost and nothing wrong is stored.
+ */
+export function useDay() {
+  const bench = useBench();
+  const stated = computed(() => bench.rig?.brief.day?.stretches);
+  /** The stretches that are run where the brief says none: what the first change starts from. */
+  const assumed = computed<readonly StretchRow[]>(() => {
+    const plan = planDay(bench.rig?.brief ?? {});
+    if (plan.from !== 'hours') return [];
+    return plan.parts.map(({ name, hours, record, idle, mains }) => ({
+      name,
+      hours,
+      record,
+      idle,
+      ...(mains ? { mains } : {}),
+    }));
+  });
+  const rows = ref<readonly StretchRow[]>([]);
+  const issues = ref<readonly RowIssue[]>([]);
+  watch(
+    [stated, assumed],
+    ([now, else_]) => {
+      rows.value = now ?? else_;
+      issues.value = [];
+    },
+    { immediate: true },
+  );
+
+  function take(next: readonly StretchRow[]): void {
+    const brief = bench.rig?.brief;
+    if (!brief || bench.readOnly) return;
+    rows.value = next;
+    const { stretches: _, ...day } = brief.day ?? {};
+    const parsed = Brief.safeParse({
+      ...brief,
+      day: next.length > 0 ? { ...day, stretches: next } : day,
+    });
+    if (!parsed.success) {
+      issues.value = toIssues(parsed.error).map(({ path, message }) => {
+        const at = /stretches\[(\d+)\]/u.exec(path)?.[1];
+        return { at: at === undefined ? undefined : Number(at), message };
+      });
+      return;
+    }
+    issues.value = [];
+    bench.apply({ type: 'set-brief', brief: parsed.data });
+  }
+
+  const change = (at: number, to: Partial<DayStretch>): void =>
+    take(rows.value.map((row, i) => (i === at ? { ...row, ...to } : row)));
+  const remove = (at: number): void => take(rows.value.filter((_, i) => i !== at));
+  const add = (): void =>
+    take([...rows.value, { name: 'Shooting', hours: 1, record: 0.35, idle: 0.35 }]);
+
+  return {
+    rows,
+    issues,
+    isStated: computed(() => stated.value !== undefined),
+    take,
+    change,
+    remove,
+    add,
+  };
+}
