@@ -38,7 +38,8 @@ export function useDay() {
       rows.value = now ?? else_;
       issues.value = [];
     },
-    { immediate: true },
+    // An undo is followed before the next figure is typed.
+    { immediate: true, flush: 'sync' },
   );
 
   function take(next: readonly StretchRow[]): void {
@@ -51,10 +52,13 @@ export function useDay() {
       day: next.length > 0 ? { ...day, stretches: next } : day,
     });
     if (!parsed.success) {
-      issues.value = toIssues(parsed.error).map(({ path, message }) => {
+      const told = toIssues(parsed.error).map(({ path, message }): RowIssue => {
         const at = /stretches\[(\d+)\]/u.exec(path)?.[1];
         return { at: at === undefined ? undefined : Number(at), message };
       });
+      // What is wrong with all of them may only follow from one.
+      const ofRows = told.filter((issue) => issue.at !== undefined);
+      issues.value = ofRows.length > 0 ? ofRows : told;
       return;
     }
     issues.value = [];

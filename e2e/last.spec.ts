@@ -1,0 +1,68 @@
+import { expect, test, type Page } from '@playwright/test';
+import { mapItemRefs, type Imported, type RigFile } from '@zucchini/core';
+import { checkAccess, chooseOption, panel, saved, strip } from './bench.ts';
+
+const side = (page: Page) => page.getByRole('region', { name: 'Working' }).first();
+
+/** A demo rig as one of the test's own, under Last. */
+async function openCopy(page: Page, id: string, name: string): Promise<void> {
+  const file = (await (await page.request.get(`/api/rigs/${id}/file`)).json()) as RigFile;
+  const own = mapItemRefs(file.rig, (ref) => `${name}-${ref.itemId}`.replaceAll(' ', '-'));
+  const rig = { ...own, id: name.replaceAll(' ', '-'), name };
+  const reply = await page.request.post('/api/rigs/import', {
+    data: { ...file, rig, versions: [] },
+  });
+  await page.goto(`/rigs/${((await reply.json()) as Imported).id}`);
+  await expect(page.getByRole('textbox', { name: 'Name of the rig' })).toHaveValue(name);
+  await page.locator('body').press('3');
+  await expect(side(page)).toContainText('Does it last the day?');
+}
+
+test('a monitor that goes dark is found, mended by its remedy, and the day then lasts', async ({
+  page,
+}) => {
+  await openCopy(page, 'mark-1', 'dark monitor');
+  await expect(strip(page, 'Last')).toContainText('of 6 h');
+  await expect(side(page)).toContainText('Lagoon 5.5 monitor goes dark after ≈ 2 h 45 min of 6 h');
+  const lit = side(page).getByRole('list', { name: 'When each device is lit' });
+  await expect(lit).toContainText('dark from 2 h 45 min');
+  await side(page).getByRole('button', { name: 'Take Peat small 17 Wh along' }).click();
+  await expect(strip(page, 'Last')).toContainText('6 h of 6 h');
+  await expect(lit).not.toContainText('dark from');
+  await saved(page);
+  await page.reload();
+  await expect(strip(page, 'Last')).toContainText('6 h of 6 h');
+});
+
+test('the day is changed where it stands; what cannot be is said there and not stored', async ({
+  page,
+}) => {
+  await openCopy(page, 'cutter', 'another day');
+  await expect(strip(page, 'Last')).toContainText('6 h of 6 h');
+  const change = side(page).getByRole('button', { name: 'Change the day' });
+  await change.focus();
+  await page.keyboard.press('Enter');
+  const lasts = side(page).getByLabel('Lasts').first();
+  await lasts.fill('49');
+  await lasts.press('Tab');
+  await expect(side(page).getByRole('alert')).toContainText('a stretch is at most 48 h long');
+  await expect(strip(page, 'Last')).toContainText('of 6 h');
+  await lasts.fill('8');
+  await lasts.press('Tab');
+  await expect(strip(page, 'Last')).toContainText('of 12:30 h');
+  // The ways out come in above the day: what is below them moves once more.
+  await expect(side(page).getByRole('button', { name: /along$/ })).toBeVisible();
+  await chooseOption(side(page).getByLabel('Start from'), 'Half a day, no mains');
+  await expect(strip(page, 'Last')).toContainText('4 h of 4 h');
+  await expect(side(page).getByRole('list', { name: 'Stretches of the day' })).toContainText(
+    'Stretch',
+  );
+  await saved(page);
+  await side(page).getByRole('button', { name: 'Charge over the day' }).click();
+  await expect(
+    side(page).getByRole('img', { name: 'Charge of each cell over the day' }),
+  ).toBeVisible();
+  await checkAccess(page, panel);
+  await page.reload();
+  await expect(strip(page, 'Last')).toContainText('4 h of 4 h');
+});
