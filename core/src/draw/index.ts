@@ -3,6 +3,7 @@ export * from './order.js';
 export * from './rig.js';
 export * from './choose-view.js';
 export * from './labels.js';
+export * from './leads.js';
 export * from './overlay.js';
 export * from './forces.js';
 export * from './svg.js';

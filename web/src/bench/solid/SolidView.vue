@@ -16,10 +16,12 @@ import { saveText } from '../../shared/saveText';
 import { theme } from '../../theme/theme';
 import { useBench } from '../../desk/benchStore';
 import { toGltf } from './exportSolid';
+import { useLeadCurves } from '../useLeadCurves';
 import { createScene, disposeScene, type Looks } from './scene';
 
 /** The rig as a solid that can be turned: by dragging, by its buttons, or with the arrow keys on it. */
 const bench = useBench();
+const curves = useLeadCurves();
 const holder = useTemplateRef('holder');
 const canvas = useTemplateRef('canvas');
 const { width, height } = useElementSize(holder);
@@ -48,7 +50,7 @@ function build(): void {
     scene.remove(shown);
     disposeScene(shown);
   }
-  shown = createScene(bench.report!.assembly, readLooks(), bench.selected);
+  shown = createScene(bench.report!.assembly, readLooks(), bench.selected, curves.value);
   scene.add(shown);
   if (!aimed) aim();
   draw();
@@ -125,7 +127,7 @@ onMounted(() => {
     },
     { immediate: true },
   );
-  watch(() => [bench.report?.assembly, bench.selected, theme.value], build);
+  watch(() => [bench.report, bench.selected, theme.value], build);
 });
 onBeforeUnmount(() => {
   controls?.dispose();
@@ -135,7 +137,11 @@ onBeforeUnmount(() => {
 
 async function save(): Promise<void> {
   const name = bench.rig!.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase();
-  saveText(`${name}.gltf`, await toGltf(bench.report!.assembly, readLooks()), 'model/gltf+json');
+  saveText(
+    `${name}.gltf`,
+    await toGltf(bench.report!.assembly, readLooks(), curves.value),
+    'model/gltf+json',
+  );
 }
 </script>
 

@@ -1,11 +1,15 @@
-import type { Assembly } from '@zucchini/core';
+import type { Assembly, LeadCurve } from '@zucchini/core';
 import { Group, LineSegments } from 'three';
 import { GLTFExporter } from 'three/examples/jsm/exporters/GLTFExporter.js';
 import { createScene, type Looks } from './scene';
 
 /** The setup as a glTF 2.0 document: metres, y up, one node for each part with its name. */
-export async function toGltf(assembly: Assembly, looks: Looks): Promise<string> {
-  const rig = createScene(assembly, looks, undefined);
+export async function toGltf(
+  assembly: Assembly,
+  looks: Looks,
+  leads: readonly LeadCurve[],
+): Promise<string> {
+  const rig = createScene(assembly, looks, undefined, leads);
   const edges: LineSegments[] = [];
   rig.traverse((thing) => {
     if (thing instanceof LineSegments) edges.push(thing);

@@ -1,22 +1,28 @@
-import { nameItem, placeSolids, type Assembly, type Solid } from '@zucchini/core';
+import { nameItem, placeSolids, type Assembly, type LeadCurve, type Solid } from '@zucchini/core';
 import {
   BoxGeometry,
+  CatmullRomCurve3,
   type BufferGeometry,
   CylinderGeometry,
   EdgesGeometry,
   ExtrudeGeometry,
   Group,
   LineBasicMaterial,
+  LineCurve3,
   LineSegments,
   Matrix4,
   Mesh,
   MeshStandardMaterial,
   Path,
   Shape,
+  TubeGeometry,
+  Vector3,
 } from 'three';
 
 /** Facets of a round body: as smooth as the drawing. */
 const roundSteps = 40;
+/** Of a thin lead fewer do. */
+const roundLeadSteps = 10;
 
 /** A solid's body about its own origin, its axis along z, in mm. */
 export function createGeometry(solid: Solid): BufferGeometry {
@@ -62,7 +68,12 @@ export interface Looks {
 }
 
 /** All parts of a setup as meshes in the rig's frame, in mm, each part a group with its name. */
-export function createScene(assembly: Assembly, looks: Looks, selected: string | undefined): Group {
+export function createScene(
+  assembly: Assembly,
+  looks: Looks,
+  selected: string | undefined,
+  leads: readonly LeadCurve[] = [],
+): Group {
   const rig = new Group();
   rig.name = assembly.rig.name;
   const ink = new LineBasicMaterial({ color: looks.ink });
@@ -123,6 +134,21 @@ export function createScene(assembly: Assembly, looks: Looks, selected: string |
       part.add(mesh);
     }
     rig.add(part);
+  }
+  for (const lead of leads) {
+    const cable = new Group();
+    cable.name = `lead ${lead.runId}`;
+    cable.userData = { item: lead.itemId };
+    const path = new CatmullRomCurve3(lead.points.map((p) => new Vector3(...p)));
+    const tube = new TubeGeometry(path, lead.points.length * 2, lead.radiusMm, roundLeadSteps);
+    cable.add(new Mesh(tube, materialOf(`lead-${lead.use}`)));
+    for (const { fromMm, toMm, radiusMm } of lead.plugs) {
+      const straight = new LineCurve3(new Vector3(...fromMm), new Vector3(...toMm));
+      cable.add(
+        new Mesh(new TubeGeometry(straight, 1, radiusMm, roundSteps), materialOf('rubber')),
+      );
+    }
+    rig.add(cable);
   }
   return rig;
 }

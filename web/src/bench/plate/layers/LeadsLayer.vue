@@ -1,33 +1,98 @@
 <script setup lang="ts">
-import { projectPoint } from '@zucchini/core';
+import { drawLeads, type LeadUse } from '@zucchini/core';
 import { computed } from 'vue';
 import { useBench } from '../../../desk/benchStore';
 import { linePath } from '../../../shared/path';
+import { useLeadCurves } from '../../useLeadCurves';
 import { usePlate } from '../plateContext';
 
-/** Ways of the planned leads. */
+/** The planned leads as they lie, hidden where parts stand before them, each in the tint of what it carries. */
 const bench = useBench();
-const { toPage } = usePlate();
+const { toPage, plate, page } = usePlate();
+
+const useWords: Readonly<Record<LeadUse, string>> = {
+  power: 'power',
+  video: 'picture',
+  sound: 'sound',
+  data: 'data',
+};
+/** A word is set beside a lead of which so much is seen, in px. */
+const leastSeenPx = 46;
+
+const curves = useLeadCurves();
+
+const lengthPx = (points: readonly (readonly [number, number])[]) =>
+  points.reduce(
+    (sum, p, i) =>
+      i === 0 ? 0 : sum + Math.hypot(p[0] - points[i - 1]![0], p[1] - points[i - 1]![1]),
+    0,
+  ) * page.value.pxPerMm;
 
 const leads = computed(() =>
-  (bench.question === 'fit' || bench.panel.kind === 'leads'
-    ? (bench.report!.fit.solidity?.leadWays ?? [])
-    : []
-  ).map(({ lead, way }) => ({
-    key: lead.run.id,
-    d: linePath(
-      [lead.from.atMm, ...way.points, lead.to.atMm].map((p) => projectPoint(bench.view, p)),
-      toPage,
-    ),
+  drawLeads(curves.value, plate.value, bench.preview === undefined).map((l) => ({
+    key: l.runId,
+    colour: `var(--color-lead-${l.use})`,
+    width: Math.max(2, 2 * l.radiusMm * page.value.pxPerMm),
+    paths: l.seen.map((points) => linePath(points, toPage)),
+    plugs: l.plugs.map((p) => ({
+      d: linePath([p.from, p.to], toPage),
+      width: Math.max(3, 2 * p.radiusMm * page.value.pxPerMm),
+    })),
+    word: useWords[l.use],
+    at:
+      l.labelAt && Math.max(0, ...l.seen.map(lengthPx)) > leastSeenPx
+        ? toPage(...l.labelAt)
+        : undefined,
+    name: bench.names!.lead(l.runId),
   })),
 );
 </script>
 
 <template>
-  <g v-if="leads.length > 0" pointer-events="none" data-layer="leads">
-    <template v-for="l in leads" :key="l.key">
-      <path :d="l.d" fill="none" class="stroke-paper" stroke-width="4.5" stroke-linejoin="round" />
-      <path :d="l.d" fill="none" class="stroke-ink" stroke-width="2" stroke-linejoin="round" />
-    </template>
+  <g v-if="leads.length > 0" data-layer="leads">
+    <g
+      v-for="l in leads"
+      :key="l.key"
+      class="cursor-pointer"
+      :data-run="l.key"
+      @click="bench.panel = { kind: 'leads' }"
+    >
+      <title>{{ l.name }}: {{ l.word }}</title>
+      <template v-for="(p, i) in l.plugs" :key="`p${i}`">
+        <path :d="p.d" fill="none" class="stroke-ink" :stroke-width="p.width + 1.4" />
+        <path
+          :d="p.d"
+          fill="none"
+          :style="{ stroke: 'var(--color-rubber)' }"
+          :stroke-width="p.width"
+        />
+      </template>
+      <template v-for="(d, i) in l.paths" :key="i">
+        <path
+          :d="d"
+          fill="none"
+          class="stroke-ink"
+          :stroke-width="l.width + 1.4"
+          stroke-linejoin="round"
+        />
+        <path
+          :d="d"
+          fill="none"
+          :style="{ stroke: l.colour }"
+          :stroke-width="l.width"
+          stroke-linejoin="round"
+        />
+      </template>
+      <text
+        v-if="l.at"
+        :x="l.at[0] + 6"
+        :y="l.at[1] - 6"
+        class="fill-ink stroke-paper font-serif text-[11px] italic"
+        stroke-width="3"
+        paint-order="stroke"
+        pointer-events="none"
+        >{{ l.word }}</text
+      >
+    </g>
   </g>
 </template>
