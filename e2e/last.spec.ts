@@ -66,3 +66,39 @@ test('the day is changed where it stands; what cannot be is said there and not s
   await page.reload();
   await expect(strip(page, 'Last')).toContainText('4 h of 4 h');
 });
+
+test('the cards of a setup are one page to print: order, cells, rota, what flies', async ({
+  page,
+}) => {
+  await openCopy(page, 'mark-2', 'cards');
+  await side(page).getByRole('button', { name: 'Cards to print' }).click();
+  await expect(page.getByRole('heading', { name: 'cards: power' })).toBeVisible();
+  const part = (name: string) =>
+    page
+      .getByRole('main')
+      .locator('section')
+      .filter({ has: page.getByRole('heading', { name }) });
+  await expect(part('Bringing it up').getByRole('listitem').first()).toContainText('Peat small, A');
+  await expect(part('Bringing it up').getByRole('listitem').last()).toContainText(
+    'the picture last',
+  );
+  await expect(part('Taking it down').getByRole('listitem').first()).toContainText('Painter lead');
+  await expect(part('Rota')).toContainText('3 h – 4 h');
+  await expect(part('In the air')).toContainText('Ask the airline');
+  await checkAccess(page);
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('button', { name: 'Print the cards' })).toBeHidden();
+  const cut = await page.evaluate(
+    () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+  );
+  expect(cut).toBe(0);
+  const pdf = await page.pdf({ format: 'A4' });
+  expect(pdf.length).toBeGreaterThan(5000);
+  await page.emulateMedia({ media: 'screen' });
+  await page.setViewportSize({ width: 390, height: 800 });
+  expect(
+    await page.evaluate(
+      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+    ),
+  ).toBe(0);
+});

@@ -20,6 +20,13 @@ export const router = createRouter({
       meta: { title: 'Version' },
     },
     {
+      path: '/rigs/:id/power/:setupId',
+      name: 'power-sheet',
+      component: () => import('./last/PowerSheet.vue'),
+      props: true,
+      meta: { title: 'Power' },
+    },
+    {
       path: '/catalogue',
       name: 'catalogue',
       component: () => import('./catalogue/CataloguePage.vue'),

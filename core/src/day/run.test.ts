@@ -177,6 +177,21 @@ describe('a day run forward', () => {
     expect(after(true, -1).events.some((e) => e.kind === 'charging')).toBe(false);
   });
 
+  it('a camera charges the cell in its own bay near mains, while all is switched off and no longer', () => {
+    const net = network([brick('brick', 20)], [onPlate('brick')]);
+    const inPlace = new Map([['brick', { by: 'body', w: 10 }]]);
+    const rest = stretch(1.5, { record: 0, idle: 0, mains: true });
+    const day = run(net, [stretch(2), rest, stretch(9)], { inPlace });
+    expect(day.recordedH.get('body')).toBeCloseTo(3.5, 9);
+    const begun = day.events.filter((e) => e.kind === 'charging');
+    expect(begun).toEqual([
+      { kind: 'charging', atH: 2, charger: 'body', cell: 'brick', inPlace: true },
+    ]);
+    const working = { ...rest, record: 1 };
+    const on = run(net, [stretch(1), working, stretch(9)], { inPlace });
+    expect(on.recordedH.get('body')).toBeCloseTo(2, 9);
+  });
+
   it('of each cell the reserve is left', () => {
     const net = network([brick('brick', 60)], [onPlate('brick')]);
     expect(run(net, [stretch(8)], { reserve: 0.1 }).darkAtH.get('body')).toBeCloseTo(5.4, 9);

@@ -41,8 +41,9 @@ export interface DayAsked {
   readonly energyWh: ReadonlyMap<string, number>;
   readonly spares: readonly Spare[];
   readonly chargers: readonly ChargingBays[];
-  /** Cells that are charged where they are, from mains, while everything is switched off: by store, W. */
-  readonly inPlaceW?: ReadonlyMap<string, number>;
+  /** Cells that are charged where they are, from mains, while everything is switched off: by store, W;
+   * `by` is the item that does it. */
+  readonly inPlace?: ReadonlyMap<string, { readonly by: string; readonly w: number }>;
   /** Share of each cell that is not planned with. */
   readonly reserve: number;
 }
@@ -63,8 +64,10 @@ export type DayEvent =
   | {
       readonly kind: 'charging';
       readonly atH: number;
+      /** The charger, or the device in which the cell stays. */
       readonly charger: string;
       readonly cell: string;
+      readonly inPlace?: true;
     }
   | {
       readonly kind: 'charged';
@@ -274,6 +277,8 @@ export function runDay(asked: DayAsked): DayRun {
     wantedH += part.record * part.hours;
     const cold = measureColdShare(part.temperatureC);
     const mayCharge = part.mains && part.temperatureC >= 0;
+    /** Cells that are being charged where they are, in this stretch. */
+    const begun = new Set<string>();
     if (!mayCharge) for (const bay of inBay.values()) shelf.push(...bay.splice(0));
     while (atH < endH - tiny) {
       if (events.length > mostEvents) throw new Error('runDay: a day without end');
@@ -322,11 +327,14 @@ export function runDay(asked: DayAsked): DayRun {
         }));
       });
       const isOff = part.record + part.idle <= 0;
-      for (const [store, w] of mayCharge && isOff ? (asked.inPlaceW ?? []) : []) {
+      for (const [store, { by, w }] of mayCharge && isOff ? (asked.inPlace ?? []) : []) {
         const cell = slots.get(store);
-        if (cell && cell.wh < cell.fullWh - tiny) {
-          charging.push({ charger: store, cell, w: Math.min(w, cell.chargeW ?? Infinity) });
-        }
+        if (!cell || cell.wh >= cell.fullWh - tiny) continue;
+        charging.push({ charger: by, cell, w: Math.min(w, cell.chargeW ?? Infinity) });
+        if (begun.has(store)) continue;
+        begun.add(store);
+        events.push({ kind: 'charging', atH, charger: by, cell: cell.itemId, inPlace: true });
+        note(cell);
       }
       let dtH = endH - atH;
       for (const [store, w] of now.from) {

@@ -7,4 +7,5 @@ export * from './load.js';
 export * from './media.js';
 export * from './plan.js';
 export * from './question.js';
+export * from './rota.js';
 export * from './say.js';

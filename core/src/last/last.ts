@@ -126,17 +126,17 @@ function listChargers(assembly: Assembly, offRig: readonly KitPart[]): ChargingB
   });
 }
 
-/** Cells that a camera charges in its own bay over its power input, W by store. */
-function listInPlace(assembly: Assembly): Map<string, number> {
+/** Cells that a camera charges in its own bay over USB-C. */
+function listInPlace(assembly: Assembly): NonNullable<DayAsked['inPlace']> {
   return new Map(
-    assembly.items.flatMap((placed): [string, number][] => {
+    assembly.items.flatMap((placed): [string, { by: string; w: number }][] => {
       const carrier = placed.carriedBy && assembly.byId.get(placed.carriedBy.parent);
       if (!hasTrait(placed.part, 'cell') || !carrier || !hasTrait(carrier.part, 'camera'))
         return [];
       const charges = carrier.part.ports?.some(
         (p) => p.connector === 'usb-c' && p.direction !== 'out' && p.carries.includes('power'),
       );
-      return charges ? [[placed.item.id, usualInPlaceW]] : [];
+      return charges ? [[placed.item.id, { by: carrier.item.id, w: usualInPlaceW }]] : [];
     }),
   );
 }
@@ -215,7 +215,7 @@ export function measureLast(assembly: Assembly, parts: PartBook, brief: Brief): 
   const isDead = (feed: Feed) => dead.has(feed);
   const offRig = listOffRig(assembly, parts);
   const chargers = listChargers(assembly, offRig);
-  const inPlaceW = listInPlace(assembly);
+  const inPlace = listInPlace(assembly);
   const states = new Map(
     [...network.takers].map(([id, { placed }]) => [id, measureStates(placed.part)] as const),
   );
@@ -243,7 +243,7 @@ export function measureLast(assembly: Assembly, parts: PartBook, brief: Brief): 
     ),
     spares: listSpares(assembly, offRig, holds),
     chargers,
-    inPlaceW,
+    inPlace,
   });
   const askedWorst = askedAt('high', 'low');
   const worst = runDay(askedWorst);

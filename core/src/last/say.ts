@@ -1,5 +1,6 @@
 import type { DayEvent, DayRun } from '../day/index.js';
 import { sayList, type Names } from '../words/index.js';
+import type { OrderStep } from './cards.js';
 
 /** What happened, as a sentence without its hour. */
 export function sayDayEvent(event: DayEvent, names: Pick<Names, 'item'>): string {
@@ -19,9 +20,42 @@ export function sayDayEvent(event: DayEvent, names: Pick<Names, 'item'>): string
     case 'back':
       return `${names.item(event.itemId)} is back.`;
     case 'charging':
-      return `Put ${names.item(event.cell)} into ${names.item(event.charger)}.`;
+      return event.inPlace
+        ? `Charge ${names.item(event.cell)} in ${names.item(event.charger)}, over USB-C.`
+        : `Put ${names.item(event.cell)} into ${names.item(event.charger)}.`;
     case 'charged':
       return `${names.item(event.cell)} is full.`;
+  }
+}
+
+/** One step of bringing a rig up, and why it comes where it does. */
+export function sayOrderStep(step: OrderStep, names: Pick<Names, 'item' | 'lead'>): string {
+  switch (step.kind) {
+    case 'cell':
+      return `Put ${names.item(step.itemId)} into ${names.item(step.intoId)}.`;
+    case 'plug': {
+      const why =
+        step.carries === 'power'
+          ? ': power before all else'
+          : step.carries === 'video'
+            ? ': the picture last'
+            : '';
+      return `Plug in ${names.lead(step.runId)}${why}.`;
+    }
+    case 'switch-on':
+      return `Switch ${names.item(step.itemId)} on.`;
+  }
+}
+
+/** The same step taken back. */
+export function sayOrderStepBack(step: OrderStep, names: Pick<Names, 'item' | 'lead'>): string {
+  switch (step.kind) {
+    case 'cell':
+      return `Take ${names.item(step.itemId)} out of ${names.item(step.intoId)}.`;
+    case 'plug':
+      return `Unplug ${names.lead(step.runId)}.`;
+    case 'switch-on':
+      return `Switch ${names.item(step.itemId)} off.`;
   }
 }
 

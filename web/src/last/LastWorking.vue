@@ -9,15 +9,16 @@ import {
   sayDayEvent,
   sayHours,
   sayNumber,
+  sayOrderStep,
   sayW,
   type Between,
-  type FlightCell,
-  type OrderStep,
 } from '@zucchini/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
+import { useRouter } from 'vue-router';
 import { useBench } from '../desk/benchStore';
 import AppButton from '../shared/AppButton.vue';
 import DayBand from './DayBand.vue';
+import { flightWords } from './words';
 import DaySection from './DaySection.vue';
 
 /** The working of Last: the day, who draws what from where, the cells, the media, the order of leads, what may fly. */
@@ -26,6 +27,16 @@ const bench = useBench();
 const last = computed(() => bench.report!.last);
 const name = (id: string) => bench.names!.item(id);
 const charted = ref(false);
+const router = useRouter();
+
+/** The sheet is made of what is stored. */
+async function toSheet(): Promise<void> {
+  await bench.saveNow();
+  await router.push({
+    name: 'power-sheet',
+    params: { id: bench.rig!.id, setupId: bench.setupId },
+  });
+}
 
 const sayBetween = ({ low, high }: Between) =>
   low === high ? sayW(low) : `≈ ${sayNumber(low, low < 10 ? 1 : 0)}–${sayW(high)}`;
@@ -67,24 +78,7 @@ const sayTB = (gb: number) =>
   gb >= 1000 ? `${sayNumber(gb / 1000, 2)} TB` : `${sayNumber(gb)} GB`;
 
 const order = computed(() => listPowerOrder(bench.report!.assembly, bench.parts));
-function sayStep(step: OrderStep): string {
-  switch (step.kind) {
-    case 'cell':
-      return `Put ${name(step.itemId)} into ${name(step.intoId)}.`;
-    case 'plug':
-      return `Plug in ${bench.names!.lead(step.runId)}${step.carries === 'power' ? ': power before all else' : step.carries === 'video' ? ': the picture last' : ''}.`;
-    case 'switch-on':
-      return `Switch ${name(step.itemId)} on.`;
-  }
-}
-
 const flight = computed(() => listFlightCells(bench.report!.assembly, bench.parts));
-const flightWords: Readonly<Record<FlightCell['may'], string>> = {
-  free: 'cabin',
-  ask: 'ask the airline',
-  not: 'stays at home',
-  unknown: 'Wh not known',
-};
 </script>
 
 <template>
@@ -198,9 +192,16 @@ const flightWords: Readonly<Record<FlightCell['may'], string>> = {
   </section>
 
   <section v-if="order.length > 0" class="mt-5">
-    <h3 class="font-serif text-base">Order</h3>
+    <div class="flex items-baseline justify-between gap-2">
+      <h3 class="font-serif text-base">Order</h3>
+      <AppButton v-if="!bench.readOnly" small look="quiet" @click="toSheet"
+        >Cards to print</AppButton
+      >
+    </div>
     <ol class="mt-1 list-decimal pl-5 text-xs" aria-label="Bringing it up">
-      <li v-for="(step, i) in order" :key="i" class="py-0.5">{{ sayStep(step) }}</li>
+      <li v-for="(step, i) in order" :key="i" class="py-0.5">
+        {{ sayOrderStep(step, bench.names!) }}
+      </li>
     </ol>
     <p class="text-faint mt-1 text-xs">
       Take it down the other way round. Between two devices on different power the picture lead can
