@@ -31,6 +31,7 @@ import {
 } from '@zucchini/core';
 import { createDemoRigFile, readDemo, readDemoCatalogue } from '../tools/demo-files.ts';
 import { createBenchRig } from './rigs.ts';
+import { printLast } from './last.ts';
 import { listReals, printReals } from './reals.ts';
 import { measureCatalogue } from './catalogue.ts';
 import { printServer } from './server.ts';
@@ -93,6 +94,7 @@ const catalogue: PartBook = readDemoCatalogue();
 const collider = await loadCollider();
 
 printReals(catalogue, collider, time);
+printLast(catalogue, collider, time);
 
 printGrowth(
   'Whole report, full Fit with geometry in it; nothing kept but shapes',

@@ -36,6 +36,7 @@ import { screwCheck } from './screw.js';
 import { sizeCheck } from './size.js';
 import { openDoorCheck, servedCheck, socketCheck } from './served.js';
 import { slipCheck } from './slip.js';
+import { movedLeadCheck } from './stances.js';
 import { stickCheck } from './sticks.js';
 import { strapEndCheck, strapLoadCheck } from './straps.js';
 import { sweepCheck } from './sweeps.js';
@@ -65,6 +66,7 @@ export const fitChecks = [
   plugCheck,
   portCheck,
   leadLengthCheck,
+  movedLeadCheck,
   lensLoadCheck,
   flangeCheck,
   circleCheck,

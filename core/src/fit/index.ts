@@ -2,6 +2,7 @@ export * from './asked.js';
 export * from './fit.js';
 export * from './size.js';
 export * from './slip.js';
+export * from './stances.js';
 export * from './screw.js';
 export * from './moves.js';
 export * from './brace.js';

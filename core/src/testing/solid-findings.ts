@@ -160,6 +160,34 @@ const plugged = (lead: Part, blockerY?: number, cables = run) =>
     { camera: { ports: [socketOut] }, setup: { cables } },
   );
 
+/** A screen that is drawn out ahead by `toMm` on the job, with a lead of 195 mm: its way takes 190.5 as it stands. */
+const drawnOut = (toMm: number) =>
+  on(
+    [
+      post('screen', [100, 0, -50], {
+        kind: 'monitor',
+        ports: [socketIn],
+        movements: [
+          {
+            id: 'out',
+            name: 'drawn out',
+            type: 'shift',
+            originMm: [0, 0, 0],
+            axis: [1, 0, 0],
+            from: 0,
+            to: 20,
+            rest: 0,
+            carries: [socketIn.id],
+          },
+        ],
+        poses: [{ id: 'out', name: 'drawn out', at: { out: toMm } }],
+      }),
+      leadOf('hdmi-a', 195),
+    ],
+    [joint('s', 'screen.base', 'body.plain')],
+    { camera: { ports: [socketOut] }, setup: { cables: run } },
+  );
+
 const adapted = (lensFlangeMm: number, thickMm: number) => {
   const adapter = cube('adapter', 50, {
     kind: 'lens-adapter',
@@ -569,6 +597,8 @@ export const solidFixtures = {
     has: plugged(leadOf('hdmi-a', 185)),
     hasNot: plugged(leadOf('hdmi-a', 195)),
   },
+  // Drawn out by so much, its way takes so much more.
+  'lead-short-when-moved': { has: drawnOut(6), hasNot: drawnOut(2) },
   'lead-too-long': {
     has: plugged(leadOf('hdmi-a', 345)),
     hasNot: plugged(leadOf('hdmi-a', 240)),

@@ -2,9 +2,11 @@ import '../../shared/withoutEval';
 import {
   createBudget,
   createNames,
+  createSpace,
   judgeCandidates,
   listAsked,
   listFittingLeads,
+  listWorstStances,
   loadCollider,
   measureReport,
   narrowAsked,
@@ -26,6 +28,8 @@ import type {
   CandidatesQuestion,
   LeadsAnswer,
   LeadsQuestion,
+  WorstAnswer,
+  WorstQuestion,
   ToldCandidate,
 } from './messages';
 
@@ -129,6 +133,16 @@ async function leads(question: LeadsQuestion): Promise<LeadsAnswer> {
   return { leads: found, parts: known.tellParts(found.map((l) => l.part)) };
 }
 
-const api = { ask, leads, warm };
+/** Every planned lead where what moves between its ends pulls at it most. */
+async function worst({ rig, setupId, ...news }: WorstQuestion): Promise<WorstAnswer> {
+  known.take(news);
+  collider ??= loadCollider();
+  const budget = createBudget(setupBudgetMs, () => performance.now());
+  const narrow = withBudget(await collider, budget);
+  const { assembly, fit } = measureReport(rig, setupId, known.ofRig, { collider: narrow });
+  return listWorstStances(createSpace(assembly, narrow), fit.solidity?.leadWays ?? [], known.ofRig);
+}
+
+const api = { ask, leads, warm, worst };
 export type CandidatesApi = typeof api;
 expose(api);

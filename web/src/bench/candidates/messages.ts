@@ -1,4 +1,13 @@
-import type { Ask, CableRun, Candidate, FittingLead, KitItem, Part, Rig } from '@zucchini/core';
+import type {
+  Ask,
+  CableRun,
+  Candidate,
+  FittingLead,
+  KitItem,
+  Part,
+  Rig,
+  WorstStance,
+} from '@zucchini/core';
 import type { PartNews } from '../../desk/workerParts';
 
 /** What the worker is asked. Parts go over once; later questions name only what is new. */
@@ -26,6 +35,13 @@ export interface LeadsAnswer {
   readonly leads: readonly FittingLead[];
   readonly parts: readonly Part[];
 }
+
+/** How long each planned lead must be where what moves between its ends pulls at it most. */
+export interface WorstQuestion extends PartNews {
+  readonly rig: Rig;
+  readonly setupId: string;
+}
+export type WorstAnswer = readonly (WorstStance & { readonly runId: string })[];
 
 /** A candidate with its findings in words, which the worker knows how to say. */
 export interface ToldCandidate {

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { drawPortToPort, sayMm, type Port } from '@zucchini/core';
+import { drawPortToPort, sayList, sayMm, sayNumber, type Port } from '@zucchini/core';
 import { computed, ref } from 'vue';
 import ChoiceField from '../../form/ChoiceField.vue';
 import AppButton from '../../shared/AppButton.vue';
 import { announce } from '../../shared/announce';
 import { createId, useBench } from '../../desk/benchStore';
 import { useFittingLeads } from '../candidates/useFittingLeads';
+import { useWorstLeads } from '../candidates/useWorstLeads';
 import PanelFrame from './PanelFrame.vue';
 
 /** The planned leads with their ways, and a lead between any two ports. */
@@ -13,6 +14,25 @@ const bench = useBench();
 const from = ref('');
 const to = ref('');
 const lead = ref('');
+
+const {
+  found: worst,
+  state: worstState,
+  trouble: worstTrouble,
+  look: lookAtWorst,
+} = useWorstLeads();
+
+/** "≈ 420 mm with “tilt” of Tern at 90°", or that nothing between its ends asks for more. */
+function sayWorst(runId: string): string | undefined {
+  const one = worst.value?.get(runId);
+  if (!one) return undefined;
+  if (one.stances.length === 0) return 'nothing that moves between its ends asks for more';
+  const stances = one.stances.map(
+    ({ itemId, movementId, value }) =>
+      `“${bench.names!.movement(itemId, movementId)}” of ${bench.names!.item(itemId)} at ${sayNumber(value)}${bench.names!.movementUnit(itemId, movementId) === 'mm' ? ' mm' : '°'}`,
+  );
+  return `at its worst ≈ ${sayMm(Math.round(one.neededMm))}, with ${sayList(stances)}`;
+}
 
 const runs = computed(() => {
   const ways = new Map((bench.report!.fit.solidity?.leadWays ?? []).map((w) => [w.lead.run.id, w]));
@@ -127,12 +147,26 @@ function unplug(id: string): void {
           {{ sayMm(r.length) }} long{{ r.stretches ? `, drawn out ${sayMm(r.stretches)}` : '' }};
           its way takes ≈ {{ sayMm(Math.round(r.needed)) }}
         </span>
+        <span v-if="sayWorst(r.id)" class="block text-xs tabular-nums">{{ sayWorst(r.id) }}</span>
         <AppButton v-if="!bench.readOnly" class="mt-1" small @click="unplug(r.id)"
           >Unplug</AppButton
         >
       </li>
     </ul>
     <p v-else class="text-faint mt-3">No lead is planned in this setup.</p>
+    <AppButton
+      v-if="runs.length > 0 && !worst"
+      class="mt-2"
+      small
+      :disabled="worstState === 'working'"
+      @click="lookAtWorst"
+      >{{
+        worstState === 'working' ? 'moving everything …' : 'How long at the worst stance?'
+      }}</AppButton
+    >
+    <p v-if="worstState === 'failed'" class="text-tomato mt-1 text-xs" role="alert">
+      {{ worstTrouble }}
+    </p>
 
     <section v-if="!bench.readOnly" class="mt-5">
       <h3 class="font-serif text-base">Plan a lead</h3>

@@ -1,0 +1,92 @@
+import { beforeAll, describe, expect, it } from '@jest/globals';
+import { loadCollider, type Collider } from '../clash/index.js';
+import type { Movement } from '../part/index.js';
+import { placeSetup, tryEdit } from '../rig/index.js';
+import { createSpace } from '../space/index.js';
+import { createPowerRig, device, lead, socketFor } from '../testing/power.js';
+import { joint } from '../testing/rigs.js';
+import { listLeads, listMovementsBetween, listWorstStances, measureLeadWays } from './index.js';
+
+let collider: Collider;
+beforeAll(async () => {
+  collider = await loadCollider();
+});
+
+/** A screen whose socket turns about an upright axis beside it, by a full circle or less. */
+function turning(carries: readonly string[], to = 350, more: readonly Movement[] = []) {
+  const socket = socketFor(
+    'in',
+    'in',
+    { minV: 7, maxV: 17 },
+    { originMm: [60, 5, 60], normal: [0, 0, 1] },
+  );
+  const screen = device('screen', 5, {
+    ports: [socket],
+    movements: [
+      {
+        id: 'turn',
+        name: 'turned',
+        type: 'turn',
+        originMm: [0, 0, 0],
+        axis: [0, 0, 1],
+        from: 0,
+        to,
+        rest: 0,
+        carries: [...carries],
+      },
+      ...more,
+    ],
+    poses: [{ id: 'half', name: 'half round', at: { turn: to / 2 } }],
+  });
+  const { rig, parts } = createPowerRig(
+    [screen, lead('one')],
+    [joint('a', 'screen.base', 'body.a')],
+    [['one', 'body.raw', 'screen.in']],
+  );
+  const assembly = placeSetup(rig, rig.setups[0]!, parts);
+  const lookUp = (id: string) => parts.get(id);
+  const waysOf = (of: typeof assembly) => {
+    const space = createSpace(of, collider);
+    return { space, ways: measureLeadWays(space, listLeads(space, lookUp)) };
+  };
+  const neededAt = (value: number) =>
+    waysOf(
+      tryEdit(
+        assembly,
+        { type: 'set-stance', setupId: 'low', itemId: 'screen', movementId: 'turn', value },
+        parts,
+      ),
+    ).ways[0]!.neededMm;
+  return { assembly, parts, ...waysOf(assembly), neededAt };
+}
+
+describe('a lead where things move', () => {
+  it('has between its ends what carries one of them and not the other', () => {
+    const of = (carries: readonly string[], all: boolean) => {
+      const { assembly, ways } = turning(carries);
+      return listMovementsBetween(assembly, ways[0]!.lead, all).map((b) => [b.itemId, b.values]);
+    };
+    expect(of(['in'], false)).toEqual([['screen', [175]]]);
+    expect((of(['in'], true)[0]![1] as number[]).length).toBe(9);
+    // Its foot turns with it, or nothing that the lead knows of: then nothing changes for the lead.
+    expect(of(['in', 'base'], true)).toEqual([]);
+    expect(of(['solid'], true)).toEqual([]);
+  });
+
+  it('at its worst no stance between its ends needs more', () => {
+    const { space, ways, parts, neededAt } = turning(['in']);
+    const [worst] = listWorstStances(space, ways, parts);
+    expect(worst!.neededMm).toBeGreaterThan(ways[0]!.neededMm + 20);
+    expect(neededAt(worst!.stances[0]!.value)).toBeCloseTo(worst!.neededMm, 6);
+    for (let value = 0; value <= 350; value += 7) {
+      expect(neededAt(value)).toBeLessThanOrEqual(worst!.neededMm * 1.01 + 1);
+    }
+  });
+
+  it('that nothing moves needs what it needs', () => {
+    const { space, ways, parts } = turning(['solid']);
+    expect(listWorstStances(space, ways, parts)).toEqual([
+      { runId: 'run-one', neededMm: ways[0]!.neededMm, stances: [] },
+    ]);
+  });
+});
