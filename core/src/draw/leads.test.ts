@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { measureLength, subtract, type Vec3 } from '../placement/index.js';
 import { placeSetup } from '../rig/index.js';
-import { createTestRig, cube, joint, mountAt } from '../testing/rigs.js';
+import { createTestRig, cube, mountAt } from '../testing/rigs.js';
 import { drawLeads, drawRig, layLead, nameLeadUse, type LaidLead } from './index.js';
 
 const end = (atMm: Vec3, out: Vec3, leaves: Vec3 = out) => ({

@@ -24,7 +24,7 @@ export interface FeedFault {
 export const isLeadFeed = (feed: Feed): feed is LeadFeed => feed.via.kind === 'lead';
 
 /** What reaches the far end of a lead, V: as the outlet gives it, or as the converter in the lead makes it. */
-function readVoltage({ via }: LeadFeed): readonly [number, number] | undefined {
+export function readVoltage({ via }: LeadFeed): readonly [number, number] | undefined {
   const converter = via.lead?.cable?.converter;
   if (converter) return [converter.outV, converter.outV];
   const power = via.outlet.power;

@@ -9,3 +9,4 @@ export * from './plan.js';
 export * from './question.js';
 export * from './rota.js';
 export * from './say.js';
+export * from './wiring.js';

@@ -23,6 +23,7 @@ import {
   measureLast,
   measureMedia,
   planDay,
+  describeWiring,
 } from './index.js';
 
 const onA = (id: string) => joint('a', `${id}.base`, 'body.a');
@@ -297,5 +298,48 @@ describe('cards', () => {
         s.kind === 'plug' ? s.runId : `${s.kind} ${s.itemId}`,
       ),
     ).toEqual(['cell brick', 'run-one', 'switch-on body', 'switch-on screen', 'run-hdmi']);
+  });
+});
+
+describe('the wiring', () => {
+  it('is every feed with what goes through it, and every lead that brings a signal', () => {
+    const picture = lead('hdmi', { carries: ['video'] });
+    const screen = device('screen', 5, {
+      ports: [
+        ...device('x', 5).ports!,
+        { ...socketFor('pic', 'in', undefined), carries: ['video'] },
+      ],
+    });
+    const body = {
+      ...station,
+      ports: [
+        ...station.ports!,
+        { ...socketFor('pic', 'out', undefined), carries: ['video' as const] },
+      ],
+    };
+    const { assembly, book, last } = lastOf(
+      [body, brick('brick', 60), screen, brick('own', 20), lead('one'), picture],
+      [onPlate('brick'), onA('screen'), joint('c', 'own.face', 'screen.bay')],
+      [
+        ['hdmi', 'screen.pic', 'body.pic'],
+        ['one', 'body.raw', 'screen.in'],
+      ],
+    );
+    const { nodes, lines } = describeWiring(assembly, book, last);
+    expect(nodes.map((n) => [n.itemId, n.role])).toEqual([
+      ['body', 'between'],
+      ['brick', 'source'],
+      ['screen', 'taker'],
+      ['own', 'source'],
+    ]);
+    expect(lines.map((l) => [l.from, l.to, l.carries, l.drawsW?.low, l.state])).toEqual([
+      ['brick', 'body', 'power', 15, 'good'],
+      ['body', 'screen', 'power', 5, 'good'],
+      // Its own cell rests while power comes from outside.
+      ['own', 'screen', 'power', undefined, 'rest'],
+      // Planned the other way round, it still runs from what gives the picture.
+      ['body', 'screen', 'video', undefined, 'good'],
+    ]);
+    expect(lines[1]!.gives).toEqual([12, 16]);
   });
 });

@@ -40,6 +40,7 @@ import { useKeys } from '../shared/useKeys';
 
 // Loaded only when it is asked for: it is larger than all the rest.
 const SolidView = defineAsyncComponent(() => import('./solid/SolidView.vue'));
+const WiringView = defineAsyncComponent(() => import('./wiring/WiringView.vue'));
 
 const props = defineProps<{ id: string; versionId?: string }>();
 const bench = useBench();
@@ -197,6 +198,10 @@ useKeys({
   s: () => {
     bench.shown = { ...bench.shown, solid: !bench.shown.solid };
   },
+  g: () => {
+    bench.shown = { ...bench.shown, wiring: !bench.shown.wiring };
+    announce(bench.shown.wiring ? 'Wiring shown below the drawing' : 'Wiring hidden');
+  },
   z: () => bench.stepBack(),
   'Shift+z': () => bench.stepForward(),
   ',': () => slide(-1),
@@ -313,10 +318,14 @@ useKeys({
         <StackList class="max-[960px]:col-start-1 max-[960px]:row-start-2 max-[960px]:border-t" />
         <div
           class="grid min-h-0 min-w-0 max-[960px]:col-start-1 max-[960px]:row-start-1"
-          :class="bench.shown.solid ? 'grid-cols-2' : 'grid-cols-1'"
+          :class="[
+            bench.shown.solid ? 'grid-cols-2' : 'grid-cols-1',
+            { 'grid-rows-[minmax(0,3fr)_minmax(0,2fr)]': bench.shown.wiring },
+          ]"
         >
           <PlateView />
           <SolidView v-if="bench.shown.solid" />
+          <WiringView v-if="bench.shown.wiring" :class="{ 'col-span-2': bench.shown.solid }" />
         </div>
         <section
           ref="side"

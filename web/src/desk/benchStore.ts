@@ -116,7 +116,9 @@ export const useBench = defineStore('bench', () => {
   const panel = ref<Panel>({ kind: 'question' });
   const selected = ref<string>();
   /** What the drawing shows beside the parts. */
-  const shown = ref({ sizes: false, spaces: false, solid: false });
+  const shown = ref({ sizes: false, spaces: false, solid: false, wiring: false });
+  /** The planned lead that is lit, on the rig and in its wiring. */
+  const litRun = ref<string>();
   /** The narrow phase of collision; until it has come, nothing is said of what stands where. */
   const library = shallowRef<Collider>();
   const colliderTrouble = ref('');
@@ -549,6 +551,7 @@ export const useBench = defineStore('bench', () => {
     panel,
     selected,
     shown,
+    litRun,
     collider,
     colliderTrouble,
     overMs,

@@ -17,6 +17,7 @@ const keys: readonly (readonly [string, string])[] = [
   ['D', 'sizes in the drawing'],
   ['K', 'spaces to keep clear in the drawing'],
   ['S', 'the solid beside the drawing'],
+  ['G', 'the wiring below the drawing: what gives, what takes'],
   [', .', 'slide the chosen part by 1 mm'],
   ['Shift + , .', 'slide it by 10 mm'],
   ['T', 'turn it to its next step'],

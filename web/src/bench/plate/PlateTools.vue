@@ -13,6 +13,7 @@ const toggles = [
   { id: 'sizes', word: 'sizes', key: 'D' },
   { id: 'spaces', word: 'keep clear', key: 'K' },
   { id: 'solid', word: 'solid', key: 'S' },
+  { id: 'wiring', word: 'wiring', key: 'G' },
 ] as const;
 
 function toggle(id: (typeof toggles)[number]['id']): void {

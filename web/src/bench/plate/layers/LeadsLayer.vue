@@ -21,6 +21,12 @@ const leastSeenPx = 46;
 
 const curves = useLeadCurves();
 
+/** Lights a lead, here and in the wiring; a second time it goes to all of them. */
+function choose(runId: string): void {
+  if (bench.litRun === runId) bench.panel = { kind: 'leads' };
+  bench.litRun = runId;
+}
+
 const lengthPx = (points: readonly (readonly [number, number])[]) =>
   points.reduce(
     (sum, p, i) =>
@@ -55,7 +61,7 @@ const leads = computed(() =>
       :key="l.key"
       class="cursor-pointer"
       :data-run="l.key"
-      @click="bench.panel = { kind: 'leads' }"
+      @click="choose(l.key)"
     >
       <title>{{ l.name }}: {{ l.word }}</title>
       <template v-for="(p, i) in l.plugs" :key="`p${i}`">
@@ -71,8 +77,8 @@ const leads = computed(() =>
         <path
           :d="d"
           fill="none"
-          class="stroke-ink"
-          :stroke-width="l.width + 1.4"
+          :style="{ stroke: l.key === bench.litRun ? 'var(--color-leaf)' : 'var(--color-ink)' }"
+          :stroke-width="l.width + (l.key === bench.litRun ? 6 : 1.4)"
           stroke-linejoin="round"
         />
         <path

@@ -1,0 +1,115 @@
+import { hasTrait, type Carries, type PartBook } from '../part/index.js';
+import type { Assembly } from '../rig/index.js';
+import type { Between, Feed } from '../wire/index.js';
+import { isLeadFeed, readVoltage } from './faults.js';
+import type { Last } from './last.js';
+import { listOverloads, measureLoads } from './load.js';
+
+/** An item that something runs to or from. */
+export interface WiringNode {
+  readonly itemId: string;
+  /** Gives only, passes on, or takes only. */
+  readonly role: 'source' | 'between' | 'taker';
+}
+
+/** One line between two items: power through a lead or a bay, or a signal through a lead. */
+export interface WiringLine {
+  readonly id: string;
+  readonly from: string;
+  readonly to: string;
+  readonly carries: 'power' | 'video' | 'sound' | 'data';
+  /** The lead's run; undefined for what sits in a bay or on a plate. */
+  readonly runId: string | undefined;
+  /** All that goes through it while everything records, W; undefined for signals, and where nothing is drawn through it. */
+  readonly drawsW: Between | undefined;
+  /** What it brings, V. */
+  readonly gives: readonly [number, number] | undefined;
+  /** `dead`: what it brings does not agree. `over`: more is drawn than it bears. `rest`: another supply is used first. */
+  readonly state: 'good' | 'dead' | 'over' | 'rest';
+}
+
+/** The wiring of a setup as nodes and lines, in the order of the rig. */
+export interface Wiring {
+  readonly nodes: readonly WiringNode[];
+  readonly lines: readonly WiringLine[];
+}
+
+function nameSignal(carries: readonly Carries[]): WiringLine['carries'] {
+  if (carries.includes('video')) return 'video';
+  return carries.includes('audio') ? 'sound' : 'data';
+}
+
+/** The wiring of a setup: every feed of its network, and every lead that brings a signal. */
+export function describeWiring(assembly: Assembly, parts: PartBook, last: Last): Wiring {
+  const dead = new Set<Feed>(last.faults.map((f) => f.feed));
+  const isDead = (feed: Feed) => dead.has(feed);
+  const loads = measureLoads(last.network, isDead);
+  const over = new Set(
+    listOverloads(last.network, isDead).flatMap((o) => (o.at.kind === 'cell' ? [] : [o.at.runId])),
+  );
+  const power = [...last.network.takers].flatMap(([to, { feeds }]) =>
+    feeds.map((feed, i): WiringLine => {
+      const runId = feed.via.kind === 'lead' ? feed.via.run.id : undefined;
+      const store = last.network.stores.get(feed.from)?.cell;
+      const drawsW = loads.feeds.get(feed);
+      return {
+        id: runId ?? `bay ${feed.from}`,
+        from: feed.from,
+        to,
+        carries: 'power',
+        runId,
+        drawsW,
+        gives: isLeadFeed(feed)
+          ? readVoltage(feed)
+          : store?.emptyV !== undefined && store.fullV !== undefined
+            ? [store.emptyV, store.fullV]
+            : undefined,
+        state: isDead(feed)
+          ? 'dead'
+          : runId !== undefined && over.has(runId)
+            ? 'over'
+            : i > 0 && drawsW === undefined
+              ? 'rest'
+              : 'good',
+      };
+    }),
+  );
+  const fed = new Set(power.flatMap((l) => l.runId ?? []));
+  const kit = new Map(assembly.rig.kit.map((i) => [i.id, i.partId]));
+  const signals = (assembly.setup.cables ?? []).flatMap((run): WiringLine[] => {
+    const ends = [run.from, run.to].map((end) => ({
+      end,
+      port: assembly.byId.get(end.item)?.part.ports?.find((p) => p.id === end.port),
+    }));
+    const [a, b] = ends as [(typeof ends)[number], (typeof ends)[number]];
+    const carries = parts.get(kit.get(run.item) ?? '')?.cable?.carries ?? a.port?.carries ?? [];
+    const isSignal = carries.some((c) => c !== 'power');
+    if (!a.port || !b.port || (fed.has(run.id) && !isSignal)) return [];
+    if (!isSignal) return [];
+    // From what gives to what takes, however it was planned.
+    const [from, to] = a.port.direction === 'in' && b.port.direction !== 'in' ? [b, a] : [a, b];
+    return [
+      {
+        id: `${run.id} signal`,
+        from: from.end.item,
+        to: to.end.item,
+        carries: nameSignal(carries),
+        runId: run.id,
+        drawsW: undefined,
+        gives: undefined,
+        state: 'good',
+      },
+    ];
+  });
+  const lines = [...power, ...signals];
+  const [gives, takes] = [new Set(lines.map((l) => l.from)), new Set(lines.map((l) => l.to))];
+  const nodes = assembly.items
+    .map((p) => p.item.id)
+    .filter((id) => gives.has(id) || takes.has(id) || last.network.stores.has(id))
+    .filter((id) => !hasTrait(assembly.byId.get(id)!.part, 'charger'))
+    .map((itemId): WiringNode => ({
+      itemId,
+      role: !takes.has(itemId) ? 'source' : gives.has(itemId) ? 'between' : 'taker',
+    }));
+  return { nodes, lines };
+}
