@@ -102,3 +102,29 @@ test('the cards of a setup are one page to print: order, cells, rota, what flies
     ),
   ).toBe(0);
 });
+
+test('the wiring stands below the drawing; a line that is chosen lights its lead on the rig', async ({
+  page,
+}) => {
+  await page.goto('/rigs/mark-2');
+  await expect(strip(page, 'Last')).toContainText('6 h of 6 h');
+  await page.locator('body').press('g');
+  const wiring = page.getByRole('region', { name: 'The wiring' });
+  const picture = wiring.getByRole('button', { name: 'Petrel to Tern 5 monitor: picture' });
+  await expect(
+    wiring.getByRole('button', { name: 'Peat small, A to Tern 5 monitor: power, 8 W' }),
+  ).toBeVisible();
+  await picture.focus();
+  await page.keyboard.press('Enter');
+  await expect(picture).toHaveAttribute('aria-pressed', 'true');
+  // And the other way round: the lead on the drawing lets go of one and lights another.
+  await page.keyboard.press('Space');
+  await expect(picture).toHaveAttribute('aria-pressed', 'false');
+  await page.locator('[data-run]').filter({ hasText: 'Painter lead' }).dispatchEvent('click');
+  await expect(picture).toHaveAttribute('aria-pressed', 'true');
+  await wiring.getByText('The same as a table').click();
+  await expect(wiring.getByRole('table')).toContainText('Painter lead');
+  await checkAccess(page, '[aria-label="The wiring"]');
+  await page.locator('body').press('g');
+  await expect(wiring).toBeHidden();
+});

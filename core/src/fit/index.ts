@@ -21,6 +21,7 @@ export * from './complete.js';
 export * from './supply.js';
 export * from './served.js';
 export * from './sweeps.js';
+export * from './between.js';
 export * from './plugs.js';
 export * from './hands.js';
 export * from './stand.js';

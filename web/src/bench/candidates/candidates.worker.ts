@@ -5,7 +5,7 @@ import {
   createSpace,
   judgeCandidates,
   listAsked,
-  listFittingLeads,
+  listLeadsBetween,
   listWorstStances,
   loadCollider,
   measureReport,
@@ -116,20 +116,23 @@ function warm(news: PartNews): void {
   void known.withCatalogue().catch(() => undefined);
 }
 
-/** The leads that go between two ports, out of all that there are. */
+/** The leads that go between two ports, out of all that there are, each laid once. */
 async function leads(question: LeadsQuestion): Promise<LeadsAnswer> {
   const { rig, setupId, drawer, from, to } = question;
   known.take(question);
-  const parts = await known.withCatalogue();
+  collider ??= loadCollider();
+  const budget = createBudget(setupBudgetMs, () => performance.now());
+  const [narrow, parts] = await Promise.all([
+    collider.then((one) => withBudget(one, budget)),
+    known.withCatalogue(),
+  ]);
+  budget.renew();
   const assembly = placeSetup(
     rig,
     rig.setups.find((s) => s.id === setupId)!,
     parts,
   );
-  const portOf = (end: LeadsQuestion['from']) =>
-    assembly.byId.get(end.item)?.part.ports?.find((p) => p.id === end.port);
-  const [a, b] = [portOf(from), portOf(to)];
-  const found = a && b ? listFittingLeads(assembly, parts, a, b, drawer) : [];
+  const found = listLeadsBetween(createSpace(assembly, narrow), parts, from, to, drawer);
   return { leads: found, parts: known.tellParts(found.map((l) => l.part)) };
 }
 

@@ -2,7 +2,7 @@ import type {
   Ask,
   CableRun,
   Candidate,
-  FittingLead,
+  LeadBetween,
   KitItem,
   Part,
   Rig,
@@ -31,8 +31,8 @@ export interface LeadsQuestion extends PartNews {
 }
 
 export interface LeadsAnswer {
-  /** What is owned and free first, then the cheapest. */
-  readonly leads: readonly FittingLead[];
+  /** Those that are as long as their way first; what is owned and free before the cheapest. */
+  readonly leads: readonly LeadBetween[];
   readonly parts: readonly Part[];
 }
 

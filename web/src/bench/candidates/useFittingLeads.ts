@@ -1,4 +1,4 @@
-import type { CableRun, FittingLead } from '@zucchini/core';
+import type { CableRun, LeadBetween } from '@zucchini/core';
 import { onScopeDispose, ref, shallowRef, watch } from 'vue';
 import { useBench } from '../../desk/benchStore';
 import { sayError } from '../../shared/sayError';
@@ -10,7 +10,7 @@ export function useFittingLeads(
   between: () => { from: CableRun['from']; to: CableRun['from'] } | undefined,
 ) {
   const bench = useBench();
-  const found = shallowRef<readonly FittingLead[]>();
+  const found = shallowRef<readonly LeadBetween[]>();
   const trouble = ref('');
   let run = 0;
   onScopeDispose(() => (run = -1));

@@ -1,5 +1,14 @@
 <script setup lang="ts">
-import { drawPortToPort, sayList, sayMm, sayNumber, type Port } from '@zucchini/core';
+import {
+  drawPortToPort,
+  sayConnector,
+  sayList,
+  sayMm,
+  sayNumber,
+  type LeadBetween,
+  type Part,
+  type Port,
+} from '@zucchini/core';
 import { computed, ref } from 'vue';
 import ChoiceField from '../../form/ChoiceField.vue';
 import AppButton from '../../shared/AppButton.vue';
@@ -100,12 +109,26 @@ const { found, trouble } = useFittingLeads(() => {
     a && b && { from: { item: a.item, port: a.port.id }, to: { item: b.item, port: b.port.id } }
   );
 });
+const reachWords: Readonly<Record<LeadBetween['reach'], string>> = {
+  does: 'as long as its way',
+  loose: 'hangs loose',
+  short: 'too short',
+  unknown: '',
+};
+/** Which way an elbow leaves its socket. */
+const elbowWords = { up: 'upward', down: 'downward', left: 'to the left', right: 'to the right' };
+const sayElbows = (part: Part): string[] =>
+  (part.cable?.ends ?? []).flatMap((e) =>
+    e.elbow ? [`${sayConnector(e.connector)} leaves ${elbowWords[e.elbow]}`] : [],
+  );
+
 const leads = computed(() => {
   const kit = new Set([...bench.rig!.kit, ...bench.drawer].map((i) => i.id));
   return (found.value ?? []).map((l) => ({
     item: l.item,
     key: l.item.id,
     name: kit.has(l.item.id) ? `${l.part.name} (in the kit)` : l.part.name,
+    says: [reachWords[l.reach], ...sayElbows(l.part)].filter(Boolean).join(' · '),
   }));
 });
 
@@ -188,14 +211,19 @@ function unplug(id: string): void {
       />
       <template v-if="chosen.from && chosen.to">
         <p class="text-faint mt-2 text-xs tabular-nums">
-          Straight from port to port: {{ sayMm(straight) }}
+          Straight from port to port: {{ sayMm(straight)
+          }}{{
+            found?.[0]?.neededMm === undefined
+              ? ''
+              : `; the way of a lead takes ≈ ${sayMm(Math.round(found[0].neededMm))}`
+          }}
         </p>
         <ChoiceField
           v-if="leads.length > 0"
           class="mt-1"
           label="Lead"
           labelled="above"
-          :options="leads.map((l) => [l.key, l.name])"
+          :options="leads.map((l) => [l.key, l.says ? `${l.name}: ${l.says}` : l.name])"
           :model-value="lead || leads[0]!.key"
           @update:model-value="(key) => (lead = key)"
         />
