@@ -9,7 +9,7 @@ import { hasTrait } from '../part/index.js';
 import { proposeId, type Assembly, type Edit } from '../rig/index.js';
 import { sayHours, sayList, sayNumber, sayW } from '../words/index.js';
 import type { Disagreement } from './faults.js';
-import type { Last } from './last.js';
+import { findFeeding, type Last } from './last.js';
 import { listOverloads, type Overload } from './load.js';
 
 /** What the checks of Last look at. */
@@ -183,6 +183,7 @@ export const goesDark = defineFinding(
 
 /** One more of the same cells, as many as it takes. */
 function listMoreCells(last: Last): Edit[] {
+  if (last.cells().some((c) => !c.enough)) return [];
   const edits = last.cells().flatMap(({ part, store, more }) =>
     Array.from({ length: more }, (_, i): Edit => ({
       type: 'set-item',
@@ -193,8 +194,19 @@ function listMoreCells(last: Last): Edit[] {
   return [edits.length === 1 ? edits[0]! : { type: 'all', edits }];
 }
 
+/** What is not known of those that hang on the same battery as an item, and of that battery. */
+function listUnknown(last: Last, itemId: string): string[] {
+  const dead = new Set<unknown>(last.faults.map((f) => f.feed));
+  const feeding = (id: string) => findFeeding(last.network, id, (feed) => dead.has(feed)) ?? id;
+  const store = feeding(itemId);
+  return [
+    ...last.unknown.draw.filter((id) => feeding(id) === store),
+    ...last.unknown.energy.filter((id) => id === store || id === itemId),
+  ].filter((id, i, all) => all.indexOf(id) === i);
+}
+
 const darkCheck = defineCheck([goesDark], ({ assembly, last }: LastContext) => {
-  const { plan, first, worst, best, unknown } = last;
+  const { plan, first, worst, best } = last;
   // A day that nobody has spoken of is not judged.
   if (plan.from === 'none' || !first || first.betweenH.low <= 0) return [];
   const isFed = (id: string) =>
@@ -215,7 +227,7 @@ const darkCheck = defineCheck([goesDark], ({ assembly, last }: LastContext) => {
         atH: first.betweenH,
         dayH: plan.hours,
         perhaps,
-        unknown: [...new Set([...unknown.draw, ...unknown.energy])],
+        unknown: listUnknown(last, first.itemId),
         also,
         stopsTake:
           fedCamera === undefined ? undefined : [first.itemId, ...also].includes(fedCamera),

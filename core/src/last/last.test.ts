@@ -88,6 +88,15 @@ describe('does it last', () => {
     expect(cellsFor(2, [brick('second', 20)])).toEqual([[1, 0]]);
   });
 
+  it('says where no number of cells will do, and offers none then', () => {
+    const { last } = lastOf(
+      [brick('brick', 20), device('screen', 5000), lead('one')],
+      [onPlate('brick'), onA('screen')],
+      [['one', 'body.raw', 'screen.in']],
+    );
+    expect(last.cells().map((c) => [c.more, c.enough])).toEqual([[0, false]]);
+  });
+
   it('a spare that does not fit its place is none', () => {
     const other = brick('other', 99, {
       mounts: [mountAt('face', 'l-series', 'battery', [50, 0, 0], [1, 0, 0], [0, 0, 1])],

@@ -46,6 +46,8 @@ export interface CellNeed {
   readonly used: number;
   /** How many more it takes until nothing that hangs on it goes dark. */
   readonly more: number;
+  /** False where no number of them will do: then `more` says nothing. */
+  readonly enough: boolean;
 }
 
 /** The answer to “does it last?”. */
@@ -145,7 +147,7 @@ function listInPlace(assembly: Assembly): NonNullable<DayAsked['inPlace']> {
 const mostMore = 24;
 
 /** The battery that feeds an item, through whatever stands between; undefined where it is the cell inside it, or none. */
-function findFeeding(
+export function findFeeding(
   network: Network,
   id: string,
   isDead: (f: Feed) => boolean,
@@ -172,6 +174,7 @@ function measureCells(
 ): CellNeed[] {
   const { network } = asked;
   const more = new Map<string, number>();
+  const hopeless = new Set<string>();
   let now = run;
   let spares = asked.spares;
   for (let i = 0; i < mostMore; i += 1) {
@@ -184,8 +187,8 @@ function measureCells(
     const next = runDay({ ...asked, spares });
     // What another cell does not help is not mended by cells.
     const was = now.darkAtH.get(darkest![0])!;
-    if ((next.darkAtH.get(darkest![0]) ?? Infinity) <= was + 1e-9) {
-      more.set(store, more.get(store)! - 1);
+    if ((next.darkAtH.get(darkest![0]) ?? Infinity) <= was + 1e-9 || i === mostMore - 1) {
+      hopeless.add(store);
       break;
     }
     now = next;
@@ -201,7 +204,8 @@ function measureCells(
         part: assembly.byId.get(itemId)!.part,
         store: itemId,
         used: used.size,
-        more: more.get(itemId) ?? 0,
+        more: hopeless.has(itemId) ? 0 : (more.get(itemId) ?? 0),
+        enough: !hopeless.has(itemId),
       };
     });
 }

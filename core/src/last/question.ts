@@ -5,10 +5,12 @@ import { measureLast, type Last } from './last.js';
 
 /** "4 cells": what the day takes of batteries that are changed. */
 function sayCells(last: Last): string {
-  const count = last.cells().reduce((sum, c) => sum + c.used + c.more, 0);
-  return count === 0
-    ? 'no battery on it'
-    : `${count} ${count === 1 ? 'cell' : 'cells'} for the day`;
+  const cells = last.cells();
+  const count = cells.reduce((sum, c) => sum + c.used + c.more, 0);
+  if (count === 0) return 'no battery on it';
+  if (cells.some((c) => !c.enough)) return 'no number of cells will do';
+  const isSure = last.unknown.draw.length + last.unknown.energy.length === 0;
+  return `${isSure ? '' : 'up to '}${count} ${count === 1 ? 'cell' : 'cells'} for the day`;
 }
 
 /** Does it last the day? */

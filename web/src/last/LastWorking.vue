@@ -137,9 +137,11 @@ const flight = computed(() => listFlightCells(bench.report!.assembly, bench.part
     <ul v-else class="mt-1 text-xs tabular-nums">
       <li v-for="c in cells" :key="c.store" class="rule flex justify-between gap-2 py-1.5">
         <span>{{ c.part.name }}</span>
-        <span class="whitespace-nowrap"
-          >{{ c.used + c.more }}{{ c.more > 0 ? `, ${c.more} more than you have` : '' }}</span
-        >
+        <span class="whitespace-nowrap">{{
+          c.enough
+            ? `${c.used + c.more}${c.more > 0 ? `, ${c.more} more than you have` : ''}`
+            : 'no number of them will do'
+        }}</span>
       </li>
     </ul>
     <ChargeChart v-if="charted" class="mt-2" :run="last.worst" :name-of="name" />

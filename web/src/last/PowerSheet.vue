@@ -112,7 +112,8 @@ const print = () => window.print();
                   </td>
                   <th scope="row" class="py-1.5 text-left font-normal">{{ c.part.name }}</th>
                   <td class="py-1.5 text-right">
-                    {{ c.used + c.more }}{{ c.more > 0 ? ` (${c.more} to get)` : '' }}
+                    {{ c.used + c.more }}{{ c.more > 0 ? ` (${c.more} to get)` : ''
+                    }}{{ c.enough ? '' : ', and no number will do' }}
                   </td>
                 </tr>
               </tbody>
