@@ -19,6 +19,11 @@ export const csvColumns = [
   'length_mm',
   'width_mm',
   'height_mm',
+  'draw_w',
+  'idle_w',
+  'energy_wh',
+  'capacity_gb',
+  'writes_mbps',
   'note',
 ] as const;
 type Column = (typeof csvColumns)[number];
@@ -34,6 +39,23 @@ function toAmount(part: Part): string {
   if (!part.price) return '';
   const digits = measureMinorDigits(part.price.currency);
   return (part.price.minor / 10 ** digits).toFixed(digits);
+}
+
+/** What a part draws, holds and takes down, in the columns of their units. */
+function sayFeeds(part: Part): Pick<Record<Column, string>, FeedColumn> {
+  const say = (value: number | undefined) => (value === undefined ? '' : String(value));
+  return {
+    draw_w: say(part.draw?.recordW),
+    idle_w: say(part.draw?.idleW),
+    energy_wh: say(findEnergyWh(part)),
+    capacity_gb: say(part.medium?.capacityGB),
+    writes_mbps: say(part.medium?.sustainedMbps),
+  };
+}
+
+/** What a part states to hold, wherever it says it. */
+export function findEnergyWh(part: Part): number | undefined {
+  return part.cell?.energyWh ?? part.serves?.find((s) => s.energyWh !== undefined)?.energyWh;
 }
 
 /**
@@ -58,6 +80,7 @@ export function writeCsv(parts: Iterable<Part>): string {
       length_mm: '',
       width_mm: '',
       height_mm: '',
+      ...sayFeeds(part),
       note: part.note ?? '',
     };
     return Object.fromEntries(
@@ -79,6 +102,10 @@ const headers: Readonly<Record<string, Column>> = {
   title: 'name',
   brand: 'maker',
   cost: 'price',
+  draws: 'draw_w',
+  draw: 'draw_w',
+  energy: 'energy_wh',
+  capacity: 'capacity_gb',
 };
 
 interface Heading {
@@ -95,12 +122,13 @@ function readHeading(raw: string): Heading {
     .replace(/^\uFEFF/u, '');
   const columns: readonly string[] = csvColumns;
   if (columns.includes(text)) {
-    const unit = /_(g|mm)$/u.exec(text)?.[1];
+    const unit = /_(g|mm|w|wh|gb|mbps)$/u.exec(text)?.[1];
     return { column: text as Column, unit, raw };
   }
-  const match = /^([a-z -]+?)(?:[\s_]*\(?\s*(mm|cm|m|in|inch|inches|g|kg|oz|lb|lbs)\s*\)?)?$/u.exec(
-    text,
-  );
+  const match =
+    /^([a-z -]+?)(?:[\s_]*\(?\s*(mm|cm|m|in|inch|inches|g|kg|oz|lb|lbs|w|wh|gb|tb)\s*\)?)?$/u.exec(
+      text,
+    );
   const column = match && headers[match[1]!.trim()];
   return { column: column ?? undefined, unit: match?.[2], raw };
 }
@@ -140,6 +168,15 @@ function readCell(column: Column, cell: string, unit: string | undefined): Cell 
     case 'width_mm':
     case 'height_mm':
       return readFigure(cell, unit, 'lengthMm');
+    case 'draw_w':
+    case 'idle_w':
+      return readFigure(cell, unit, 'powerW');
+    case 'energy_wh':
+      return readFigure(cell, unit, 'energyWh');
+    case 'capacity_gb':
+      return readFigure(cell, unit, 'capacityGb');
+    case 'writes_mbps':
+      return readFigure(cell, unit, 'rateMbps');
     case 'home_made':
     case 'altered':
       if (yes.test(cell)) return { value: true };
@@ -166,10 +203,22 @@ const plain: Readonly<Partial<Record<Column, keyof Part>>> = {
   note: 'note',
 };
 
+/** Columns that give one figure of what a part draws, holds or takes down. */
+const feedFields = {
+  draw_w: { fact: 'draw', field: 'recordW' },
+  idle_w: { fact: 'draw', field: 'idleW' },
+  energy_wh: { fact: 'cell', field: 'energyWh' },
+  capacity_gb: { fact: 'medium', field: 'capacityGB' },
+  writes_mbps: { fact: 'medium', field: 'sustainedMbps' },
+} as const satisfies Readonly<Partial<Record<Column, { fact: keyof Part; field: string }>>>;
+type FeedColumn = keyof typeof feedFields;
+const isFeed = (column: Column): column is FeedColumn => column in feedFields;
+
 function readRow(cells: readonly string[], headings: readonly Heading[], place: string): RawRow {
   const value: Record<string, unknown> = {};
   const issues: { path: string; message: string }[] = [];
   const sizes: Record<string, unknown> = {};
+  const feeds: Record<string, Record<string, unknown>> = {};
   let amount: number | undefined;
   let currency: string | undefined;
   headings.forEach(({ column, unit }, i) => {
@@ -189,6 +238,9 @@ function readRow(cells: readonly string[], headings: readonly Heading[], place: 
     else if (column === 'price') amount = read.value as number;
     else if (column === 'length_mm' || column === 'width_mm' || column === 'height_mm') {
       sizes[column.replace('_mm', 'Mm')] = read.value;
+    } else if (isFeed(column)) {
+      const { fact, field } = feedFields[column];
+      feeds[fact] = { ...feeds[fact], [field]: read.value };
     } else if (!(read.value === false && (column === 'home_made' || column === 'altered'))) {
       value[plain[column]!] = read.value;
     }
@@ -206,6 +258,7 @@ function readRow(cells: readonly string[], headings: readonly Heading[], place: 
     }
   }
   if (Object.keys(sizes).length) value['sizes'] = sizes;
+  if (Object.keys(feeds).length) value['feeds'] = feeds;
   if (cells.length > headings.length) {
     issues.push({
       path: 'row',

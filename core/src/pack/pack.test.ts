@@ -145,6 +145,27 @@ describe('a dry run', () => {
     expect(rows[3]).toMatchObject({ why: [{ path: 'mass_g' }] });
   });
 
+  it('takes what a part draws, holds and takes down, beside what it says already', () => {
+    const known = book(
+      part('a', { draw: { recordW: 5, inrushW: 9 } }),
+      part('b', { serves: [{ need: 'power', energyWh: 20 }] }),
+    );
+    const rows = planned(
+      readCsv(
+        'id;name;draws (W);idle_w;energy_wh;capacity_gb\r\na;;6;3,5;;\r\nb;;;;20;\r\n;Card;;;;1 TB\r\nb;;heavy;;;',
+      ),
+      known,
+    );
+    expect(rows[0]).toMatchObject({
+      fate: 'changes',
+      part: { draw: { recordW: 6, idleW: 3.5, inrushW: 9 } },
+    });
+    // What it holds already, wherever it says it, is not said twice.
+    expect(rows[1]).toMatchObject({ fate: 'same' });
+    expect(rows[2]).toMatchObject({ fate: 'refused', why: [{ path: 'length_mm' }, {}, {}] });
+    expect(rows[3]).toMatchObject({ why: [{ path: 'draw_w', message: '“heavy” is no figure' }] });
+  });
+
   it('reads units in the heading and in the cell, another delimiter, a decimal comma', () => {
     const rows = planned(
       readCsv(

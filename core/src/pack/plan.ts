@@ -1,5 +1,6 @@
 import { Part, type PartBook } from '../part/index.js';
 import { createPartId, listPartDoubts, tryRecipe, type Doubt } from '../template/index.js';
+import { findEnergyWh } from './csv.js';
 import type { RawRow } from './file.js';
 
 /** One fact that an import changes: what it was and what it becomes, as JSON shows it. */
@@ -57,12 +58,35 @@ function titleOf(value: unknown): string {
   return typeof name === 'string' && name !== '' ? name : typeof id === 'string' ? id : '';
 }
 
+/** Figures of a row put into what the stored part says already; one that it says elsewhere is not said twice. */
+function joinFeeds(
+  feeds: Readonly<Record<string, Readonly<Record<string, unknown>>>> = {},
+  stored: Part | undefined,
+): Record<string, unknown> {
+  const now = stored as Readonly<Record<string, unknown>> | undefined;
+  return Object.fromEntries(
+    Object.entries(feeds).flatMap(([fact, figures]) => {
+      const isSaid =
+        fact === 'cell' &&
+        stored !== undefined &&
+        stored.cell?.energyWh === undefined &&
+        figures['energyWh'] === findEnergyWh(stored);
+      const fresh = isSaid ? {} : figures;
+      return Object.keys(fresh).length === 0
+        ? []
+        : [[fact, { ...(now?.[fact] as object | undefined), ...fresh }]];
+    }),
+  );
+}
+
 /** A part made of a flat row: its facts, and a plain block of its sizes where it is new. */
 function createFromRow(row: RawRow, known: PartBook, taken: (id: string) => boolean): Part | Fate {
-  const { sizes, ...facts } = row.value as Record<string, unknown> & {
+  const { sizes, feeds, ...flat } = row.value as Record<string, unknown> & {
     sizes?: Record<string, number>;
+    feeds?: Readonly<Record<string, Readonly<Record<string, unknown>>>>;
   };
-  const stored = typeof facts['id'] === 'string' ? known.get(facts['id']) : undefined;
+  const stored = typeof flat['id'] === 'string' ? known.get(flat['id']) : undefined;
+  const facts: Record<string, unknown> = { ...flat, ...joinFeeds(feeds, stored) };
   if (stored) {
     const parsed = Part.safeParse({ ...stored, ...facts });
     if (parsed.success) return parsed.data;

@@ -11,7 +11,7 @@ import { useDay } from './useDay';
 
 /** The day of the brief as a table that is changed where it stands. */
 const bench = useBench();
-const { rows, issues, isStated, take, change, remove, add } = useDay();
+const { rows, issues, isStated, reserve, setReserve, take, change, remove, add } = useDay();
 const open = ref(false);
 
 const toPercent = (share: number | undefined) =>
@@ -130,6 +130,16 @@ function startFrom(name: string): void {
         Not stored: {{ issue.message }}.
       </p>
       <AppButton class="mt-2" small @click="add">Another stretch</AppButton>
+      <FigureField
+        class="mt-2"
+        label="Kept back in each cell"
+        unit="%"
+        :min="0"
+        :max="90"
+        placeholder="nothing"
+        :model-value="toPercent(reserve)"
+        @update:model-value="(v) => setReserve(toShare(v))"
+      />
     </template>
   </section>
 </template>

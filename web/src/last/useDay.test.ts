@@ -34,6 +34,9 @@ describe('the day of a brief', () => {
     bench.stepBack();
     bench.stepBack();
     expect(bench.rig!.brief.day!.stretches).toEqual(stretches);
+    day.setReserve(0.2);
+    expect(bench.rig!.brief.day).toEqual({ flights: 2, reserve: 0.2, stretches });
+    day.setReserve(undefined);
     day.remove(0);
     expect(bench.rig!.brief.day).toEqual({ flights: 2 });
   });

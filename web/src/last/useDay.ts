@@ -71,7 +71,19 @@ export function useDay() {
   const add = (): void =>
     take([...rows.value, { name: 'Shooting', hours: 1, record: 0.35, idle: 0.35 }]);
 
+  const reserve = computed(() => bench.rig?.brief.day?.reserve);
+  /** How much of each cell is not planned with, 0 to 0.9; without it nothing is kept back. */
+  function setReserve(share: number | undefined): void {
+    const brief = bench.rig?.brief;
+    if (!brief || bench.readOnly) return;
+    const { reserve: _, ...day } = brief.day ?? {};
+    const next = share === undefined ? day : { ...day, reserve: share };
+    bench.apply({ type: 'set-brief', brief: { ...brief, day: next } });
+  }
+
   return {
+    reserve,
+    setReserve,
     rows,
     issues,
     isStated: computed(() => stated.value !== undefined),
