@@ -8,7 +8,8 @@ import {
 import { hasTrait } from '../part/index.js';
 import { proposeId, type Assembly, type Edit } from '../rig/index.js';
 import { sayHours, sayList, sayNumber, sayW } from '../words/index.js';
-import type { Disagreement } from './faults.js';
+import type { Feed } from '../wire/index.js';
+import { isLeadFeed, type Disagreement } from './faults.js';
 import { findFeeding, type Last } from './last.js';
 import { listOverloads, type Overload } from './load.js';
 
@@ -237,9 +238,53 @@ const darkCheck = defineCheck([goesDark], ({ assembly, last }: LastContext) => {
   ];
 });
 
+export const twoSupplies = defineFinding(
+  'two-supplies',
+  stating<{ readonly runId: string; readonly from: string; readonly to: string }>(),
+  {
+    restsOn: ['ports'],
+    weight: 'note',
+    when: 'a picture lead between two devices on different batteries, one of them fed by a lead from an outlet that is not regulated',
+    offers: '',
+    sentence: ({ items: [one, other], facts }, n) =>
+      `${n.lead(facts.runId)} joins two supplies: ${n.item(one!)} runs on ${n.item(facts.from)}, ${n.item(other!)} on ${n.item(facts.to)}.`,
+    why: 'While one of the two is being plugged, the picture lead can carry what they differ by; sockets have burnt by it.',
+    todo: 'Plug this lead last and unplug it first, or feed both from one battery.',
+  },
+);
+
+/** Picture leads between two supplies of which one is an unregulated outlet: the order of plugging matters there most. */
+const twoSuppliesCheck = defineCheck([twoSupplies], ({ assembly, last }: LastContext) => {
+  const { takers } = last.network;
+  const dead = new Set<unknown>(last.faults.map((f) => f.feed));
+  const isDead = (feed: Feed) => dead.has(feed);
+  // Whether power comes to an item through an outlet that gives what its battery gives.
+  const isOnTap = (id: string): boolean => {
+    const feed = takers.get(id)?.feeds.find((f) => f.effect !== 'charges-off' && !isDead(f));
+    if (!feed) return false;
+    const isRaw =
+      isLeadFeed(feed) && !feed.via.outlet.power?.regulated && !feed.via.lead?.cable?.converter;
+    return isRaw || isOnTap(feed.from);
+  };
+  return (assembly.setup.cables ?? []).flatMap((run) => {
+    const isPicture = [run.from, run.to].every((end) =>
+      assembly.byId
+        .get(end.item)
+        ?.part.ports?.find((p) => p.id === end.port)
+        ?.carries.includes('video'),
+    );
+    if (!isPicture || !(isOnTap(run.from.item) || isOnTap(run.to.item))) return [];
+    const [from, to] = [run.from, run.to].map((end) => findFeeding(last.network, end.item, isDead));
+    if (from === undefined || to === undefined || from === to) return [];
+    const about = { items: [run.from.item, run.to.item, run.item], key: run.id };
+    return [createFinding(twoSupplies, 'note', about, { runId: run.id, from, to })];
+  });
+});
+
 export const lastChecks = [
   disagreeCheck,
   roundCheck,
   overloadCheck,
+  twoSuppliesCheck,
   darkCheck,
 ] as const satisfies readonly Check<LastContext>[];

@@ -50,6 +50,19 @@ function lastOf(
   return { assembly, book, last };
 }
 
+/** A body that gives a picture, a screen that shows it, and the lead between. */
+const picture = lead('hdmi', { carries: ['video'] });
+const screen = device('screen', 5, {
+  ports: [...device('x', 5).ports!, { ...socketFor('pic', 'in', undefined), carries: ['video'] }],
+});
+const body = {
+  ...station,
+  ports: [
+    ...station.ports!,
+    { ...socketFor('pic', 'out', undefined), carries: ['video' as const] },
+  ],
+};
+
 describe('does it last', () => {
   it('a day that is known runs once; every figure of it is the same at both ends', () => {
     const { last } = lastOf([brick('brick', 50)], [onPlate('brick')]);
@@ -280,20 +293,6 @@ describe('cards', () => {
   });
 
   it('cells first, then power leads, then on from the camera outwards, the picture last', () => {
-    const picture = lead('hdmi', { carries: ['video'] });
-    const screen = device('screen', 5, {
-      ports: [
-        ...device('x', 5).ports!,
-        { ...socketFor('pic', 'in', undefined), carries: ['video'] },
-      ],
-    });
-    const body = {
-      ...station,
-      ports: [
-        ...station.ports!,
-        { ...socketFor('pic', 'out', undefined), carries: ['video' as const] },
-      ],
-    };
     const { assembly, book } = lastOf(
       [body, brick('brick', 60), screen, lead('one'), picture],
       [onPlate('brick'), onA('screen')],
@@ -312,20 +311,6 @@ describe('cards', () => {
 
 describe('the wiring', () => {
   it('is every feed with what goes through it, and every lead that brings a signal', () => {
-    const picture = lead('hdmi', { carries: ['video'] });
-    const screen = device('screen', 5, {
-      ports: [
-        ...device('x', 5).ports!,
-        { ...socketFor('pic', 'in', undefined), carries: ['video'] },
-      ],
-    });
-    const body = {
-      ...station,
-      ports: [
-        ...station.ports!,
-        { ...socketFor('pic', 'out', undefined), carries: ['video' as const] },
-      ],
-    };
     const { assembly, book, last } = lastOf(
       [body, brick('brick', 60), screen, brick('own', 20), lead('one'), picture],
       [onPlate('brick'), onA('screen'), joint('c', 'own.face', 'screen.bay')],

@@ -2,7 +2,7 @@
 import type { FindingCode } from '../report/index.js';
 import type { PartBook } from '../part/index.js';
 import type { Rig } from '../rig/index.js';
-import { brick, createPowerRig, device, lead, onPlate, socketFor } from './power.js';
+import { brick, createPowerRig, device, lead, onPlate, socketFor, station } from './power.js';
 import { joint, noBrief } from './rigs.js';
 
 type Made = { readonly rig: Rig; readonly parts: PartBook };
@@ -60,12 +60,46 @@ const lasting = (energyWh: number): Made =>
     },
   });
 
+const pictureTo = (id: string, direction: 'in' | 'out') => ({
+  ...socketFor(id, direction, undefined),
+  connector: 'sdi' as const,
+  carries: ['video' as const],
+});
+
+/** A screen that shows the body's picture, fed from the body's own brick or from that of a box beside it. */
+const pictured = (outlet: string): Made =>
+  createPowerRig(
+    [
+      { ...station, ports: [...station.ports!, pictureTo('pic', 'out')] },
+      brick('brick', 60),
+      device('screen', 5, {
+        ports: [socketFor('in', 'in', { minV: 7, maxV: 17 }), pictureTo('show', 'in')],
+      }),
+      device('box', 2, { ports: [socketFor('tap', 'out', { minV: 12, maxV: 16 })] }),
+      brick('other', 60),
+      lead('power'),
+      lead('picture', {
+        ends: [
+          { connector: 'sdi', bodyMm: 20 },
+          { connector: 'sdi', bodyMm: 20 },
+        ],
+        carries: ['video'],
+      }),
+    ],
+    [onPlate('brick'), onA('screen'), onB('box'), joint('o', 'other.face', 'box.bay')],
+    [
+      ['power', outlet, 'screen.in'],
+      ['picture', 'body.pic', 'screen.show'],
+    ],
+  );
+
 export const lastFixtures: Pick<
   Readonly<Record<FindingCode, { readonly has: Made; readonly hasNot: Made }>>,
-  'power-disagrees' | 'feeds-itself' | 'draws-too-much' | 'goes-dark'
+  'power-disagrees' | 'feeds-itself' | 'draws-too-much' | 'two-supplies' | 'goes-dark'
 > = {
   'power-disagrees': { has: taking(11, 15.9), hasNot: taking(11, 16) },
   'feeds-itself': { has: relayed('two.out'), hasNot: relayed('body.raw') },
   'draws-too-much': { has: drawing(24.1), hasNot: drawing(24) },
+  'two-supplies': { has: pictured('box.tap'), hasNot: pictured('body.raw') },
   'goes-dark': { has: lasting(59.9), hasNot: lasting(60) },
 };
