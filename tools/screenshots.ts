@@ -86,6 +86,23 @@ const shots: readonly Shot[] = [
     },
   },
   {
+    name: 'bench-last',
+    path: '/rigs/mark-1',
+    then: async (page) => {
+      for (const key of ['3', 'g']) await page.keyboard.press(key);
+      await page.getByText('The same as a table').waitFor();
+    },
+  },
+  {
+    name: 'power-sheet',
+    path: '/rigs/mark-2',
+    then: async (page) => {
+      await page.keyboard.press('3');
+      await page.getByRole('button', { name: 'Cards to print' }).click();
+      await page.getByText('Bringing it up').waitFor();
+    },
+  },
+  {
     name: 'catalogue',
     path: '/catalogue',
     then: async (page) => {
