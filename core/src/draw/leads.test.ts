@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { measureLength, subtract, type Vec3 } from '../placement/index.js';
 import { placeSetup } from '../rig/index.js';
 import { createTestRig, cube, mountAt } from '../testing/rigs.js';
-import { drawLeads, drawRig, layLead, nameLeadUse, type LaidLead } from './index.js';
+import { drawLeads, drawRig, layLead, nameLeadUse, toSvg, type LaidLead } from './index.js';
 
 const end = (atMm: Vec3, out: Vec3, leaves: Vec3 = out) => ({
   atMm,
@@ -87,6 +87,19 @@ describe('a lead on the page', () => {
     expect(behind).toHaveLength(2);
     for (const [x] of behind.flat()) expect(Math.abs(x)).toBeGreaterThan(4.9);
     expect(behind.flat().some(([x]) => Math.abs(x) < 11)).toBe(true);
+  });
+
+  it('is in the drawing as a file, in ink and in its tint', () => {
+    const assembly = placeSetup(rig, rig.setups[0]!, parts);
+    const svg = toSvg(assembly, 'near', {
+      scale: 1,
+      caption: 'One',
+      leads: [layLead(laid(6), 'video', 2.5, down)],
+    });
+    expect(svg.match(/data-run="run"/gu)).toHaveLength(1);
+    // Two plugs and one stretch, each stroked twice.
+    expect(svg.match(/stroke-width="5"/gu)).toHaveLength(1);
+    expect(svg.match(/#8fb0b5/gu)).toHaveLength(1);
   });
 
   it('that moves under the pointer is drawn whole', () => {

@@ -1,5 +1,6 @@
 import type { Assembly } from '../rig/index.js';
 import type { Point2, Surface } from '../solid/index.js';
+import { drawLeads, type LeadCurve, type LeadUse } from './leads.js';
 import { drawExtent } from './overlay.js';
 import { drawRig } from './rig.js';
 import type { ViewName } from './views.js';
@@ -16,6 +17,14 @@ const tints: Readonly<Record<Surface, string>> = {
   cell: '#dcd8c8',
 };
 
+/** Flat tints of leads, by what they carry. */
+const leadTints: Readonly<Record<LeadUse, string>> = {
+  power: '#b48a9c',
+  video: '#8fb0b5',
+  sound: '#c9ab7f',
+  data: '#b9bda6',
+};
+
 const say = (n: number) => String(Math.round(n * 1000) / 1000);
 
 function escapeText(text: string): string {
@@ -26,14 +35,19 @@ function escapeText(text: string): string {
 
 /**
  * One side of a setup as a drawing of its own, in millimetres: at `scale` 1 a part printed at 100 % is as
- * large as the part. With overall sizes, a scale bar of 50 mm and a caption. A whole SVG document.
+ * large as the part. With its leads where they are given, overall sizes, a scale bar of 50 mm and a caption. A whole SVG
+ * document.
  */
 export function toSvg(
   assembly: Assembly,
   view: ViewName,
-  options: { readonly scale: number; readonly caption: string },
+  options: {
+    readonly scale: number;
+    readonly caption: string;
+    readonly leads?: readonly LeadCurve[];
+  },
 ): string {
-  const { scale, caption } = options;
+  const { scale, caption, leads = [] } = options;
   const plate = drawRig(assembly, view);
   const margin = 16;
   const [low, high] = [plate.lowMm, plate.highMm];
@@ -53,6 +67,17 @@ export function toSvg(
     });
     return `<g data-item="${escapeText(run.itemId)}">${solids.join('')}</g>`;
   });
+  // Each stroke twice: the ink is what stands out beyond the tint.
+  const strokes = (points: readonly Point2[], tint: string, mm: number) => {
+    const d = path(points, false);
+    return `<path d="${d}" fill="none" stroke-width="${say(mm * scale + 0.5)}"/><path d="${d}" fill="none" stroke="${tint}" stroke-width="${say(mm * scale)}"/>`;
+  };
+  const cables = drawLeads(leads, plate).map(
+    ({ runId, use, radiusMm, seen, plugs }) =>
+      `<g data-run="${escapeText(runId)}">${plugs
+        .map((p) => strokes([p.from, p.to], tints.rubber, 2 * p.radiusMm))
+        .join('')}${seen.map((s) => strokes(s, leadTints[use], 2 * radiusMm)).join('')}</g>`,
+  );
   const sizes = drawExtent(low, high).map(({ from, to, mm, what }) => {
     const off = what === 'across' ? [0, 6] : [-6, 0];
     const shift = ([x, y]: Point2): [number, number] => [
@@ -70,7 +95,7 @@ export function toSvg(
     `<?xml version="1.0" encoding="UTF-8"?>`,
     `<svg xmlns="http://www.w3.org/2000/svg" width="${say(width)}mm" height="${say(height)}mm" viewBox="0 0 ${say(width)} ${say(height)}">`,
     `<title>${escapeText(caption)}</title>`,
-    `<g stroke="#1f2a1e" stroke-width="0.25" stroke-linejoin="round">${parts.join('')}</g>`,
+    `<g stroke="#1f2a1e" stroke-width="0.25" stroke-linejoin="round">${parts.join('')}${cables.join('')}</g>`,
     `<g stroke="#1f2a1e" fill="none" font-family="sans-serif" font-size="3.2">`,
     `<g>${sizes.join('').replaceAll('<text', '<text fill="#1f2a1e" stroke="none"')}</g>`,
     `<path d="M${margin} ${say(barY)}H${say(margin + 50 * scale)}" stroke-width="0.5"/>`,

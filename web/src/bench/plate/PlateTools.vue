@@ -4,10 +4,12 @@ import { ref } from 'vue';
 import { useBench } from '../../desk/benchStore';
 import { saveText } from '../../shared/saveText';
 import { viewWords } from '../../draw/viewWords';
+import { useLeadCurves } from '../useLeadCurves';
 
 /** What the drawing shows, and the drawing as a file. */
 const bench = useBench();
 const open = ref(false);
+const curves = useLeadCurves();
 
 const toggles = [
   { id: 'sizes', word: 'sizes', key: 'D' },
@@ -24,7 +26,11 @@ function save(scale: number, all: boolean): void {
   const views = all ? viewNames : [bench.view];
   for (const view of views) {
     const caption = `${bench.rig!.name} · ${sayHold(bench.setup!.hold)} · ${viewWords[view]} · ${scale === 1 ? '1 : 1' : `1 : ${1 / scale}`}`;
-    const svg = toSvg(bench.report!.assembly, view, { scale, caption });
+    const svg = toSvg(bench.report!.assembly, view, {
+      scale,
+      caption,
+      leads: curves.value,
+    });
     const name = bench.rig!.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase();
     saveText(`${name}-${view}-1-${1 / scale}.svg`, svg, 'image/svg+xml');
   }
