@@ -2,7 +2,7 @@ import { afterAll, afterEach, beforeEach, describe, expect, it } from '@jest/glo
 import type { Ask } from '@zucchini/core';
 import { createPinia, setActivePinia } from 'pinia';
 import { effectScope, ref, type EffectScope } from 'vue';
-import { body, createTestRig, handle, joint } from '../../../../core/src/testing/rigs';
+import { body, createTestRig, cube, handle, joint } from '../../../../core/src/testing/rigs';
 import { useBench } from '../../desk/benchStore';
 import { startFakeServer, startStorage, until } from '../../testing/server';
 import { closeFakeWorkers, startFakeWorkers, type FakeWorkers } from '../../testing/worker';
@@ -88,6 +88,16 @@ describe('candidates', () => {
     asked[1]!.hear({ found: [told('b')], done: 1, total: 2, held: 0, parts: [] });
     await until(() => now.done.value === 1);
     expect(now.found.value.map((t) => t.candidate.part.id)).toEqual(['b']);
+  });
+
+  it('are heard for the parts that they name, also when they answer an older question', async () => {
+    start();
+    await until(() => asked.length === 1);
+    useBench().apply({ type: 'rename', name: 'Other' });
+    await until(() => asked.length === 2);
+    asked[0]!.hear({ found: [], done: 1, total: 2, held: 0, parts: [cube('late', 5)] });
+    await until(() => useBench().named.has('late'));
+    expect(useBench().parts.has('late')).toBe(false);
   });
 
   it('are stopped where they are, and taken up again by another worker', async () => {
