@@ -18,7 +18,7 @@ import { useRouter } from 'vue-router';
 import { useBench } from '../desk/benchStore';
 import AppButton from '../shared/AppButton.vue';
 import DayBand from './DayBand.vue';
-import { flightWords } from './words';
+import { flightWords, tellsWords } from './words';
 import DaySection from './DaySection.vue';
 
 /** The working of Last: the day, who draws what from where, the cells, the media, the order of leads, what may fly. */
@@ -136,7 +136,12 @@ const flight = computed(() => listFlightCells(bench.report!.assembly, bench.part
     </p>
     <ul v-else class="mt-1 text-xs tabular-nums">
       <li v-for="c in cells" :key="c.store" class="rule flex justify-between gap-2 py-1.5">
-        <span>{{ c.part.name }}</span>
+        <span
+          >{{ c.part.name }}
+          <span v-if="c.part.cell?.tells" class="text-faint block">{{
+            tellsWords[c.part.cell.tells]
+          }}</span></span
+        >
         <span class="whitespace-nowrap">{{
           c.enough
             ? `${c.used + c.more}${c.more > 0 ? `, ${c.more} more than you have` : ''}`
