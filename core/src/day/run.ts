@@ -41,8 +41,7 @@ export interface DayAsked {
   readonly energyWh: ReadonlyMap<string, number>;
   readonly spares: readonly Spare[];
   readonly chargers: readonly ChargingBays[];
-  /** Cells that are charged where they are, from mains, while everything is switched off: by store, W;
-   * `by` is the item that does it. */
+  /** Cells that are charged where they are, from mains, while all is switched off: by store, W, and the item that does it. */
   readonly inPlace?: ReadonlyMap<string, { readonly by: string; readonly w: number }>;
   /** Share of each cell that is not planned with. */
   readonly reserve: number;
@@ -93,7 +92,7 @@ export interface DayRun {
     readonly startWh: number;
     readonly chargedWh: number;
     readonly deliveredWh: number;
-    /** In converters and leads, in chargers of cells on the rig, and to the cold. */
+    /** In converters, and to the cold. */
     readonly lostWh: number;
     readonly endWh: number;
   };
@@ -115,7 +114,7 @@ const worthASwap = 0.05;
 const mostEvents = 100_000;
 
 interface Flow {
-  /** What leaves each store, W, by store; below 0 where it is charged on the rig. */
+  /** What leaves each store, W. */
   readonly from: Map<string, number>;
   readonly powered: Set<string>;
   readonly deliveredW: number;
@@ -147,8 +146,6 @@ export function runDay(asked: DayAsked): DayRun {
     wh: energyWh,
   }));
   const cells = [...slots.values(), ...shelf];
-  // A cell that has been on the rig may go wherever one of its kind may.
-  const kindOf = new Map(cells.map((c) => [c.itemId, c.fits] as const));
   const charge = new Map(cells.map((c) => [c.itemId, [{ atH: 0, wh: c.wh }]]));
   const startWh = cells.reduce((sum, c) => sum + c.wh, 0);
   const events: DayEvent[] = [];
@@ -235,8 +232,7 @@ export function runDay(asked: DayAsked): DayRun {
   const swap = (store: string, part: DayPart): boolean => {
     const old = slots.get(store)!;
     const fitting = [...shelf, ...[...inBay.values()].flat()].filter(
-      (c) =>
-        (kindOf.get(c.itemId) ?? []).includes(store) && c.wh - floorOf(c) > c.fullWh * worthASwap,
+      (c) => c.fits.includes(store) && c.wh - floorOf(c) > c.fullWh * worthASwap,
     );
     const [best] = fitting.sort((a, b) => b.wh - a.wh || (a.itemId < b.itemId ? -1 : 1));
     if (!best || network.stores.get(store)?.inner) return false;
@@ -249,10 +245,6 @@ export function runDay(asked: DayAsked): DayRun {
     slots.set(store, best);
     const withIt = flow(part).powered;
     shelf.push(old);
-    // What the old one fits is what its place is: it may come back charged.
-    if (!kindOf.get(old.itemId)?.includes(store)) {
-      kindOf.set(old.itemId, [...(kindOf.get(old.itemId) ?? []), store]);
-    }
     events.push({
       kind: 'swap',
       atH,

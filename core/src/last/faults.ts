@@ -28,11 +28,13 @@ export function readVoltage({ via }: LeadFeed): readonly [number, number] | unde
   const converter = via.lead?.cable?.converter;
   if (converter) return [converter.outV, converter.outV];
   const power = via.outlet.power;
-  return power && [power.minV, power.maxV];
+  return power && [isAgreed(via.outlet) ? Math.min(usbStartV, power.minV) : power.minV, power.maxV];
 }
 
-/** Whether the source makes the voltage that it is asked for, out of a range: USB-C does, from 5 V up. */
-const isAgreed = (port: Port) => port.connector === 'usb-c' && port.power?.regulated === true;
+/** Whether the source makes the voltage that it is asked for, out of a range: USB-C does, whatever stands behind it. */
+export const isAgreed = (port: Port): boolean => port.connector === 'usb-c';
+/** By its standard it begins there, V, and gives no more until it is asked. */
+const usbStartV = 5;
 
 /**
  * How a lead and its input disagree; undefined where they agree, or where one of the two states nothing. A source that is

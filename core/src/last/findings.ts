@@ -8,7 +8,7 @@ import {
 import { hasTrait } from '../part/index.js';
 import { proposeId, type Assembly, type Edit } from '../rig/index.js';
 import { sayHours, sayList, sayNumber, sayW } from '../words/index.js';
-import type { Feed } from '../wire/index.js';
+import { hasSource } from '../wire/index.js';
 import { isLeadFeed, type Disagreement } from './faults.js';
 import { findFeeding, type Last } from './last.js';
 import { listOverloads, type Overload } from './load.js';
@@ -36,7 +36,7 @@ export const powerDisagrees = defineFinding(
     restsOn: ['ports'],
     weight: 'stops',
     when: 'what a lead brings lies outside what its input takes: the voltage from full to empty, the level over USB-C, the pole in the middle of a round plug',
-    offers: 'the lead out again; another one in its place that brings what is wanted',
+    offers: 'the lead out again',
     sentence: ({ items: [to], facts: { disagreement: d, ...f } }, n) => {
       const from = `${n.port(f.fromItem, f.fromPort)} of ${n.item(f.fromItem)}`;
       switch (d.why) {
@@ -127,8 +127,7 @@ export const drawsTooMuch = defineFinding('draws-too-much', stating<Omit<Overloa
 });
 
 const overloadCheck = defineCheck([drawsTooMuch], ({ last }: LastContext) => {
-  const dead = new Set<unknown>(last.faults.map((f) => f.feed));
-  return listOverloads(last.network, (feed) => dead.has(feed)).map(({ itemId, ...facts }) =>
+  return listOverloads(last.network, last.isDead).map(({ itemId, ...facts }) =>
     createFinding(
       drawsTooMuch,
       'risk',
@@ -153,8 +152,8 @@ export const goesDark = defineFinding(
     readonly unknown: readonly string[];
     /** What goes dark with it, at the same time. */
     readonly also: readonly string[];
-    /** Whether the camera is among them; undefined where there is none that is fed. */
-    readonly stopsTake: boolean | undefined;
+    /** When the camera goes dark, h; never, or undefined where none is fed. */
+    readonly takeEndsH: number | 'never' | undefined;
   }>(),
   {
     restsOn: [],
@@ -163,9 +162,15 @@ export const goesDark = defineFinding(
     when: 'a device whose supply is empty before the brief’s day is over, with every spare cell of the kit used and charged where there is mains',
     offers: 'as many more cells as it takes',
     sentence: ({ items: [item], facts }, n) => {
-      const { atH, dayH, perhaps, unknown, also, stopsTake } = facts;
+      const { atH, dayH, perhaps, unknown, also, takeEndsH } = facts;
       const take =
-        stopsTake === undefined ? '' : stopsTake ? '; the take stops' : '; the take goes on';
+        takeEndsH === undefined
+          ? ''
+          : takeEndsH === 'never'
+            ? '; the take goes on'
+            : takeEndsH - atH.low < 1e-6
+              ? '; the take stops'
+              : `; the take stops after ≈ ${sayHours(takeEndsH)}`;
       const together =
         also.length > 0 ? `, and ${sayList(also.map((id) => n.item(id)))} with it` : '';
       if (perhaps) {
@@ -197,8 +202,7 @@ function listMoreCells(last: Last): Edit[] {
 
 /** What is not known of those that hang on the same battery as an item, and of that battery. */
 function listUnknown(last: Last, itemId: string): string[] {
-  const dead = new Set<unknown>(last.faults.map((f) => f.feed));
-  const feeding = (id: string) => findFeeding(last.network, id, (feed) => dead.has(feed)) ?? id;
+  const feeding = (id: string) => findFeeding(last.network, id, last.isDead) ?? id;
   const store = feeding(itemId);
   return [
     ...last.unknown.draw.filter((id) => feeding(id) === store),
@@ -209,15 +213,13 @@ function listUnknown(last: Last, itemId: string): string[] {
 const darkCheck = defineCheck([goesDark], ({ assembly, last }: LastContext) => {
   const { plan, first, worst, best } = last;
   // A day that nobody has spoken of is not judged.
-  if (plan.from === 'none' || !first || first.betweenH.low <= 0) return [];
-  const isFed = (id: string) =>
-    last.network.stores.has(id) || (last.network.takers.get(id)?.feeds.length ?? 0) > 0;
+  if (plan.from === 'none' || !first) return [];
+  const isFed = (id: string) => hasSource(last.network, id, last.isDead);
   // Who hangs on the same battery goes dark with it: one trouble.
   const also = [...worst.darkAtH]
     .filter(([id, at]) => id !== first.itemId && isFed(id) && at - first.betweenH.low < 1e-6)
     .map(([id]) => id);
   const camera = assembly.items.find((p) => hasTrait(p.part, 'camera'))?.item.id;
-  const fedCamera = camera !== undefined && isFed(camera) ? camera : undefined;
   const perhaps = !best.darkAtH.has(first.itemId);
   return [
     createFinding(
@@ -230,8 +232,10 @@ const darkCheck = defineCheck([goesDark], ({ assembly, last }: LastContext) => {
         perhaps,
         unknown: listUnknown(last, first.itemId),
         also,
-        stopsTake:
-          fedCamera === undefined ? undefined : [first.itemId, ...also].includes(fedCamera),
+        takeEndsH:
+          camera !== undefined && isFed(camera)
+            ? (worst.darkAtH.get(camera) ?? 'never')
+            : undefined,
       },
       listMoreCells(last),
     ),
@@ -255,9 +259,8 @@ export const twoSupplies = defineFinding(
 
 /** Picture leads between two supplies of which one is an unregulated outlet: the order of plugging matters there most. */
 const twoSuppliesCheck = defineCheck([twoSupplies], ({ assembly, last }: LastContext) => {
-  const { takers } = last.network;
-  const dead = new Set<unknown>(last.faults.map((f) => f.feed));
-  const isDead = (feed: Feed) => dead.has(feed);
+  const { isDead, network } = last;
+  const { takers } = network;
   // Whether power comes to an item through an outlet that gives what its battery gives.
   const isOnTap = (id: string): boolean => {
     const feed = takers.get(id)?.feeds.find((f) => f.effect !== 'charges-off' && !isDead(f));
@@ -274,7 +277,7 @@ const twoSuppliesCheck = defineCheck([twoSupplies], ({ assembly, last }: LastCon
         ?.carries.includes('video'),
     );
     if (!isPicture || !(isOnTap(run.from.item) || isOnTap(run.to.item))) return [];
-    const [from, to] = [run.from, run.to].map((end) => findFeeding(last.network, end.item, isDead));
+    const [from, to] = [run.from, run.to].map((end) => findFeeding(network, end.item, isDead));
     if (from === undefined || to === undefined || from === to) return [];
     const about = { items: [run.from.item, run.to.item, run.item], key: run.id };
     return [createFinding(twoSupplies, 'note', about, { runId: run.id, from, to })];

@@ -24,6 +24,7 @@ import {
   measureMedia,
   planDay,
   describeWiring,
+  lastChecks,
 } from './index.js';
 
 const onA = (id: string) => joint('a', `${id}.base`, 'body.a');
@@ -99,6 +100,52 @@ describe('does it last', () => {
     expect(cellsFor(6, [brick('second', 20)])).toEqual([[2, 1]]);
     // One that is never needed is not counted.
     expect(cellsFor(2, [brick('second', 20)])).toEqual([[1, 0]]);
+  });
+
+  it('a device that nothing feeds, or whose lead does not agree, hides nobody who goes dark later', () => {
+    const odd = device('odd', 5, { ports: [socketFor('in', 'in', { minV: 5, maxV: 9 })] });
+    const { last } = lastOf(
+      [brick('brick', 50), device('unfed', 3), odd, lead('one')],
+      [onPlate('brick'), joint('a', 'odd.base', 'body.a'), joint('b', 'unfed.base', 'body.b')],
+      [['one', 'body.raw', 'odd.in']],
+    );
+    expect(last.worst.darkAtH.get('unfed')).toBe(0);
+    expect(last.first).toEqual({ itemId: 'body', betweenH: { low: 5, high: 5 } });
+    expect(last.cells().map((c) => [c.used, c.more, c.enough])).toEqual([[1, 1, true]]);
+  });
+
+  it('one more cell is charged in a break as the one on the rig is', () => {
+    const charger = cube('charger', 100, {
+      kind: 'charger',
+      mounts: [mountAt('bay', 'v-mount', 'plate', [0, 0, 50], [0, 0, 1], [1, 0, 0])],
+      charger: { bayW: 20, together: true },
+    });
+    const stretch = (hours: number, record: number, mains = false) => ({
+      name: 'x',
+      hours,
+      record,
+      idle: 0,
+      mains,
+    });
+    const brief = day(1, { stretches: [stretch(3, 1), stretch(2, 0, true), stretch(3, 1)] });
+    // 30 Wh a half: one more of 20 does, for both are full again after the break.
+    const { last } = lastOf([brick('brick', 20)], [onPlate('brick')], [], {
+      brief,
+      spare: [charger],
+    });
+    expect(last.cells().map((c) => [c.used, c.more])).toEqual([[1, 1]]);
+  });
+
+  it('says when the take ends where a screen goes dark before the camera', () => {
+    const { assembly, last } = lastOf(
+      [brick('brick', 40), device('screen', 10), brick('own', 20)],
+      [onPlate('brick'), onA('screen'), joint('c', 'own.face', 'screen.bay')],
+    );
+    const [dark] = lastChecks
+      .flatMap((c) => c.find({ assembly, last }))
+      .filter((f) => f.code === 'goes-dark');
+    expect(dark).toMatchObject({ items: ['screen'], facts: { takeEndsH: 4, dayH: 6 } });
+    expect(dark!.facts).toMatchObject({ atH: { low: 2, high: 2 } });
   });
 
   it('says where no number of cells will do, and offers none then', () => {
@@ -206,6 +253,13 @@ describe('what a lead brings', () => {
     expect(judge({ ...pd, maxV: 5 }, { minV: 9, maxV: 15 }, usbC)).toBe('too-low');
     expect(judge(pd, { minV: 9, maxV: 15, leastW: 30 }, usbC)).toBeUndefined();
     expect(judge(pd, { minV: 9, maxV: 15, leastW: 31 }, usbC)).toBe('level');
+  });
+
+  it('an outlet over USB-C begins at 5 V, whatever the battery behind it is at', () => {
+    const raw = { minV: 12, maxV: 16.8 };
+    expect(judge(raw, { minV: 5, maxV: 5.5 }, usbC)).toBeUndefined();
+    expect(judge(raw, { minV: 5, maxV: 5.5 })).toBe('too-high');
+    expect(judge(raw, { minV: 18, maxV: 20 }, usbC)).toBe('too-low');
   });
 
   it('the pole in the middle must be the same where both state it', () => {

@@ -11,6 +11,7 @@ import {
 import type { Assembly } from '../rig/index.js';
 import {
   exactly,
+  hasSource,
   measureStates,
   readCell,
   readNetwork,
@@ -60,6 +61,8 @@ export interface Last {
   /** Items whose draw, or whose energy, nobody has stated. */
   readonly unknown: { readonly draw: readonly string[]; readonly energy: readonly string[] };
   readonly faults: readonly FeedFault[];
+  /** Feeds that give nothing, because what they bring does not agree. */
+  readonly isDead: (feed: Feed) => boolean;
   /** The device that goes dark first, and between which hours; undefined where nothing does. */
   readonly first: { readonly itemId: string; readonly betweenH: Between } | undefined;
   /** Worked out when it is first asked for: it runs the day several times. */
@@ -88,16 +91,21 @@ function listOffRig(assembly: Assembly, parts: PartBook): KitPart[] {
   });
 }
 
+/** The batteries on the rig whose place one with such a face can take. */
+function listPlaces(assembly: Assembly, face: Mount): string[] {
+  return assembly.items.flatMap((placed) => {
+    const bay = hasTrait(placed.part, 'cell') ? placed.carriedBy?.parentMount : undefined;
+    return bay && findSureMate(bay, face) ? [placed.item.id] : [];
+  });
+}
+
 /** The batteries beside the rig, each with the places that it can take. */
 function listSpares(assembly: Assembly, offRig: readonly KitPart[], end: keyof Between): Spare[] {
   return offRig.flatMap(({ itemId, part }) => {
     const face = hasTrait(part, 'cell') ? findFace(part) : undefined;
     if (!face) return [];
-    const fits = assembly.items.flatMap((placed) => {
-      const bay = hasTrait(placed.part, 'cell') ? placed.carriedBy?.parentMount : undefined;
-      return bay && findSureMate(bay, face) ? [placed.item.id] : [];
-    });
     const { chargeW } = readCell(part);
+    const fits = listPlaces(assembly, face);
     return [{ itemId, energyWh: measureEnergyWh(part, false)[end], chargeW, fits }];
   });
 }
@@ -143,6 +151,10 @@ function listInPlace(assembly: Assembly): NonNullable<DayAsked['inPlace']> {
   );
 }
 
+/** Who goes dark in a day, the first one first; ties by id. */
+const listDark = (run: DayRun): [itemId: string, atH: number][] =>
+  [...run.darkAtH].sort((a, b) => a[1] - b[1] || (a[0] < b[0] ? -1 : 1));
+
 /** As many cells are added at most before it is said that none will do. */
 const mostMore = 24;
 
@@ -172,26 +184,45 @@ function measureCells(
   run: DayRun,
   isDead: (feed: Feed) => boolean,
 ): CellNeed[] {
+  const fitsAs = (store: string) => listPlaces(assembly, findFace(assembly.byId.get(store)!.part)!);
   const { network } = asked;
   const more = new Map<string, number>();
   const hopeless = new Set<string>();
+  // One more is as the one on the rig: it fits where that fits, and a charger takes it as it takes that.
+  const alike = new Map<string, string>();
+  const chargers = asked.chargers.map((c) => ({
+    ...c,
+    takes: (id: string) => c.takes(alike.get(id) ?? id),
+  }));
   let now = run;
   let spares = asked.spares;
   for (let i = 0; i < mostMore; i += 1) {
-    const [darkest] = [...now.darkAtH].sort((a, b) => a[1] - b[1] || (a[0] < b[0] ? -1 : 1));
-    const store = darkest && findFeeding(network, darkest[0], isDead);
-    if (store === undefined) break;
-    more.set(store, (more.get(store) ?? 0) + 1);
-    const energyWh = asked.energyWh.get(store) ?? 0;
-    spares = [...spares, { itemId: `more-${i}`, energyWh, fits: [store] }];
-    const next = runDay({ ...asked, spares });
+    const [next] = listDark(now).flatMap(([id, atH]) => {
+      const store = findFeeding(network, id, isDead);
+      return store === undefined || hopeless.has(store) ? [] : [{ id, atH, store }];
+    });
+    if (!next) break;
+    const itemId = `more-${i}`;
+    alike.set(itemId, next.store);
+    const one: Spare = {
+      itemId,
+      energyWh: asked.energyWh.get(next.store) ?? 0,
+      chargeW: network.stores.get(next.store)!.cell.chargeW,
+      fits: fitsAs(next.store),
+    };
+    const then = runDay({ ...asked, chargers, spares: [...spares, one] });
     // What another cell does not help is not mended by cells.
-    const was = now.darkAtH.get(darkest![0])!;
-    if ((next.darkAtH.get(darkest![0]) ?? Infinity) <= was + 1e-9 || i === mostMore - 1) {
-      hopeless.add(store);
-      break;
+    if ((then.darkAtH.get(next.id) ?? Infinity) <= next.atH + 1e-9) {
+      hopeless.add(next.store);
+      continue;
     }
-    now = next;
+    more.set(next.store, (more.get(next.store) ?? 0) + 1);
+    spares = [...spares, one];
+    now = then;
+  }
+  for (const [id] of listDark(now)) {
+    const store = findFeeding(network, id, isDead);
+    if (store !== undefined) hopeless.add(store);
   }
   return [...network.stores.values()]
     .filter((s) => !s.inner)
@@ -253,12 +284,8 @@ export function measureLast(assembly: Assembly, parts: PartBook, brief: Brief): 
   const worst = runDay(askedWorst);
   const isKnown = unknown.draw.length + unknown.energy.length === 0;
   const best = isKnown ? worst : runDay(askedAt('low', 'high'));
-  // A device that nothing feeds is told as such; it is not the first to go dark.
-  const fed = (id: string) =>
-    network.stores.has(id) || (network.takers.get(id)?.feeds.length ?? 0) > 0;
-  const [first] = [...worst.darkAtH]
-    .filter(([id]) => fed(id))
-    .sort((a, b) => a[1] - b[1] || (a[0] < b[0] ? -1 : 1));
+  // A device that nothing feeds, or whose lead does not agree, is told as such; it is not the first to go dark.
+  const [first] = listDark(worst).filter(([id]) => hasSource(network, id, isDead));
   let cells: readonly CellNeed[] | undefined;
   return {
     network,
@@ -267,6 +294,7 @@ export function measureLast(assembly: Assembly, parts: PartBook, brief: Brief): 
     best,
     unknown,
     faults,
+    isDead,
     first: first && {
       itemId: first[0],
       betweenH: { low: first[1], high: best.darkAtH.get(first[0]) ?? plan.hours },

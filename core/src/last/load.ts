@@ -1,5 +1,11 @@
-import { measureStates, type Between, type Feed, type Network } from '../wire/index.js';
-import { isLeadFeed } from './faults.js';
+import {
+  measureLeadEfficiency,
+  measureStates,
+  type Between,
+  type Feed,
+  type Network,
+} from '../wire/index.js';
+import { isAgreed, isLeadFeed } from './faults.js';
 
 /** Something that bears less current or power than what hangs on it draws at once. */
 export interface Overload {
@@ -63,12 +69,11 @@ export function listOverloads(network: Network, isDead: (feed: Feed) => boolean)
     if (!isLeadFeed(feed)) continue;
     const { outlet, lead, run, input } = feed.via;
     const { maxA, maxW } = outlet.power ?? {};
-    const converter = lead?.cable?.converter;
-    const inLead = converter ? (converter.efficiency ?? 0.9) : 1;
+    const inLead = measureLeadEfficiency(lead);
     const w = { low: drawsW.low / inLead, high: drawsW.high / inLead };
     // Over USB-C the two settle on the highest voltage that both take.
     const atV =
-      outlet.connector === 'usb-c' && outlet.power?.regulated && input.power
+      isAgreed(outlet) && outlet.power && input.power
         ? Math.min(outlet.power.maxV, input.power.maxV)
         : outlet.power?.minV;
     const drawsA = atV === undefined ? undefined : w.low / atV;

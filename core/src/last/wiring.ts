@@ -1,6 +1,6 @@
 import { hasTrait, type Carries, type PartBook } from '../part/index.js';
 import type { Assembly } from '../rig/index.js';
-import type { Between, Feed } from '../wire/index.js';
+import type { Between } from '../wire/index.js';
 import { isLeadFeed, readVoltage } from './faults.js';
 import type { Last } from './last.js';
 import { listOverloads, measureLoads } from './load.js';
@@ -41,8 +41,7 @@ function nameSignal(carries: readonly Carries[]): WiringLine['carries'] {
 
 /** The wiring of a setup: every feed of its network, and every lead that brings a signal. */
 export function describeWiring(assembly: Assembly, parts: PartBook, last: Last): Wiring {
-  const dead = new Set<Feed>(last.faults.map((f) => f.feed));
-  const isDead = (feed: Feed) => dead.has(feed);
+  const { isDead } = last;
   const loads = measureLoads(last.network, isDead);
   const over = new Set(
     listOverloads(last.network, isDead).flatMap((o) => (o.at.kind === 'cell' ? [] : [o.at.runId])),

@@ -141,6 +141,8 @@ export function createBattery(f: BatteryFigures): Made {
         originMm: [-f.depthMm / 2, w, h * 0.4 - i * 16] as Triple,
         normal: [0, 1, 0] as Triple,
         ...contacts,
+        // Over USB-C the battery gives what it is asked for; a tap gives what the battery is at.
+        ...(connector === 'usb-c' ? { power: { minV: 5, maxV: 20, regulated: true } } : {}),
       })),
     ],
   };

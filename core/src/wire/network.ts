@@ -76,6 +76,23 @@ export function readCell(part: Part): Cell {
   };
 }
 
+/** What comes out of a lead of what goes in: all of it where there is no converter in it. */
+export function measureLeadEfficiency(lead: Part | undefined): number {
+  const converter = lead?.cable?.converter;
+  return converter ? (converter.efficiency ?? usualEfficiency) : 1;
+}
+
+/** Whether a battery or a cell inside something stands behind an item, through whatever stands between and is not dead. */
+export function hasSource(network: Network, id: string, isDead: (feed: Feed) => boolean): boolean {
+  // Ends: the network has no rounds.
+  return (
+    network.stores.has(id) ||
+    (network.takers.get(id)?.feeds ?? []).some(
+      (f) => f.effect !== 'charges-off' && !isDead(f) && hasSource(network, f.from, isDead),
+    )
+  );
+}
+
 /** The planned leads by the items at their ends, and the parts that they are. */
 interface Leads {
   readonly at: ReadonlyMap<string, readonly CableRun[]>;
@@ -108,14 +125,11 @@ function findLeadFeeds(assembly: Assembly, leads: Leads, placed: PlacedItem): Fe
     const lead = leads.partOf(run);
     if (lead?.cable && !lead.cable.carries.includes('power')) return [];
     const converted = outlet.power?.efficiency ?? (outlet.power?.regulated ? usualEfficiency : 1);
-    const inLead = lead?.cable?.converter
-      ? (lead.cable.converter.efficiency ?? usualEfficiency)
-      : 1;
     return [
       {
         from: giver.item.id,
         via: { kind: 'lead', run, lead, outlet, input },
-        efficiency: converted * inLead,
+        efficiency: converted * measureLeadEfficiency(lead),
         effect: input.power?.effect ?? 'runs',
       },
     ];
