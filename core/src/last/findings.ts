@@ -160,7 +160,7 @@ export const goesDark = defineFinding(
     bad: ({ atH, dayH }) => dayH - atH.low,
     weight: 'risk; note where only what is not known leaves it open',
     when: 'a device whose supply is empty before the brief’s day is over, with every spare cell of the kit used and charged where there is mains',
-    offers: 'as many more cells as it takes',
+    offers: 'as many more cells as it takes, where all that hangs on them says what it draws',
     sentence: ({ items: [item], facts }, n) => {
       const { atH, dayH, perhaps, unknown, also, takeEndsH } = facts;
       const take =
@@ -173,14 +173,18 @@ export const goesDark = defineFinding(
               : `; the take stops after ≈ ${sayHours(takeEndsH)}`;
       const together =
         also.length > 0 ? `, and ${sayList(also.map((id) => n.item(id)))} with it` : '';
+      const open =
+        unknown.length === 0
+          ? ''
+          : `what ${sayList(unknown.map((id) => n.item(id)))} ${unknown.length === 1 ? 'draws or holds' : 'draw or hold'} is not known`;
       if (perhaps) {
-        return `${n.item(item!)} may go dark after ≈ ${sayHours(atH.low)} of ${sayHours(dayH)}${together}: what ${sayList(unknown.map((id) => n.item(id)))} ${unknown.length === 1 ? 'draws or holds' : 'draw or hold'} is not known.`;
+        return `${n.item(item!)} may go dark after ≈ ${sayHours(atH.low)} of ${sayHours(dayH)}${together}: ${open}.`;
       }
       const when =
         atH.high - atH.low < 0.05
           ? `≈ ${sayHours(atH.low)}`
           : `≈ ${sayHours(atH.low)} to ${sayHours(atH.high)}`;
-      return `${n.item(item!)} goes dark after ${when} of ${sayHours(dayH)}${together}${take}.`;
+      return `${n.item(item!)} goes dark after ${when} of ${sayHours(dayH)}${together}${take}${open && `; ${open}`}.`;
     },
     why: 'A day is not over when the battery is.',
     todo: 'Take more or larger cells along, bring it power from outside, or charge in a break.',
@@ -221,6 +225,8 @@ const darkCheck = defineCheck([goesDark], ({ assembly, last }: LastContext) => {
     .map(([id]) => id);
   const camera = assembly.items.find((p) => hasTrait(p.part, 'camera'))?.item.id;
   const perhaps = !best.darkAtH.has(first.itemId);
+  // Cells are not bought on a guess: what is not known is said first.
+  const isKnown = last.unknown.draw.length + last.unknown.energy.length === 0;
   return [
     createFinding(
       goesDark,
@@ -237,7 +243,7 @@ const darkCheck = defineCheck([goesDark], ({ assembly, last }: LastContext) => {
             ? (worst.darkAtH.get(camera) ?? 'never')
             : undefined,
       },
-      listMoreCells(last),
+      isKnown ? listMoreCells(last) : [],
     ),
   ];
 });

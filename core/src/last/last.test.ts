@@ -83,6 +83,22 @@ describe('does it last', () => {
     expect(last.unknown).toEqual({ draw: ['screen'], energy: [] });
   });
 
+  it('offers no cells on a guess: what is not known is told instead', () => {
+    const screen = (recordW: number | undefined) => {
+      const { assembly, last } = lastOf(
+        [brick('brick', 20), device('screen', recordW), lead('one')],
+        [onPlate('brick'), onA('screen')],
+        [['one', 'body.raw', 'screen.in']],
+      );
+      const [dark] = lastChecks
+        .flatMap((c) => c.find({ assembly, last }))
+        .filter((f) => f.code === 'goes-dark');
+      return [dark!.weight, dark!.remedies.length, dark!.facts];
+    };
+    expect(screen(undefined)).toMatchObject(['risk', 0, { unknown: ['screen'] }]);
+    expect(screen(5)).toMatchObject(['risk', 1, { unknown: [] }]);
+  });
+
   it('a battery that does not say what it holds is taken as any of its kind, and named', () => {
     const { last } = lastOf([brick('brick', 1, { cell: {} })], [onPlate('brick')]);
     expect(last.unknown.energy).toEqual(['brick']);

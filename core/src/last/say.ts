@@ -16,7 +16,9 @@ export function sayDayEvent(event: DayEvent, names: Pick<Names, 'item'>): string
     case 'empty':
       return `${names.item(event.cell)} is empty, and nothing is left to change it for.`;
     case 'dark':
-      return `${names.item(event.itemId)} goes dark.`;
+      return event.atH === 0
+        ? `${names.item(event.itemId)} has no power.`
+        : `${names.item(event.itemId)} goes dark.`;
     case 'back':
       return `${names.item(event.itemId)} is back.`;
     case 'charging':

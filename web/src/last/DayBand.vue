@@ -19,7 +19,9 @@ const devices = computed(() => {
         name: props.nameOf(id),
         spans,
         says: first
-          ? `dark from ${sayHours(first.fromH)}${first.toH < plan.hours - 1e-9 ? ` to ${sayHours(first.toH)}` : ''}`
+          ? first.fromH === 0 && first.toH > plan.hours - 1e-9
+            ? 'no power'
+            : `dark from ${sayHours(first.fromH)}${first.toH < plan.hours - 1e-9 ? ` to ${sayHours(first.toH)}` : ''}`
           : 'lit throughout',
       };
     });
