@@ -1,8 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import { measureLength, subtract, type Vec3 } from '../placement/index.js';
+import { nameLeadUse } from '../part/index.js';
 import { placeSetup } from '../rig/index.js';
 import { createTestRig, cube, mountAt } from '../testing/rigs.js';
-import { drawLeads, drawRig, layLead, nameLeadUse, toSvg, type LaidLead } from './index.js';
+import { drawLeads, drawRig, layLead, toSvg, type LaidLead } from './index.js';
 
 const end = (atMm: Vec3, out: Vec3, leaves: Vec3 = out) => ({
   atMm,

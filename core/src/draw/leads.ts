@@ -1,4 +1,4 @@
-import type { Carries } from '../part/index.js';
+import type { LeadUse } from '../part/index.js';
 import {
   add,
   cross,
@@ -34,15 +34,6 @@ export interface LaidLead {
   };
   readonly way: { readonly points: readonly Vec3[] };
   readonly neededMm: number;
-}
-
-/** What a lead is shown as carrying: the one word that says most. */
-export type LeadUse = 'power' | 'video' | 'sound' | 'data';
-
-export function nameLeadUse(carries: readonly Carries[]): LeadUse {
-  if (carries.includes('video')) return 'video';
-  if (carries.includes('audio')) return 'sound';
-  return carries.includes('power') ? 'power' : 'data';
 }
 
 /** A lead in space: a soft curve in the rig's frame, and its two plugs. */

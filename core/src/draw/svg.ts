@@ -1,6 +1,7 @@
 import type { Assembly } from '../rig/index.js';
 import type { Point2, Surface } from '../solid/index.js';
-import { drawLeads, type LeadCurve, type LeadUse } from './leads.js';
+import type { LeadUse } from '../part/index.js';
+import { drawLeads, type LeadCurve } from './leads.js';
 import { drawExtent } from './overlay.js';
 import { drawRig } from './rig.js';
 import type { ViewName } from './views.js';

@@ -8,11 +8,11 @@ import {
 import { sayTool } from '../words/index.js';
 import { aboutJoint, type FitAsked } from './asked.js';
 import {
+  findBatteryFace,
   hasTrait,
   listBoxPartIds,
   measureMate,
   type Carries,
-  type Mount,
   type Part,
   type PartBook,
   type Port,
@@ -397,10 +397,6 @@ export const leadCheck = defineCheck([noLead], ({ assembly, parts, catalogue }: 
   }),
 );
 
-function findFace(part: Part): Mount | undefined {
-  return part.mounts.find((m) => m.side === 'battery');
-}
-
 export const noCharger = defineFinding('no-charger', stating(), {
   restsOn: [],
   weight: 'note',
@@ -417,7 +413,7 @@ export const chargerCheck = defineCheck([noCharger], ({ assembly, parts, brief }
   const kit = listKit(assembly, parts);
   const seen = new Set<string>();
   return assembly.items.flatMap((placed) => {
-    const face = hasTrait(placed.part, 'cell') ? findFace(placed.part) : undefined;
+    const face = hasTrait(placed.part, 'cell') ? findBatteryFace(placed.part) : undefined;
     if (!face) return [];
     const family = `${face.kind} ${face.family ?? ''}`;
     if (seen.has(family)) return [];

@@ -1,8 +1,10 @@
 import { createFinding, defineCheck, defineFinding, stating } from '../finding/index.js';
 import {
   findSureMate,
+  givesPower,
   hasMountTrait,
   hasTrait,
+  takesPower,
   type Mount,
   type Part,
   type PartBook,
@@ -21,10 +23,6 @@ import {
 } from '../rig/index.js';
 import type { FitAsked } from './asked.js';
 import { isPlugged, listFittingLeads } from './complete.js';
-
-const givesPower = (port: Port | undefined) =>
-  port !== undefined && port.carries.includes('power') && port.direction !== 'in';
-const takesPower = (port: Port) => port.carries.includes('power') && port.direction !== 'out';
 
 function findPort(assembly: Assembly, end: CableRun['from']): Port | undefined {
   return assembly.byId.get(end.item)?.part.ports?.find((p) => p.id === end.port);
@@ -45,7 +43,8 @@ export function isFedByLead(assembly: Assembly, parts: PartBook, placed: PlacedI
       return false;
     }
     const carries = parts.get(kit.get(run.item) ?? '')?.cable?.carries;
-    return givesPower(findPort(assembly, other)) && (carries?.includes('power') ?? true);
+    const outlet = findPort(assembly, other);
+    return outlet !== undefined && givesPower(outlet) && (carries?.includes('power') ?? true);
   });
 }
 

@@ -1,6 +1,5 @@
-import { hasTrait, type PartBook } from '../part/index.js';
+import { hasTrait, readCell, type PartBook } from '../part/index.js';
 import type { Assembly } from '../rig/index.js';
-import { readCell } from '../wire/index.js';
 
 /** Energies up to which lithium cells fly as a rule in the cabin, and up to which an airline must be asked: both included, Wh. */
 export const flightLimitsWh = { free: 100, asked: 160 } as const;

@@ -1,8 +1,10 @@
 import type { Brief } from '../brief/index.js';
 import { runDay, type ChargingBays, type DayAsked, type DayRun, type Spare } from '../day/index.js';
 import {
+  findBatteryFace,
   findSureMate,
   hasTrait,
+  readCell,
   type Mount,
   type MountKind,
   type Part,
@@ -13,7 +15,6 @@ import {
   exactly,
   hasSource,
   measureStates,
-  readCell,
   readNetwork,
   type Between,
   type Feed,
@@ -69,14 +70,11 @@ export interface Last {
   readonly cells: () => readonly CellNeed[];
 }
 
-/** The mount by which a battery is carried. */
-const findFace = (part: Part): Mount | undefined => part.mounts.find((m) => m.side === 'battery');
-
 function measureEnergyWh(part: Part | undefined, inner: boolean): Between {
   const stated = part && (inner ? part.cell?.energyWh : readCell(part).energyWh);
   if (stated !== undefined) return exactly(stated);
   if (inner) return usualInnerWh;
-  return usualEnergyWh[findFace(part!)?.kind ?? 'cell-bay'] ?? usualInnerWh;
+  return usualEnergyWh[findBatteryFace(part!)?.kind ?? 'cell-bay'] ?? usualInnerWh;
 }
 
 interface KitPart {
@@ -102,7 +100,7 @@ function listPlaces(assembly: Assembly, face: Mount): string[] {
 /** The batteries beside the rig, each with the places that it can take. */
 function listSpares(assembly: Assembly, offRig: readonly KitPart[], end: keyof Between): Spare[] {
   return offRig.flatMap(({ itemId, part }) => {
-    const face = hasTrait(part, 'cell') ? findFace(part) : undefined;
+    const face = hasTrait(part, 'cell') ? findBatteryFace(part) : undefined;
     if (!face) return [];
     const { chargeW } = readCell(part);
     const fits = listPlaces(assembly, face);
@@ -121,7 +119,7 @@ function listChargers(assembly: Assembly, offRig: readonly KitPart[]): ChargingB
     if (!hasTrait(part, 'charger') || part.mounts.length === 0) return [];
     const [bay] = part.mounts as [Mount];
     const takes = (id: string): boolean => {
-      const face = kit.get(id) && findFace(kit.get(id)!);
+      const face = kit.get(id) && findBatteryFace(kit.get(id)!);
       return face !== undefined && part.mounts.some((m) => findSureMate(m, face) !== undefined);
     };
     return [
@@ -184,7 +182,8 @@ function measureCells(
   run: DayRun,
   isDead: (feed: Feed) => boolean,
 ): CellNeed[] {
-  const fitsAs = (store: string) => listPlaces(assembly, findFace(assembly.byId.get(store)!.part)!);
+  const fitsAs = (store: string) =>
+    listPlaces(assembly, findBatteryFace(assembly.byId.get(store)!.part)!);
   const { network } = asked;
   const more = new Map<string, number>();
   const hopeless = new Set<string>();

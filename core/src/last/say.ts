@@ -1,6 +1,12 @@
 import type { DayEvent, DayRun } from '../day/index.js';
-import { sayList, type Names } from '../words/index.js';
+import type { Between } from '../wire/index.js';
+import { sayList, sayNumber, sayW, type Names } from '../words/index.js';
 import type { OrderStep } from './cards.js';
+
+/** "8 W", or "≈ 5.0–16 W" of what is not known. */
+export function sayBetweenW({ low, high }: Between): string {
+  return low === high ? sayW(low) : `≈ ${sayNumber(low, low < 10 ? 1 : 0)}–${sayW(high)}`;
+}
 
 /** What happened, as a sentence without its hour. */
 export function sayDayEvent(event: DayEvent, names: Pick<Names, 'item'>): string {

@@ -1,4 +1,4 @@
-import { hasTrait, type Carries, type PartBook } from '../part/index.js';
+import { hasTrait, nameLeadUse, type LeadUse, type PartBook } from '../part/index.js';
 import type { Assembly } from '../rig/index.js';
 import type { Between } from '../wire/index.js';
 import { isLeadFeed, readVoltage } from './faults.js';
@@ -17,7 +17,7 @@ export interface WiringLine {
   readonly id: string;
   readonly from: string;
   readonly to: string;
-  readonly carries: 'power' | 'video' | 'sound' | 'data';
+  readonly carries: LeadUse;
   /** The lead's run; undefined for what sits in a bay or on a plate. */
   readonly runId: string | undefined;
   /** All that goes through it while everything records, W; undefined for signals, and where nothing is drawn through it. */
@@ -32,11 +32,6 @@ export interface WiringLine {
 export interface Wiring {
   readonly nodes: readonly WiringNode[];
   readonly lines: readonly WiringLine[];
-}
-
-function nameSignal(carries: readonly Carries[]): WiringLine['carries'] {
-  if (carries.includes('video')) return 'video';
-  return carries.includes('audio') ? 'sound' : 'data';
 }
 
 /** The wiring of a setup: every feed of its network, and every lead that brings a signal. */
@@ -73,7 +68,6 @@ export function describeWiring(assembly: Assembly, parts: PartBook, last: Last):
       };
     }),
   );
-  const fed = new Set(power.flatMap((l) => l.runId ?? []));
   const kit = new Map(assembly.rig.kit.map((i) => [i.id, i.partId]));
   const signals = (assembly.setup.cables ?? []).flatMap((run): WiringLine[] => {
     const ends = [run.from, run.to].map((end) => ({
@@ -82,9 +76,8 @@ export function describeWiring(assembly: Assembly, parts: PartBook, last: Last):
     }));
     const [a, b] = ends as [(typeof ends)[number], (typeof ends)[number]];
     const carries = parts.get(kit.get(run.item) ?? '')?.cable?.carries ?? a.port?.carries ?? [];
-    const isSignal = carries.some((c) => c !== 'power');
-    if (!a.port || !b.port || (fed.has(run.id) && !isSignal)) return [];
-    if (!isSignal) return [];
+    const signals = carries.filter((c) => c !== 'power');
+    if (!a.port || !b.port || signals.length === 0) return [];
     // From what gives to what takes, however it was planned.
     const [from, to] = a.port.direction === 'in' && b.port.direction !== 'in' ? [b, a] : [a, b];
     return [
@@ -92,7 +85,7 @@ export function describeWiring(assembly: Assembly, parts: PartBook, last: Last):
         id: `${run.id} signal`,
         from: from.end.item,
         to: to.end.item,
-        carries: nameSignal(carries),
+        carries: nameLeadUse(signals),
         runId: run.id,
         drawsW: undefined,
         gives: undefined,

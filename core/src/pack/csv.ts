@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { type Part } from '../part/index.js';
+import { readCell, type Part } from '../part/index.js';
 import { findUnit, readNumber, type FigureDimension } from '../reading/index.js';
 import { measureMinorDigits } from '../units/index.js';
 import type { PackReading, RawRow } from './file.js';
@@ -47,15 +47,10 @@ function sayFeeds(part: Part): Pick<Record<Column, string>, FeedColumn> {
   return {
     draw_w: say(part.draw?.recordW),
     idle_w: say(part.draw?.idleW),
-    energy_wh: say(findEnergyWh(part)),
+    energy_wh: say(readCell(part).energyWh),
     capacity_gb: say(part.medium?.capacityGB),
     writes_mbps: say(part.medium?.sustainedMbps),
   };
-}
-
-/** What a part states to hold, wherever it says it. */
-export function findEnergyWh(part: Part): number | undefined {
-  return part.cell?.energyWh ?? part.serves?.find((s) => s.energyWh !== undefined)?.energyWh;
 }
 
 /**
@@ -160,7 +155,7 @@ function readFigure(cell: string, unit: string | undefined, dimension: FigureDim
 const yes = /^(?:yes|y|true|1|x|ja|oui|si)$/iu;
 const no = /^(?:no|n|false|0|nein|non)?$/iu;
 
-function readCell(column: Column, cell: string, unit: string | undefined): Cell {
+function readColumn(column: Column, cell: string, unit: string | undefined): Cell {
   switch (column) {
     case 'mass_g':
       return readFigure(cell, unit, 'massG');
@@ -233,7 +228,7 @@ function readRow(cells: readonly string[], headings: readonly Heading[], place: 
     }
     const isText =
       column === 'note' || column === 'name' || column === 'maker' || column === 'finish';
-    const read = readCell(column, isText ? raw : cell, unit);
+    const read = readColumn(column, isText ? raw : cell, unit);
     if (read.message !== undefined) issues.push({ path: column, message: read.message });
     else if (column === 'price') amount = read.value as number;
     else if (column === 'length_mm' || column === 'width_mm' || column === 'height_mm') {

@@ -1,6 +1,5 @@
-import { Part, type PartBook } from '../part/index.js';
+import { Part, readCell, type PartBook } from '../part/index.js';
 import { createPartId, listPartDoubts, tryRecipe, type Doubt } from '../template/index.js';
-import { findEnergyWh } from './csv.js';
 import type { RawRow } from './file.js';
 
 /** One fact that an import changes: what it was and what it becomes, as JSON shows it. */
@@ -70,7 +69,7 @@ function joinFeeds(
         fact === 'cell' &&
         stored !== undefined &&
         stored.cell?.energyWh === undefined &&
-        figures['energyWh'] === findEnergyWh(stored);
+        figures['energyWh'] === readCell(stored).energyWh;
       const fresh = isSaid ? {} : figures;
       return Object.keys(fresh).length === 0
         ? []

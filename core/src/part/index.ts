@@ -4,6 +4,7 @@ export * from './mount.js';
 export * from './kinds.js';
 export * from './power.js';
 export * from './schema.js';
+export * from './feeding.js';
 export * from './labels.js';
 export * from './movement.js';
 export * from './mass.js';

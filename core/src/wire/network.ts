@@ -1,6 +1,9 @@
 import {
   hasMountTrait,
+  givesPower,
   hasTrait,
+  readCell,
+  takesPower,
   type Cell,
   type InputEffect,
   type Part,
@@ -54,28 +57,6 @@ export interface Network {
   readonly loops: readonly { readonly itemIds: readonly string[]; readonly runId: string }[];
 }
 
-const isPowerIn = (port: Port) => port.carries.includes('power') && port.direction !== 'out';
-const isPowerOut = (port: Port) => port.carries.includes('power') && port.direction !== 'in';
-
-/** The window of a battery's contacts, where its own facts do not say it. */
-function findContacts(part: Part): { minV: number; maxV: number } | undefined {
-  const port = part.ports?.find(
-    (p) => p.connector === 'cell-contacts' || p.connector === 'plate-contacts',
-  );
-  return port?.power;
-}
-
-/** What a battery states of itself, wherever it says it: as its cell's facts, as what it serves, at its contacts. */
-export function readCell(part: Part): Cell {
-  const contacts = findContacts(part);
-  const energyWh = part.serves?.find((s) => s.energyWh !== undefined)?.energyWh;
-  return {
-    ...(energyWh === undefined ? {} : { energyWh }),
-    ...(contacts ? { fullV: contacts.maxV, emptyV: contacts.minV } : {}),
-    ...part.cell,
-  };
-}
-
 /** What comes out of a lead of what goes in: all of it where there is no converter in it. */
 export function measureLeadEfficiency(lead: Part | undefined): number {
   const converter = lead?.cable?.converter;
@@ -111,13 +92,13 @@ function listLeadsAt(assembly: Assembly, parts: PartBook): Leads {
 }
 
 function findLeadFeeds(assembly: Assembly, leads: Leads, placed: PlacedItem): Feed[] {
-  const inputs = new Map((placed.part.ports ?? []).filter(isPowerIn).map((p) => [p.id, p]));
+  const inputs = new Map((placed.part.ports ?? []).filter(takesPower).map((p) => [p.id, p]));
   return (leads.at.get(placed.item.id) ?? []).flatMap((run): Feed[] => {
     const [own, other] = run.to.item === placed.item.id ? [run.to, run.from] : [run.from, run.to];
     const input = own.item === placed.item.id ? inputs.get(own.port) : undefined;
     const giver = assembly.byId.get(other.item);
     const outlet = giver?.part.ports?.find((p) => p.id === other.port);
-    if (!input || !giver || !outlet || !isPowerOut(outlet)) return [];
+    if (!input || !giver || !outlet || !givesPower(outlet)) return [];
     // A socket for both gives only to one that takes: between two of them the lead is read as it was planned.
     if (input.direction === 'both' && outlet.direction === 'both' && own !== run.to) return [];
     // A drive or a card gives nothing.
@@ -214,7 +195,7 @@ export function readNetwork(assembly: Assembly, parts: PartBook): Network {
       feeds.length > 0 ||
       stores.has(item.id) ||
       part.draw !== undefined ||
-      (part.ports ?? []).some((p) => isPowerIn(p) || isPowerOut(p)) ||
+      (part.ports ?? []).some((p) => takesPower(p) || givesPower(p)) ||
       part.mounts.some((m) => hasMountTrait(m, 'supply') && m.side !== 'battery');
     if (!takes || hasTrait(part, 'stores') || hasTrait(part, 'charger')) continue;
     takers.set(item.id, {

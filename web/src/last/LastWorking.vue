@@ -6,12 +6,11 @@ import {
   listPowerOrder,
   measureMedia,
   measureStates,
+  sayBetweenW,
   sayDayEvent,
   sayHours,
   sayNumber,
   sayOrderStep,
-  sayW,
-  type Between,
 } from '@zucchini/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -38,9 +37,6 @@ async function toSheet(): Promise<void> {
   });
 }
 
-const sayBetween = ({ low, high }: Between) =>
-  low === high ? sayW(low) : `≈ ${sayNumber(low, low < 10 ? 1 : 0)}–${sayW(high)}`;
-
 /** Who draws what, and from where it comes first. */
 const draws = computed(() =>
   [...last.value.network.takers].flatMap(([id, { placed, feeds }]) => {
@@ -52,8 +48,8 @@ const draws = computed(() =>
         id,
         partId: placed.part.id,
         name: name(id),
-        draws: sayBetween(states.recordW),
-        idles: sayBetween(states.idleW),
+        draws: sayBetweenW(states.recordW),
+        idles: sayBetweenW(states.idleW),
         stated: states.stated,
         from: first
           ? `${name(first.from)}${first.via.kind === 'lead' ? `, by ${bench.names!.lead(first.via.run.id)}` : ''}`

@@ -1,5 +1,11 @@
 <script setup lang="ts">
-import { describeWiring, sayNumber, sayW, type WiringLine } from '@zucchini/core';
+import {
+  describeWiring,
+  leadUseLabels,
+  sayBetweenW,
+  sayNumber,
+  type WiringLine,
+} from '@zucchini/core';
 import { computed } from 'vue';
 import { useBench } from '../../desk/benchStore';
 import { layOut } from './layOut';
@@ -12,12 +18,6 @@ const wiring = computed(() =>
 const laid = computed(() => layOut(wiring.value));
 const name = (id: string) => bench.names!.item(id);
 
-const carried: Readonly<Record<WiringLine['carries'], string>> = {
-  power: 'power',
-  video: 'picture',
-  sound: 'sound',
-  data: 'data',
-};
 const states: Readonly<Record<WiringLine['state'], string>> = {
   good: '',
   dead: '✕ does not agree',
@@ -25,12 +25,7 @@ const states: Readonly<Record<WiringLine['state'], string>> = {
   rest: 'used last',
 };
 
-const sayDraws = ({ drawsW }: WiringLine) =>
-  drawsW === undefined
-    ? ''
-    : drawsW.low === drawsW.high
-      ? sayW(drawsW.low)
-      : `≈ ${sayNumber(drawsW.low, 1)}–${sayW(drawsW.high)}`;
+const sayDraws = ({ drawsW }: WiringLine) => (drawsW ? sayBetweenW(drawsW) : '');
 const sayVolts = ({ gives }: WiringLine) =>
   gives === undefined
     ? ''
@@ -43,7 +38,7 @@ const sayBy = ({ runId }: WiringLine) =>
 const rows = computed(() =>
   wiring.value.lines.map((line) => ({
     ...line,
-    says: `${name(line.from)} to ${name(line.to)}: ${carried[line.carries]}`,
+    says: `${name(line.from)} to ${name(line.to)}: ${leadUseLabels[line.carries]}`,
     figures: [sayDraws(line), sayVolts(line)].filter(Boolean).join(' · '),
   })),
 );
@@ -51,7 +46,9 @@ const at = computed(() => new Map(rows.value.map((r) => [r.id, r])));
 
 /** What stands above a line, and below it: watts and volts, or what is wrong with it. */
 const listWords = (line: WiringLine): string[] =>
-  [sayDraws(line) || carried[line.carries], states[line.state] || sayVolts(line)].filter(Boolean);
+  [sayDraws(line) || leadUseLabels[line.carries], states[line.state] || sayVolts(line)].filter(
+    Boolean,
+  );
 
 /** A line through the points of its way, its corners rounded off. */
 function path(points: readonly { x: number; y: number }[]): string {
@@ -188,7 +185,7 @@ const colour = (line: WiringLine) =>
               <td class="py-1 pr-2">{{ name(r.from) }}</td>
               <td class="py-1 pr-2">{{ name(r.to) }}</td>
               <td class="py-1 pr-2">
-                {{ carried[r.carries] }}{{ states[r.state] ? `: ${states[r.state]}` : '' }}
+                {{ leadUseLabels[r.carries] }}{{ states[r.state] ? `: ${states[r.state]}` : '' }}
               </td>
               <td class="py-1 pr-2">{{ sayBy(r) }}</td>
               <td class="py-1 text-right whitespace-nowrap">{{ sayDraws(r) }}</td>

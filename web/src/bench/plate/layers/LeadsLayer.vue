@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { drawLeads, type LeadUse } from '@zucchini/core';
+import { drawLeads, leadUseLabels } from '@zucchini/core';
 import { computed } from 'vue';
 import { useBench } from '../../../desk/benchStore';
 import { linePath } from '../../../shared/path';
@@ -10,12 +10,6 @@ import { usePlate } from '../plateContext';
 const bench = useBench();
 const { toPage, plate, page } = usePlate();
 
-const useWords: Readonly<Record<LeadUse, string>> = {
-  power: 'power',
-  video: 'picture',
-  sound: 'sound',
-  data: 'data',
-};
 /** A word is set beside a lead of which so much is seen, in px. */
 const leastSeenPx = 46;
 
@@ -44,7 +38,7 @@ const leads = computed(() =>
       d: linePath([p.from, p.to], toPage),
       width: Math.max(3, 2 * p.radiusMm * page.value.pxPerMm),
     })),
-    word: useWords[l.use],
+    word: leadUseLabels[l.use],
     at:
       l.labelAt && Math.max(0, ...l.seen.map(lengthPx)) > leastSeenPx
         ? toPage(...l.labelAt)
