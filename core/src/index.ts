@@ -22,6 +22,7 @@ export * from './sound/index.js';
 export * from './spend/index.js';
 export * from './report/index.js';
 export * from './mend/index.js';
+export * from './powering/index.js';
 export * from './scale/index.js';
 export * from './template/index.js';
 export * from './words/index.js';

@@ -85,7 +85,7 @@ function isWanted(
     case 'battery-release': {
       // The way out is the cell's own, the door its device's: what is fed from outside needs neither.
       const carrier = hasTrait(owner.part, 'cell') ? owner.carriedBy?.parent : undefined;
-      return !hasOutsidePower(assembly, parts, assembly.byId.get(carrier ?? '') ?? owner);
+      return !hasOutsidePower(assembly, parts, carrier ?? owner.item.id);
     }
     case 'screen-swing':
       // With another screen on the rig the body's own may stay shut.

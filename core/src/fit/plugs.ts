@@ -4,7 +4,13 @@ import { defineSolidCheck, type SolidAsked } from './asked.js';
 import type { Connector, Port } from '../part/index.js';
 import { add, cross, dot, measureLength, scale, subtract, type Vec3 } from '../placement/index.js';
 import { findWay, type Route } from '../route/index.js';
-import { placeRay, type CableRun, type PlacedItem } from '../rig/index.js';
+import {
+  measureSetting,
+  placeRay,
+  type CableRun,
+  type PlacedItem,
+  type Rig,
+} from '../rig/index.js';
 import {
   createProbe,
   isEntered,
@@ -307,11 +313,33 @@ export const leadTooLong = defineFinding(
   },
 );
 
+/** How long a lead from what is worn to the rig has to be, mm. */
+export const measureBeltReachMm = ({ settings }: Rig): number =>
+  measureSetting(settings, 'beltReachMm');
+
+/** Leads between the rig and what the operator wears that do not reach from the one to the other. */
+function findBeltLeads({ assembly, parts }: SolidAsked): AnyFinding[] {
+  const { worn = [], cables = [] } = assembly.setup;
+  if (worn.length === 0) return [];
+  const kit = new Map(assembly.rig.kit.map((i) => [i.id, i.partId]));
+  const neededMm = measureBeltReachMm(assembly.rig);
+  return cables.flatMap((run): AnyFinding[] => {
+    const ends = [run.from.item, run.to.item];
+    const isBelt = ends.some((id) => worn.includes(id)) && ends.some((id) => assembly.byId.has(id));
+    const cable = parts.get(kit.get(run.item) ?? '')?.cable;
+    const lengthMm = cable?.stretchesToMm ?? cable?.lengthMm;
+    if (!isBelt || lengthMm === undefined || lengthMm >= neededMm) return [];
+    const about = { items: [run.item, ...ends], key: run.id };
+    return [createFinding(leadTooShort, 'stops', about, { lengthMm, neededMm })];
+  });
+}
+
 /** Leads shorter than their way, and leads of which too much hangs loose. */
 export const leadLengthCheck = defineSolidCheck(
   [leadTooShort, leadTooLong],
-  ({ leadWays: ways }: SolidAsked & { readonly leadWays: readonly LeadWay[] }) =>
-    ways.flatMap(({ lead, way, neededMm }): AnyFinding[] => {
+  (asked: SolidAsked & { readonly leadWays: readonly LeadWay[] }) => [
+    ...findBeltLeads(asked),
+    ...asked.leadWays.flatMap(({ lead, way, neededMm }): AnyFinding[] => {
       const { lengthMm, relaxedMm } = lead;
       if (lengthMm === undefined || relaxedMm === undefined) return [];
       const about = {
@@ -328,4 +356,5 @@ export const leadLengthCheck = defineSolidCheck(
       if (!way.found || !loose) return [];
       return [createFinding(leadTooLong, 'risk', about, { lengthMm: relaxedMm, neededMm })];
     }),
+  ],
 );

@@ -16,53 +16,31 @@ import {
   suggestSlideMm,
   suggestTurnDeg,
   type Assembly,
-  type CableRun,
   type Edit,
   type KitItem,
   type PlacedItem,
 } from '../rig/index.js';
+import { readNetwork, type Feed, type Network } from '../wire/index.js';
 import type { FitAsked } from './asked.js';
 import { isPlugged, listFittingLeads } from './complete.js';
 
-function findPort(assembly: Assembly, end: CableRun['from']): Port | undefined {
-  return assembly.byId.get(end.item)?.part.ports?.find((p) => p.id === end.port);
-}
-
-/**
- * Whether a planned lead brings power to a part: into one of its inputs for power, from a port that gives it, through
- * a lead that carries it. Data and trigger leads feed nothing, nor does a drive. A lead of which nothing is known counts
- * as carrying what its ports do.
- */
-export function isFedByLead(assembly: Assembly, parts: PartBook, placed: PlacedItem): boolean {
-  const inputs = new Set((placed.part.ports ?? []).filter(takesPower).map((p) => p.id));
-  const kit = new Map(assembly.rig.kit.map((i) => [i.id, i.partId]));
-  return (assembly.setup.cables ?? []).some((run) => {
-    const own = [run.from, run.to].find((e) => e.item === placed.item.id && inputs.has(e.port));
-    const other = own === run.from ? run.to : run.from;
-    if (!own || hasTrait(assembly.byId.get(other.item)?.part ?? { kind: 'other' }, 'stores')) {
-      return false;
-    }
-    const carries = parts.get(kit.get(run.item) ?? '')?.cable?.carries;
-    const outlet = findPort(assembly, other);
-    return outlet !== undefined && givesPower(outlet) && (carries?.includes('power') ?? true);
-  });
-}
-
-/** What stands in a bay for a cell and takes its power from outside: a dummy cell. */
-function isFedFromOutside(assembly: Assembly, parts: PartBook, child: PlacedItem): boolean {
-  if (!hasTrait(child.part, 'fed-from-outside')) return false;
+/** Whether a feed brings power in, or would once what stands between is fed: a dummy cell by its own lead, or with one built in. */
+function isSupply(network: Network, feed: Feed, assembly: Assembly): boolean {
+  const giver = assembly.byId.get(feed.from)?.part;
+  if (feed.via.kind === 'lead' || !giver || !hasTrait(giver, 'fed-from-outside')) return true;
   // One whose lead is not told of has it built in.
-  return !(child.part.ports ?? []).some(takesPower) || isFedByLead(assembly, parts, child);
+  if (!(giver.ports ?? []).some(takesPower)) return true;
+  return (network.takers.get(feed.from)?.feeds ?? []).some((f) => f.via.kind === 'lead');
 }
 
-/** Whether a part runs on power from outside: by a lead, or by a dummy cell in its bay that is fed by one. */
-export function hasOutsidePower(assembly: Assembly, parts: PartBook, placed: PlacedItem): boolean {
-  return (
-    isFedByLead(assembly, parts, placed) ||
-    (assembly.jointsOn.get(placed.item.id) ?? []).some((j) =>
-      isFedFromOutside(assembly, parts, assembly.byId.get(j.child)!),
-    )
-  );
+/** Whether an item runs on power from outside: by a lead, or by a dummy cell in its bay that is fed by one. */
+export function hasOutsidePower(assembly: Assembly, parts: PartBook, itemId: string): boolean {
+  const network = readNetwork(assembly, parts);
+  return (network.takers.get(itemId)?.feeds ?? []).some((feed) => {
+    const giver = assembly.byId.get(feed.from)?.part;
+    const isOutside = feed.via.kind === 'lead' || (giver && hasTrait(giver, 'fed-from-outside'));
+    return isOutside && isSupply(network, feed, assembly);
+  });
 }
 
 export const noSupply = defineFinding(
@@ -179,37 +157,38 @@ function listLeadEdits(
 }
 
 /** Devices with a power input and nothing that feeds them: no cell in them or on them, and no lead. */
-export const supplyCheck = defineCheck([noSupply], ({ assembly, parts, replacements }: FitAsked) =>
-  assembly.items.flatMap((placed) => {
-    const inputs = (placed.part.ports ?? []).filter(takesPower);
-    const bays = placed.part.mounts.filter(
-      (m) => hasMountTrait(m, 'supply') && m.side !== 'battery',
-    );
-    if (!hasTrait(placed.part, 'device') || placed.part.innerCell === true) return [];
-    if (inputs.length === 0 && bays.length === 0) return [];
-    const onBay = (assembly.jointsOn.get(placed.item.id) ?? []).some((j) => {
-      const child = assembly.byId.get(j.child)!;
-      // A brick that is only screwed on feeds nothing.
-      return (
-        (hasTrait(child.part, 'cell') && j.childMount.side === 'battery') ||
-        isFedFromOutside(assembly, parts, child)
+export const supplyCheck = defineCheck(
+  [noSupply],
+  ({ assembly, parts, replacements }: FitAsked) => {
+    const network = readNetwork(assembly, parts);
+    const inRound = new Set(network.loops.flatMap((l) => l.itemIds));
+    return assembly.items.flatMap((placed) => {
+      const { id } = placed.item;
+      const inputs = (placed.part.ports ?? []).filter(takesPower);
+      const bays = placed.part.mounts.filter(
+        (m) => hasMountTrait(m, 'supply') && m.side !== 'battery',
       );
+      if (!hasTrait(placed.part, 'device') || placed.part.innerCell === true) return [];
+      if (inputs.length === 0 && bays.length === 0) return [];
+      // What feeds itself in a round is told as that.
+      if (inRound.has(id)) return [];
+      const feeds = network.takers.get(id)?.feeds ?? [];
+      if (feeds.some((feed) => isSupply(network, feed, assembly))) return [];
+      const portId = inputs[0]?.id ?? bays[0]!.id;
+      return [
+        createFinding(
+          noSupply,
+          'risk',
+          { items: [id] },
+          { portId, hasBay: bays.length > 0 },
+          replacements
+            ? [
+                ...listCellEdits(assembly, replacements, placed, bays),
+                ...listLeadEdits(assembly, replacements, placed, inputs),
+              ]
+            : [],
+        ),
+      ];
     });
-    if (onBay || isFedByLead(assembly, parts, placed)) return [];
-    const portId = inputs[0]?.id ?? bays[0]!.id;
-    return [
-      createFinding(
-        noSupply,
-        'risk',
-        { items: [placed.item.id] },
-        { portId, hasBay: bays.length > 0 },
-        replacements
-          ? [
-              ...listCellEdits(assembly, replacements, placed, bays),
-              ...listLeadEdits(assembly, replacements, placed, inputs),
-            ]
-          : [],
-      ),
-    ];
-  }),
+  },
 );

@@ -1,7 +1,11 @@
 import type { Port } from '../part/index.js';
 import type { Feed, Network } from '../wire/index.js';
 
-type LeadFeed = Feed & { readonly via: Extract<Feed['via'], { kind: 'lead' }> };
+/** A lead between an outlet and an input. */
+export type LeadVia = Extract<Feed['via'], { kind: 'lead' }>;
+type LeadFeed = Feed & { readonly via: LeadVia };
+/** What it takes to say whether an outlet, a lead and an input agree. */
+type Agreeing = Pick<LeadVia, 'outlet' | 'lead' | 'input'>;
 
 /** Why a lead feeds nothing. */
 export type Disagreement =
@@ -24,7 +28,7 @@ export interface FeedFault {
 export const isLeadFeed = (feed: Feed): feed is LeadFeed => feed.via.kind === 'lead';
 
 /** What reaches the far end of a lead, V: as the outlet gives it, or as the converter in the lead makes it. */
-export function readVoltage({ via }: LeadFeed): readonly [number, number] | undefined {
+export function readVoltage(via: Agreeing): readonly [number, number] | undefined {
   const converter = via.lead?.cable?.converter;
   if (converter) return [converter.outV, converter.outV];
   const power = via.outlet.power;
@@ -40,10 +44,10 @@ const usbStartV = 5;
  * How a lead and its input disagree; undefined where they agree, or where one of the two states nothing. A source that is
  * asked for its voltage must have one that the input takes; any other must stay inside the window from full to empty.
  */
-export function findDisagreement(feed: LeadFeed): Disagreement | undefined {
-  const { input, outlet, lead } = feed.via;
+export function findDisagreement(via: Agreeing): Disagreement | undefined {
+  const { input, outlet, lead } = via;
   const takes = input.power && ([input.power.minV, input.power.maxV] as const);
-  const gives = readVoltage(feed);
+  const gives = readVoltage(via);
   const [of, wants] = [outlet.power?.polarity, input.power?.polarity];
   if (of && wants && of !== wants) return { why: 'polarity' };
   if (takes && gives) {
@@ -66,7 +70,7 @@ export function findDisagreement(feed: LeadFeed): Disagreement | undefined {
 export function listFeedFaults(network: Network): FeedFault[] {
   return [...network.takers].flatMap(([itemId, taker]) =>
     taker.feeds.filter(isLeadFeed).flatMap((feed) => {
-      const disagreement = findDisagreement(feed);
+      const disagreement = findDisagreement(feed.via);
       return disagreement ? [{ itemId, feed, disagreement }] : [];
     }),
   );

@@ -191,15 +191,20 @@ export const goesDark = defineFinding(
   },
 );
 
-/** One more of the same cells, as many as it takes. */
-function listMoreCells(last: Last): Edit[] {
+/** One more of the same cells, as many as it takes for the day: as wishes, one edit each. Empty where no number will do. */
+export function listMoreCells(last: Last): Edit[] {
   if (last.cells().some((c) => !c.enough)) return [];
-  const edits = last.cells().flatMap(({ part, store, more }) =>
+  return last.cells().flatMap(({ part, store, more }) =>
     Array.from({ length: more }, (_, i): Edit => ({
       type: 'set-item',
       item: { id: proposeId(`${part.id}-${store}-${i + 1}`), partId: part.id, owned: false },
     })),
   );
+}
+
+/** The same as one edit. */
+function offerMoreCells(last: Last): Edit[] {
+  const edits = listMoreCells(last);
   if (edits.length === 0) return [];
   return [edits.length === 1 ? edits[0]! : { type: 'all', edits }];
 }
@@ -243,7 +248,7 @@ const darkCheck = defineCheck([goesDark], ({ assembly, last }: LastContext) => {
             ? (worst.darkAtH.get(camera) ?? 'never')
             : undefined,
       },
-      isKnown ? listMoreCells(last) : [],
+      isKnown ? offerMoreCells(last) : [],
     ),
   ];
 });

@@ -247,7 +247,7 @@ describe('what a lead brings', () => {
       [['one', 'body.raw', 'screen.in']],
     );
     const network = readNetwork(placeSetup(rig, rig.setups[0]!, parts), parts);
-    return findDisagreement(network.takers.get('screen')!.feeds.find(isLeadFeed)!)?.why;
+    return findDisagreement(network.takers.get('screen')!.feeds.find(isLeadFeed)!.via)?.why;
   };
   const usbC = { connector: 'usb-c' } as const;
 

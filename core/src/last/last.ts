@@ -70,11 +70,11 @@ export interface Last {
   readonly cells: () => readonly CellNeed[];
 }
 
-function measureEnergyWh(part: Part | undefined, inner: boolean): Between {
-  const stated = part && (inner ? part.cell?.energyWh : readCell(part).energyWh);
+function measureEnergyWh(part: Part, inner: boolean): Between {
+  const stated = inner ? part.cell?.energyWh : readCell(part).energyWh;
   if (stated !== undefined) return exactly(stated);
   if (inner) return usualInnerWh;
-  return usualEnergyWh[findBatteryFace(part!)?.kind ?? 'cell-bay'] ?? usualInnerWh;
+  return usualEnergyWh[findBatteryFace(part)?.kind ?? 'cell-bay'] ?? usualInnerWh;
 }
 
 interface KitPart {
@@ -82,28 +82,36 @@ interface KitPart {
   readonly part: Part;
 }
 
-function listOffRig(assembly: Assembly, parts: PartBook): KitPart[] {
+function listOffRig(assembly: Assembly, parts: PartBook, network: Network): KitPart[] {
   return assembly.rig.kit.flatMap((item) => {
     const part = parts.get(item.partId);
-    return part && !assembly.byId.has(item.id) ? [{ itemId: item.id, part }] : [];
+    const isInUse = assembly.byId.has(item.id) || network.stores.has(item.id);
+    return part && !isInUse ? [{ itemId: item.id, part }] : [];
   });
 }
 
-/** The batteries on the rig whose place one with such a face can take. */
-function listPlaces(assembly: Assembly, face: Mount): string[] {
-  return assembly.items.flatMap((placed) => {
+/** The batteries in use whose place one can take: on the rig what its face goes onto, of what is worn only its like. */
+function listPlaces(assembly: Assembly, network: Network, part: Part): string[] {
+  const face = findBatteryFace(part);
+  const onRig = assembly.items.flatMap((placed) => {
     const bay = hasTrait(placed.part, 'cell') ? placed.carriedBy?.parentMount : undefined;
-    return bay && findSureMate(bay, face) ? [placed.item.id] : [];
+    return bay && face && findSureMate(bay, face) ? [placed.item.id] : [];
   });
+  const worn = [...network.stores.values()].filter((s) => s.worn && s.part.id === part.id);
+  return [...onRig, ...worn.map((s) => s.itemId)];
 }
 
 /** The batteries beside the rig, each with the places that it can take. */
-function listSpares(assembly: Assembly, offRig: readonly KitPart[], end: keyof Between): Spare[] {
+function listSpares(
+  assembly: Assembly,
+  network: Network,
+  offRig: readonly KitPart[],
+  end: keyof Between,
+): Spare[] {
   return offRig.flatMap(({ itemId, part }) => {
-    const face = hasTrait(part, 'cell') ? findBatteryFace(part) : undefined;
-    if (!face) return [];
+    if (!hasTrait(part, 'cell')) return [];
+    const fits = listPlaces(assembly, network, part);
     const { chargeW } = readCell(part);
-    const fits = listPlaces(assembly, face);
     return [{ itemId, energyWh: measureEnergyWh(part, false)[end], chargeW, fits }];
   });
 }
@@ -182,9 +190,9 @@ function measureCells(
   run: DayRun,
   isDead: (feed: Feed) => boolean,
 ): CellNeed[] {
-  const fitsAs = (store: string) =>
-    listPlaces(assembly, findBatteryFace(assembly.byId.get(store)!.part)!);
   const { network } = asked;
+  const fitsAs = (store: string) =>
+    listPlaces(assembly, network, network.stores.get(store)!.part);
   const more = new Map<string, number>();
   const hopeless = new Set<string>();
   // One more is as the one on the rig: it fits where that fits, and a charger takes it as it takes that.
@@ -225,13 +233,13 @@ function measureCells(
   }
   return [...network.stores.values()]
     .filter((s) => !s.inner)
-    .map(({ itemId }) => {
+    .map(({ itemId, part }) => {
       const used = new Set(
         run.events.flatMap((e) => (e.kind === 'swap' && e.store === itemId ? [e.in] : [])),
       );
       used.add(itemId);
       return {
-        part: assembly.byId.get(itemId)!.part,
+        part,
         store: itemId,
         used: used.size,
         more: hopeless.has(itemId) ? 0 : (more.get(itemId) ?? 0),
@@ -247,13 +255,12 @@ export function measureLast(assembly: Assembly, parts: PartBook, brief: Brief): 
   const faults = listFeedFaults(network);
   const dead = new Set<Feed>(faults.map((f) => f.feed));
   const isDead = (feed: Feed) => dead.has(feed);
-  const offRig = listOffRig(assembly, parts);
+  const offRig = listOffRig(assembly, parts, network);
   const chargers = listChargers(assembly, offRig);
   const inPlace = listInPlace(assembly);
   const states = new Map(
     [...network.takers].map(([id, { placed }]) => [id, measureStates(placed.part)] as const),
   );
-  const partOf = (id: string) => assembly.byId.get(id)?.part;
   const unknown = {
     draw: [...states].flatMap(([id, s]) => (s && !s.stated ? [id] : [])),
     energy: [...network.stores.values()].flatMap((s) =>
@@ -272,10 +279,10 @@ export function measureLast(assembly: Assembly, parts: PartBook, brief: Brief): 
     energyWh: new Map(
       [...network.stores.values()].map((s) => [
         s.itemId,
-        measureEnergyWh(partOf(s.itemId), s.inner)[holds],
+        measureEnergyWh(s.part, s.inner)[holds],
       ]),
     ),
-    spares: listSpares(assembly, offRig, holds),
+    spares: listSpares(assembly, network, offRig, holds),
     chargers,
     inPlace,
   });

@@ -1,3 +1,4 @@
+import type { Cell } from '../part/index.js';
 import {
   measureLeadEfficiency,
   measureStates,
@@ -5,7 +6,7 @@ import {
   type Feed,
   type Network,
 } from '../wire/index.js';
-import { isAgreed, isLeadFeed } from './faults.js';
+import { isAgreed, isLeadFeed, type LeadVia } from './faults.js';
 
 /** Something that bears less current or power than what hangs on it draws at once. */
 export interface Overload {
@@ -67,39 +68,57 @@ export function listOverloads(network: Network, isDead: (feed: Feed) => boolean)
   const found: Overload[] = [];
   for (const [feed, drawsW] of loads.feeds) {
     if (!isLeadFeed(feed)) continue;
-    const { outlet, lead, run, input } = feed.via;
-    const { maxA, maxW } = outlet.power ?? {};
-    const inLead = measureLeadEfficiency(lead);
-    const w = { low: drawsW.low / inLead, high: drawsW.high / inLead };
-    // Over USB-C the two settle on the highest voltage that both take.
-    const atV =
-      isAgreed(outlet) && outlet.power && input.power
-        ? Math.min(outlet.power.maxV, input.power.maxV)
-        : outlet.power?.minV;
-    const drawsA = atV === undefined ? undefined : w.low / atV;
-    const itemId = feed.from;
-    const about = { itemId, drawsW: w, atV, drawsA };
-    const at = { kind: 'outlet', portId: outlet.id, runId: run.id } as const;
-    if (maxA !== undefined && drawsA !== undefined && drawsA > maxA * (1 + 1e-9)) {
-      found.push({ ...about, at, limit: { a: maxA } });
-    } else if (maxW !== undefined && w.low > maxW * (1 + 1e-9)) {
-      found.push({ ...about, at, limit: { w: maxW } });
-    }
-    const bears = lead?.cable?.maxA;
-    if (bears !== undefined && drawsA !== undefined && drawsA > bears * (1 + 1e-9)) {
-      const atLead = { kind: 'lead', runId: run.id, leadItemId: run.item } as const;
-      found.push({ ...about, at: atLead, limit: { a: bears } });
+    const { outlet, run } = feed.via;
+    for (const { on, ...load } of listLeadLoads(feed.via, drawsW)) {
+      const at =
+        on === 'lead'
+          ? ({ kind: 'lead', runId: run.id, leadItemId: run.item } as const)
+          : ({ kind: 'outlet', portId: outlet.id, runId: run.id } as const);
+      found.push({ itemId: feed.from, at, ...load });
     }
   }
   for (const [itemId, drawsW] of loads.stores) {
-    const { maxA, maxW, emptyV } = network.stores.get(itemId)!.cell;
-    const drawsA = emptyV === undefined ? undefined : drawsW.low / emptyV;
-    const about = { itemId, at: { kind: 'cell' } as const, drawsW, atV: emptyV, drawsA };
-    if (maxA !== undefined && drawsA !== undefined && drawsA > maxA * (1 + 1e-9)) {
-      found.push({ ...about, limit: { a: maxA } });
-    } else if (maxW !== undefined && drawsW.low > maxW * (1 + 1e-9)) {
-      found.push({ ...about, limit: { w: maxW } });
-    }
+    const load = findCellLoad(network.stores.get(itemId)!.cell, drawsW);
+    if (load) found.push({ itemId, at: { kind: 'cell' }, ...load });
   }
   return found;
+}
+
+type Load = Pick<Overload, 'drawsW' | 'atV' | 'drawsA' | 'limit'>;
+
+const isOver = (value: number | undefined, limit: number | undefined): limit is number =>
+  value !== undefined && limit !== undefined && value > limit * (1 + 1e-9);
+
+/** Where an outlet and the lead in it bear less than `drawsW` at the far end of the lead; empty where both bear it. */
+export function listLeadLoads(
+  { outlet, lead, input }: Pick<LeadVia, 'outlet' | 'lead' | 'input'>,
+  drawsW: Between,
+): (Load & { readonly on: 'outlet' | 'lead' })[] {
+  const { maxA, maxW } = outlet.power ?? {};
+  const inLead = measureLeadEfficiency(lead);
+  const w = { low: drawsW.low / inLead, high: drawsW.high / inLead };
+  // Over USB-C the two settle on the highest voltage that both take.
+  const atV =
+    isAgreed(outlet) && outlet.power && input.power
+      ? Math.min(outlet.power.maxV, input.power.maxV)
+      : outlet.power?.minV;
+  const drawsA = atV === undefined ? undefined : w.low / atV;
+  const load = { drawsW: w, atV, drawsA };
+  const bears = lead?.cable?.maxA;
+  return [
+    ...(isOver(drawsA, maxA)
+      ? [{ on: 'outlet' as const, ...load, limit: { a: maxA } }]
+      : isOver(w.low, maxW)
+        ? [{ on: 'outlet' as const, ...load, limit: { w: maxW } }]
+        : []),
+    ...(isOver(drawsA, bears) ? [{ on: 'lead' as const, ...load, limit: { a: bears } }] : []),
+  ];
+}
+
+/** Whether a battery bears less than `drawsW`, at its lowest voltage; undefined where it bears it. */
+export function findCellLoad({ maxA, maxW, emptyV }: Cell, drawsW: Between): Load | undefined {
+  const drawsA = emptyV === undefined ? undefined : drawsW.low / emptyV;
+  const load = { drawsW, atV: emptyV, drawsA };
+  if (isOver(drawsA, maxA)) return { ...load, limit: { a: maxA } };
+  return isOver(drawsW.low, maxW) ? { ...load, limit: { w: maxW } } : undefined;
 }

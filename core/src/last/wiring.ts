@@ -54,7 +54,7 @@ export function describeWiring(assembly: Assembly, parts: PartBook, last: Last):
         runId,
         drawsW,
         gives: isLeadFeed(feed)
-          ? readVoltage(feed)
+          ? readVoltage(feed.via)
           : store?.emptyV !== undefined && store.fullV !== undefined
             ? [store.emptyV, store.fullV]
             : undefined,
@@ -95,10 +95,10 @@ export function describeWiring(assembly: Assembly, parts: PartBook, last: Last):
   });
   const lines = [...power, ...signals];
   const [gives, takes] = [new Set(lines.map((l) => l.from)), new Set(lines.map((l) => l.to))];
-  const nodes = assembly.items
-    .map((p) => p.item.id)
+  const worn = [...last.network.stores.values()].filter((s) => s.worn).map((s) => s.itemId);
+  const onRig = assembly.items.filter((p) => !hasTrait(p.part, 'charger')).map((p) => p.item.id);
+  const nodes = [...worn, ...onRig]
     .filter((id) => gives.has(id) || takes.has(id) || last.network.stores.has(id))
-    .filter((id) => !hasTrait(assembly.byId.get(id)!.part, 'charger'))
     .map((itemId): WiringNode => ({
       itemId,
       role: !takes.has(itemId) ? 'source' : gives.has(itemId) ? 'between' : 'taker',

@@ -380,8 +380,8 @@ interface Place {
   readonly rank: number;
 }
 
-/** Free mounts of the rig that take a part, the firmest and least covered first. */
-function listPlaces(context: AskContext, part: Part): Place[] {
+/** Free mounts of the rig that take a part, the firmest and least covered first; at most `most`. */
+function listPlaces(context: AskContext, part: Part, most: number): Place[] {
   const { assembly, fit } = context.report;
   const covered = new Set(fit.solidity?.covers().map((c) => `${c.itemId} ${c.mountId}`));
   const places: Place[] = [];
@@ -399,7 +399,7 @@ function listPlaces(context: AskContext, part: Part): Place[] {
   }
   return places
     .sort((a, b) => a.rank - b.rank || a.parent.number - b.parent.number)
-    .slice(0, mostPlaces);
+    .slice(0, most);
 }
 
 function isBetterChange(a: Change, b: Change): boolean {
@@ -412,11 +412,31 @@ function isBetterChange(a: Change, b: Change): boolean {
   );
 }
 
+/** A way to fit a part somewhere on the rig. */
+export interface Fitting {
+  readonly onto: { readonly itemId: string; readonly mountId: string };
+  /** Undefined where there is no room for it on the mount. */
+  readonly edit: Edit | undefined;
+}
+
+/** The free mounts that take a part, the firmest and least covered first, each with the edit that fits it there. */
+export function* listFittings(
+  context: AskContext,
+  one: Asked,
+  most = mostPlaces,
+): Generator<Fitting, void, undefined> {
+  for (const { parent, mount, own } of listPlaces(context, one.part, most)) {
+    yield {
+      onto: { itemId: parent.item.id, mountId: mount.id },
+      edit: createAdd(context, parent, mount, own, one),
+    };
+  }
+}
+
 function judgeForNeed(context: AskContext, one: Asked): Candidate {
   let best: Extract<Candidate, { state: 'fits' }> | undefined;
   let roomless = false;
-  for (const { parent, mount, own } of listPlaces(context, one.part)) {
-    const edit = createAdd(context, parent, mount, own, one);
+  for (const { onto, edit } of listFittings(context, one)) {
     if (!edit) {
       roomless = true;
       continue;
@@ -427,7 +447,7 @@ function judgeForNeed(context: AskContext, one: Asked): Candidate {
       state: 'fits',
       ...one,
       edit,
-      onto: { itemId: parent.item.id, mountId: mount.id },
+      onto,
       keyUnknown: false,
       change,
     };

@@ -110,6 +110,10 @@ export type Edit =
       readonly cable: CableRun;
     }
   | { readonly type: 'remove-cable'; readonly setupId: string; readonly cableId: string }
+  /** Onto the operator's belt or back; joins the kit where it is not in it yet. */
+  | { readonly type: 'wear'; readonly setupId: string; readonly item: KitItem }
+  /** Off the belt again, with the leads that go to it. */
+  | { readonly type: 'take-off'; readonly setupId: string; readonly itemId: string }
   | { readonly type: 'add-brace'; readonly setupId: string; readonly brace: Brace }
   | { readonly type: 'remove-brace'; readonly setupId: string; readonly braceId: string }
   /** The set of the rig, or of one setup; without lenses that setup uses the rig's again. */
@@ -396,6 +400,22 @@ function change(rig: Rig, edit: Edit): Rig {
         ...next,
         kit: next.kit.filter((i) => i.owned || i.id !== lead || used.has(i.id)),
       };
+    }
+    case 'wear': {
+      const known = rig.kit.some((item) => item.id === edit.item.id);
+      const withItem = known ? rig : { ...rig, kit: [...rig.kit, edit.item] };
+      return withSetup(withItem, edit.setupId, (s) => ({
+        ...s,
+        worn: [...(s.worn ?? []).filter((id) => id !== edit.item.id), edit.item.id],
+      }));
+    }
+    case 'take-off': {
+      const worn = withSetup(rig, edit.setupId, (s) => ({
+        ...s,
+        worn: (s.worn ?? []).filter((id) => id !== edit.itemId),
+      }));
+      // Its leads, and what was only wished for and is used nowhere else, go as they do with what is on the rig.
+      return withoutItem(worn, edit.setupId, edit.itemId);
     }
     case 'add-brace':
       return withSetup(rig, edit.setupId, (s) => ({

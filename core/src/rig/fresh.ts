@@ -41,6 +41,7 @@ export function listEditPartIds(edit: Edit): string[] {
       case 'swap-part':
       case 'add-cable':
       case 'set-item':
+      case 'wear':
         return [one.item.partId];
       case 'restore':
         return one.rig.kit.map((i) => i.partId);
@@ -80,7 +81,10 @@ function mapEditIds(edit: Edit, id: (id: string) => string): Edit {
       };
     }
     case 'remove-item':
+    case 'take-off':
       return { ...edit, itemId: id(edit.itemId) };
+    case 'wear':
+      return { ...edit, item: item(edit.item) };
     case 'slide':
     case 'turn':
     case 'roll':

@@ -131,6 +131,11 @@ export const assumptions = {
     unit: 'mm',
     source: 'estimate: two hands farther off level or depth than this twist the wrists',
   },
+  beltReachMm: {
+    value: 900,
+    unit: 'mm',
+    source: 'estimate: from a belt up to a rig that is held before the chest, with room to move',
+  },
   chestPushN: {
     value: 15,
     unit: 'N',

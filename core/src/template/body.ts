@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { LocalId, Name, type KeepClear, type Part } from '../part/index.js';
+import { InputEffect, LocalId, Name, type KeepClear, type Part } from '../part/index.js';
 import { LengthMm, type Solid } from '../solid/index.js';
 import { along, box, mount, rod, socket, type Triple } from './pieces.js';
 import type { Made } from './made.js';
@@ -23,6 +23,9 @@ export const BodyFigures = z.strictObject({
   hdmi: z.enum(['hdmi-a', 'hdmi-c', 'hdmi-d', 'none']),
   /** Sockets that nearly every body has; there where nobody says otherwise. */
   usbC: z.boolean().optional(),
+  /** What power at its USB-C does while it is on, and the level below which it takes none, W. */
+  usbDoes: InputEffect.optional(),
+  usbLeastW: z.number().positive().max(240).optional(),
   micIn: z.boolean().optional(),
   phonesOut: z.boolean().optional(),
   screen: z.enum(['side', 'tilt', 'fixed', 'none']),
@@ -424,7 +427,19 @@ export function createBody(f: BodyFigures): Made {
     });
   }
   if (f.usbC !== false) {
-    ports.push({ ...port('usb', 'usb-c'), direction: 'both', carries: ['power', 'data'] });
+    // Over USB-C the two ends agree on a voltage; the standard ends at 20 V for all but the largest.
+    const power = (f.usbDoes ?? f.usbLeastW) !== undefined && {
+      minV: 5,
+      maxV: 20,
+      ...(f.usbDoes ? { effect: f.usbDoes } : {}),
+      ...(f.usbLeastW ? { leastW: f.usbLeastW } : {}),
+    };
+    ports.push({
+      ...port('usb', 'usb-c'),
+      direction: 'both',
+      carries: ['power', 'data'],
+      ...(power ? { power } : {}),
+    });
   }
   if (f.micIn !== false) {
     ports.push({ ...port('mic', 'jack-3.5'), direction: 'in', carries: ['audio'] });

@@ -15,7 +15,14 @@ export const CableFigures = z.strictObject({
   ends: z.tuple([End, End]),
   lengthMm: LengthMm,
   stretchesToMm: LengthMm.optional(),
-  bendRadiusMm: LengthMm.optional(),
+  /** 0 of one that can be folded flat. */
+  bendRadiusMm: z.number().min(0).max(1000).optional(),
+  thicknessMm: z.number().min(0).max(100).optional(),
+  /** What its conductors bear. */
+  maxA: z.number().positive().max(1000).optional(),
+  /** Of a converter in the lead: what it gives, and how much of what it takes. */
+  convertsToV: z.number().positive().max(1000).optional(),
+  efficiency: z.number().positive().max(1).optional(),
   carries: z.array(Carries).min(1),
 });
 export type CableFigures = z.infer<typeof CableFigures>;
@@ -48,7 +55,17 @@ export function createCable(f: CableFigures): Made {
       ends: [createPlug(f.ends[0]), createPlug(f.ends[1])],
       lengthMm: f.lengthMm,
       ...(f.stretchesToMm ? { stretchesToMm: f.stretchesToMm } : {}),
-      ...(f.bendRadiusMm ? { bendRadiusMm: f.bendRadiusMm } : {}),
+      ...(f.bendRadiusMm === undefined ? {} : { bendRadiusMm: f.bendRadiusMm }),
+      ...(f.thicknessMm === undefined ? {} : { thicknessMm: f.thicknessMm }),
+      ...(f.maxA ? { maxA: f.maxA } : {}),
+      ...(f.convertsToV
+        ? {
+            converter: {
+              outV: f.convertsToV,
+              ...(f.efficiency ? { efficiency: f.efficiency } : {}),
+            },
+          }
+        : {}),
       carries: f.carries,
     },
   };

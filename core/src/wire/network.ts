@@ -38,7 +38,10 @@ export interface Feed {
 export interface Store {
   /** The battery's item; of an inner cell the device's. */
   readonly itemId: string;
+  readonly part: Part;
   readonly inner: boolean;
+  /** On the operator’s belt or back; not on the rig. */
+  readonly worn: boolean;
   readonly cell: Cell;
   readonly energyWh: number | undefined;
 }
@@ -77,7 +80,8 @@ export function hasSource(network: Network, id: string, isDead: (feed: Feed) => 
 /** The planned leads by the items at their ends, and the parts that they are. */
 interface Leads {
   readonly at: ReadonlyMap<string, readonly CableRun[]>;
-  partOf(run: CableRun): Part | undefined;
+  /** The part behind an individual of the kit, whether it is on the rig, worn or a lead. */
+  partOf(itemId: string): Part | undefined;
 }
 
 function listLeadsAt(assembly: Assembly, parts: PartBook): Leads {
@@ -88,27 +92,42 @@ function listLeadsAt(assembly: Assembly, parts: PartBook): Leads {
     }
   }
   const kit = new Map(assembly.rig.kit.map((i) => [i.id, i.partId]));
-  return { at, partOf: (run) => parts.get(kit.get(run.item) ?? '') };
+  return { at, partOf: (itemId) => parts.get(kit.get(itemId) ?? '') };
 }
 
-function findLeadFeeds(assembly: Assembly, leads: Leads, placed: PlacedItem): Feed[] {
+/** The batteries that the operator wears: what gives power to the rig from there. */
+function listWornCells(assembly: Assembly, leads: Leads): Store[] {
+  return (assembly.setup.worn ?? []).flatMap((itemId): Store[] => {
+    const part = leads.partOf(itemId);
+    if (!part || !hasTrait(part, 'cell') || assembly.byId.has(itemId)) return [];
+    const cell = readCell(part);
+    return [{ itemId, part, inner: false, worn: true, cell, energyWh: cell.energyWh }];
+  });
+}
+
+function findLeadFeeds(
+  assembly: Assembly,
+  leads: Leads,
+  worn: ReadonlyMap<string, Store>,
+  placed: PlacedItem,
+): Feed[] {
   const inputs = new Map((placed.part.ports ?? []).filter(takesPower).map((p) => [p.id, p]));
   return (leads.at.get(placed.item.id) ?? []).flatMap((run): Feed[] => {
     const [own, other] = run.to.item === placed.item.id ? [run.to, run.from] : [run.from, run.to];
     const input = own.item === placed.item.id ? inputs.get(own.port) : undefined;
-    const giver = assembly.byId.get(other.item);
-    const outlet = giver?.part.ports?.find((p) => p.id === other.port);
+    const giver = assembly.byId.get(other.item)?.part ?? worn.get(other.item)?.part;
+    const outlet = giver?.ports?.find((p) => p.id === other.port);
     if (!input || !giver || !outlet || !givesPower(outlet)) return [];
     // A socket for both gives only to one that takes: between two of them the lead is read as it was planned.
     if (input.direction === 'both' && outlet.direction === 'both' && own !== run.to) return [];
     // A drive or a card gives nothing.
-    if (hasTrait(giver.part, 'stores')) return [];
-    const lead = leads.partOf(run);
+    if (hasTrait(giver, 'stores')) return [];
+    const lead = leads.partOf(run.item);
     if (lead?.cable && !lead.cable.carries.includes('power')) return [];
     const converted = outlet.power?.efficiency ?? (outlet.power?.regulated ? usualEfficiency : 1);
     return [
       {
-        from: giver.item.id,
+        from: other.item,
         via: { kind: 'lead', run, lead, outlet, input },
         efficiency: converted * measureLeadEfficiency(lead),
         effect: input.power?.effect ?? 'runs',
@@ -179,18 +198,20 @@ export function readNetwork(assembly: Assembly, parts: PartBook): Network {
   const takers = new Map<string, Taker>();
   const stores = new Map<string, Store>();
   const leads = listLeadsAt(assembly, parts);
+  const worn = new Map(listWornCells(assembly, leads).map((s) => [s.itemId, s]));
   for (const placed of assembly.items) {
     const { item, part } = placed;
+    const own = { itemId: item.id, part, worn: false };
     if (hasTrait(part, 'cell')) {
       const cell = readCell(part);
-      stores.set(item.id, { itemId: item.id, inner: false, cell, energyWh: cell.energyWh });
+      stores.set(item.id, { ...own, inner: false, cell, energyWh: cell.energyWh });
       continue;
     }
     if (part.innerCell === true || (part.cell && hasTrait(part, 'device'))) {
       const cell = part.cell ?? {};
-      stores.set(item.id, { itemId: item.id, inner: true, cell, energyWh: cell.energyWh });
+      stores.set(item.id, { ...own, inner: true, cell, energyWh: cell.energyWh });
     }
-    const feeds = [...findLeadFeeds(assembly, leads, placed), ...findBayFeeds(assembly, placed)];
+    const feeds = [...findLeadFeeds(assembly, leads, worn, placed), ...findBayFeeds(assembly, placed)];
     const takes =
       feeds.length > 0 ||
       stores.has(item.id) ||
@@ -203,6 +224,9 @@ export function readNetwork(assembly: Assembly, parts: PartBook): Network {
       feeds: feeds.sort((a, b) => rankFeed(assembly, a) - rankFeed(assembly, b)),
     });
   }
+  // Of what is worn only what a lead goes to the rig from is in the network: the rest is a spare.
+  const used = new Set([...takers.values()].flatMap((t) => t.feeds.map((f) => f.from)));
+  for (const store of worn.values()) if (used.has(store.itemId)) stores.set(store.itemId, store);
   const loops = cutLoops(takers);
   return { takers, stores, loops };
 }

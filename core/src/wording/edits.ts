@@ -127,6 +127,10 @@ export function sayEdit(edit: Edit, names: Names): string {
       return `Put ${names.part(edit.item.partId)} in place of ${names.item(edit.itemId)}`;
     case 'add-cable':
       return `Plug ${names.part(edit.item.partId)} in between ${names.item(edit.cable.from.item)} and ${names.item(edit.cable.to.item)}`;
+    case 'wear':
+      return `Wear ${names.part(edit.item.partId)} on the belt`;
+    case 'take-off':
+      return `Take ${names.item(edit.itemId)} off the belt`;
     case 'remove-cable':
       return `Unplug ${names.lead(edit.cableId)}`;
     case 'add-brace':

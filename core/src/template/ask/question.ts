@@ -36,6 +36,8 @@ export interface PartQuestion {
   readonly hint?: string;
   /** Words that stand beside such a figure on a sheet. */
   readonly words?: RegExp;
+  /** A figure of a sheet answers it only where these words stand beside it: others of the same unit are as likely. */
+  readonly onlyByWords?: boolean;
 }
 
 /** Facts of every part that are no figures of a template. */
