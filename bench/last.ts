@@ -2,6 +2,7 @@ import {
   createSpace,
   listWorstStances,
   measureLast,
+  proposeWays,
   measureReport,
   runDay,
   type Collider,
@@ -97,5 +98,14 @@ export function printLast(catalogue: PartBook, collider: Collider, time: Time): 
     const ways = fit.solidity?.leadWays ?? [];
     const worst = time(() => void listWorstStances(space, ways, parts), 3);
     process.stdout.write(`  ${name.padEnd(30)} last${ms(last.median)}, leads${ms(worst.median)}\n`);
+  }
+  process.stdout.write('\nAll six ways of powering (reach: 500 ms at 40 parts)\n');
+  for (const { name, rig, parts, setupId } of listReals(catalogue)) {
+    const all = new Map([...catalogue, ...parts]);
+    const report = measureReport(rig, setupId, all, { collider });
+    // The largest are built of so many rigs that nobody would wait for them.
+    if (report.assembly.items.length > 200) continue;
+    const ways = time(() => void [...proposeWays({ report, parts: all, collider })], 3);
+    process.stdout.write(`  ${name.padEnd(30)} ways${ms(ways.median)}\n`);
   }
 }

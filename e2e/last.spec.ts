@@ -34,6 +34,44 @@ test('a monitor that goes dark is found, mended by its remedy, and the day then 
   await expect(strip(page, 'Last')).toContainText('6 h of 6 h');
 });
 
+test('ways of powering stand side by side, and one is taken as one step that is taken back', async ({
+  page,
+}) => {
+  await openCopy(page, 'mark-2', 'unwired');
+  const ways = side(page).getByRole('region', { name: 'Ways of powering it' });
+  // Without its cells nothing on it has power.
+  for (const cell of ['Petrel cell 16 Wh', 'Peat small, A']) {
+    await page.getByRole('button', { name: cell }).first().click();
+    await page.locator('body').press('Delete');
+  }
+  await page.locator('body').press('3');
+  await expect(strip(page, 'Last')).toContainText('no battery');
+  const start = ways.getByRole('button', { name: 'Lay side by side' });
+  await start.focus();
+  await page.keyboard.press('Enter');
+  await expect(ways.getByRole('row', { name: /^Own cells, swapped/ })).toContainText('0');
+  await expect(ways.getByText('Not open to this rig')).toBeVisible();
+  await checkAccess(page, '[aria-label="Ways of powering it"]');
+  const take = ways.getByRole('button', { name: 'Take: Own cells, swapped' });
+  await take.focus();
+  await page.keyboard.press('Enter');
+  await expect(strip(page, 'Last')).toContainText('6 h of 6 h');
+  await page.locator('body').press('z');
+  await expect(strip(page, 'Last')).toContainText('no battery');
+  await ways.getByRole('button', { name: 'Take: Battery on the belt' }).click();
+  await expect(strip(page, 'Last')).toContainText('6 h of 6 h');
+  await saved(page);
+  await page.reload();
+  await expect(strip(page, 'Last')).toContainText('6 h of 6 h');
+  await page.locator('body').press('g');
+  await expect(
+    page
+      .getByRole('region', { name: 'The wiring' })
+      .getByRole('button', { name: /^Creel/ })
+      .first(),
+  ).toBeVisible();
+});
+
 test('the day is changed where it stands; what cannot be is said there and not stored', async ({
   page,
 }) => {

@@ -191,8 +191,7 @@ function measureCells(
   isDead: (feed: Feed) => boolean,
 ): CellNeed[] {
   const { network } = asked;
-  const fitsAs = (store: string) =>
-    listPlaces(assembly, network, network.stores.get(store)!.part);
+  const fitsAs = (store: string) => listPlaces(assembly, network, network.stores.get(store)!.part);
   const more = new Map<string, number>();
   const hopeless = new Set<string>();
   // One more is as the one on the rig: it fits where that fits, and a charger takes it as it takes that.
@@ -277,10 +276,7 @@ export function measureLast(assembly: Assembly, parts: PartBook, brief: Brief): 
       return { recordW: s?.recordW[draws] ?? 0, idleW: s?.idleW[draws] ?? 0 };
     },
     energyWh: new Map(
-      [...network.stores.values()].map((s) => [
-        s.itemId,
-        measureEnergyWh(s.part, s.inner)[holds],
-      ]),
+      [...network.stores.values()].map((s) => [s.itemId, measureEnergyWh(s.part, s.inner)[holds]]),
     ),
     spares: listSpares(assembly, network, offRig, holds),
     chargers,

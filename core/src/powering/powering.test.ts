@@ -317,11 +317,11 @@ describe('own cells', () => {
       [],
       { brief: { currency: 'EUR', limits: {}, day } },
     );
-    const { edit, change, last } = proposalOf(ask(rig, parts, 'own-cells'));
+    const { edit, change, after } = proposalOf(ask(rig, parts, 'own-cells'));
     // 8 W for 9 h are 72 Wh: one more of 40 Wh.
     expect(edit).toMatchObject({ type: 'set-item', item: { partId: 'own', owned: false } });
     expect(change.spendMinor).toBe(9000);
-    expect(last.first).toBeUndefined();
+    expect(after.last.first).toBeUndefined();
   });
 
   it('are not open to a camera without a bay', () => {
@@ -350,7 +350,7 @@ describe('a battery on the belt', () => {
 
   it('is worn, weighs nothing in the hands, and is joined by leads that reach', () => {
     const { rig, parts } = createPowerRig([camera, screen], [onBody]);
-    const { edit, cost, givesUp, last } = proposalOf(ask(rig, parts, 'belt', [belt, long, short]));
+    const { edit, cost, givesUp, after } = proposalOf(ask(rig, parts, 'belt', [belt, long, short]));
     // Half of each lead of 20 g hangs on the belt.
     expect(cost).toEqual([0, 19000, 0, 20, 2]);
     expect(edit?.type === 'all' && edit.edits.map((e) => e.type)).toEqual([
@@ -360,7 +360,7 @@ describe('a battery on the belt', () => {
     ]);
     expect(givesUp.map((g) => g.what)).toEqual(['all-at-once', 'tied']);
     // 70 Wh at 18 W, of which at 20 °C 97 % come out.
-    expect(last.worst.darkAtH.get('body')).toBeCloseTo((0.97 * 70) / 18, 6);
+    expect(after.last.worst.darkAtH.get('body')).toBeCloseTo((0.97 * 70) / 18, 6);
   });
 
   it('is not open where no lead reaches up to the rig', () => {

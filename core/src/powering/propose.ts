@@ -2,7 +2,7 @@ import type { Collider } from '../clash/index.js';
 import type { PartBook } from '../part/index.js';
 import { tryEdit, type Assembly, type Edit, type KitItem } from '../rig/index.js';
 import { listLeadsBetween, measureBeltReachMm } from '../fit/index.js';
-import { listMoreCells, type Last } from '../last/index.js';
+import { listMoreCells } from '../last/index.js';
 import {
   measureChange,
   reportOn,
@@ -34,16 +34,22 @@ export type NoWay =
   /** The cheapest that would do stands nowhere on the rig. */
   | { readonly why: 'no-place'; readonly partIds: readonly string[] }
   /** No lead is as long as the way from one to the other. */
-  | { readonly why: 'no-lead'; readonly from: string; readonly toItem: string }
+  | {
+      readonly why: 'no-lead';
+      readonly from: string;
+      readonly toItem: string;
+      readonly assembly: Assembly;
+    }
   /** The cheapest that would do brings what stops the build. */
-  | { readonly why: 'stops'; readonly finding: Finding };
+  | { readonly why: 'stops'; readonly finding: Finding; readonly assembly: Assembly };
 
 /** What a way makes of the rig, against how it stands. */
 export interface Proposal {
   /** All of it as one step; undefined where the rig is that already. */
   readonly edit: Edit | undefined;
   readonly change: Change;
-  readonly last: Last;
+  /** The rig as it would be, judged as lightly as candidates are. */
+  readonly after: Report;
   /** Power leads on the rig by then, and new ones among them. */
   readonly leads: { readonly all: number; readonly added: number };
   readonly cost: Cost;
@@ -165,7 +171,13 @@ class Search {
     );
     const structure = bays.length > 0 ? tryEdit(withSource, joinEdits(bays), parts) : withSource;
     const short = this.cutLeads(plan, structure);
-    if (short) return fail({ why: 'no-lead', from: short.from.item, toItem: short.to.item });
+    if (short)
+      return fail({
+        why: 'no-lead',
+        from: short.from.item,
+        toItem: short.to.item,
+        assembly: structure,
+      });
     const bareEdit = createPlanEdit(this.stock, plan, source, bays);
     const light = { collider, oneLens: true, lean: true };
     const first = bareEdit
@@ -174,7 +186,7 @@ class Search {
     const stops = measureChange(base, first).appears.filter((f) => f.weight === 'stops');
     if (stops.length > 0) {
       this.cutStops(plan, stops);
-      return fail({ why: 'stops', finding: stops[0]! });
+      return fail({ why: 'stops', finding: stops[0]!, assembly: first.assembly });
     }
     const { network, isDead } = first.last;
     if (this.shared.devices.some((d) => !hasSource(network, d.placed.item.id, isDead))) {
@@ -190,7 +202,7 @@ class Search {
     return {
       edit,
       change: measureChange(base, after),
-      last: after.last,
+      after,
       leads: {
         all: new Set(leads).size,
         added: plan.options.filter((o) => o.lead && o.lead.runId === undefined).length,

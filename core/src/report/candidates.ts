@@ -397,9 +397,7 @@ function listPlaces(context: AskContext, part: Part, most: number): Place[] {
       places.push({ parent, mount, own, rank: firm + hidden + usual });
     }
   }
-  return places
-    .sort((a, b) => a.rank - b.rank || a.parent.number - b.parent.number)
-    .slice(0, most);
+  return places.sort((a, b) => a.rank - b.rank || a.parent.number - b.parent.number).slice(0, most);
 }
 
 function isBetterChange(a: Change, b: Change): boolean {

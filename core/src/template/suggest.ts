@@ -263,9 +263,7 @@ export function suggestAnswers(thing: Thing, reading: Reading): Suggestion[] {
   });
   reading.found.forEach((found, i) => {
     if (!free(i)) return;
-    const open = options[i]!.filter(
-      (o) => !taken.has(o.question.name) && !o.question.onlyByWords,
-    );
+    const open = options[i]!.filter((o) => !taken.has(o.question.name) && !o.question.onlyByWords);
     const sure =
       found.is.type === 'named' || found.is.type === 'money' || found.is.type === 'count'
         ? open[0]

@@ -211,7 +211,10 @@ export function readNetwork(assembly: Assembly, parts: PartBook): Network {
       const cell = part.cell ?? {};
       stores.set(item.id, { ...own, inner: true, cell, energyWh: cell.energyWh });
     }
-    const feeds = [...findLeadFeeds(assembly, leads, worn, placed), ...findBayFeeds(assembly, placed)];
+    const feeds = [
+      ...findLeadFeeds(assembly, leads, worn, placed),
+      ...findBayFeeds(assembly, placed),
+    ];
     const takes =
       feeds.length > 0 ||
       stores.has(item.id) ||

@@ -9,7 +9,16 @@ import {
 import { tableMm, type BearerRole } from '../hold/index.js';
 import type { Sway } from '../mend/index.js';
 import { toDeg } from '../units/index.js';
-import { sayDeg, sayG, sayLean, sayMm, sayNm, sayNumber, sayTilt } from '../words/index.js';
+import {
+  sayDeg,
+  sayG,
+  sayLean,
+  sayMm,
+  sayNm,
+  sayNumber,
+  saySigned,
+  sayTilt,
+} from '../words/index.js';
 import type { Names } from '../words/index.js';
 
 /** One step of a working: what, how much, and where from. */
@@ -332,14 +341,12 @@ const fromWords = {
 
 /** What the scale says against what is computed, and whose figure is the likeliest to be off. */
 export function sayWeighed(w: Weighed, names: Names): WorkingLine[] {
-  const signed = (v: number, say: (x: number) => string) =>
-    `${v < 0 ? '−' : '+'}${say(Math.abs(v))}`;
   return [
     ...(w.total
       ? [
           {
             what: 'Scale less computed',
-            value: signed(w.total.difference, sayG),
+            value: saySigned(w.total.difference, sayG),
             ...from(`${sayG(w.total.measured)} against ${sayG(w.total.computed)}`),
           },
         ]
@@ -348,7 +355,7 @@ export function sayWeighed(w: Weighed, names: Names): WorkingLine[] {
       ? [
           {
             what: 'Centre of mass, ahead',
-            value: signed(w.centre.difference, sayMm),
+            value: saySigned(w.centre.difference, sayMm),
             ...from(
               `${sayMm(w.centre.measured)} by the two supports, ${sayMm(w.centre.computed)} computed`,
             ),
@@ -357,7 +364,7 @@ export function sayWeighed(w: Weighed, names: Names): WorkingLine[] {
       : []),
     ...w.culprits.slice(0, 3).map((c) => ({
       what: names.item(c.itemId),
-      value: signed(c.correctionG, sayG),
+      value: saySigned(c.correctionG, sayG),
       ...from(`${fromWords[c.from]}: ${sayG(c.massG)} ± ${sayG(c.unsureG)} (estimate)`),
     })),
   ];

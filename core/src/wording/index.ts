@@ -6,3 +6,4 @@ export * from './json.js';
 export * from './guesses.js';
 export * from './hang-lines.js';
 export * from './slip-lines.js';
+export * from './powering.js';

@@ -79,6 +79,12 @@ export function sayMoney(money: Money): string {
   return `${money.currency} ${sayNumber(value, Number.isInteger(value) ? 0 : (Math.min(digits, 2) as 0 | 1 | 2))}`;
 }
 
+/** With its sign before it: "+176 g", "−26 g", "±0 g". */
+export function saySigned(value: number, say: (size: number) => string): string {
+  const said = say(Math.abs(value));
+  return `${said === say(0) ? '±' : value < 0 ? '−' : '+'}${said}`;
+}
+
 /** Tilt as people say it: "24.9° nose down", "0.8° nose up", "level". */
 export function sayTilt(tiltDeg: number): string {
   const size = Math.abs(tiltDeg);

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import ChoiceField from '../form/ChoiceField.vue';
-import { sayDeg, sayG, sayMm, sayMoney, type Change, type Part } from '@zucchini/core';
+import { sayDeg, sayG, sayMm, sayMoney, saySigned, type Change, type Part } from '@zucchini/core';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useOpenRig, type TrialTold } from './openRig';
 import { sayError } from '../shared/sayError';
@@ -42,7 +42,7 @@ const change = computed<Change | undefined>(() => {
     : undefined;
 });
 const signed = (value: number, say: (v: number) => string) =>
-  value === 0 ? 'no change' : `${value > 0 ? '+' : '−'}${say(Math.abs(value))}`;
+  value === 0 ? 'no change' : saySigned(value, say);
 const lines = computed(() => {
   const c = change.value;
   if (!c) return [];

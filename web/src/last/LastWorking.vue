@@ -19,6 +19,7 @@ import AppButton from '../shared/AppButton.vue';
 import DayBand from './DayBand.vue';
 import { flightWords, tellsWords } from './words';
 import DaySection from './DaySection.vue';
+import PoweringSection from './PoweringSection.vue';
 
 /** The working of Last: the day, who draws what from where, the cells, the media, the order of leads, what may fly. */
 const ChargeChart = defineAsyncComponent(() => import('./ChargeChart.vue'));
@@ -82,6 +83,8 @@ const flight = computed(() => listFlightCells(bench.report!.assembly, bench.part
   <DaySection>
     <DayBand :last="last" :name-of="name" />
   </DaySection>
+
+  <PoweringSection />
 
   <section class="mt-5">
     <h3 class="font-serif text-base">Who draws what</h3>

@@ -1,0 +1,79 @@
+import '../shared/withoutEval';
+import {
+  createBudget,
+  createNames,
+  loadCollider,
+  measureReport,
+  poweringWays,
+  proposeWays,
+  questionBudgetMs,
+  tellWay,
+  withBudget,
+  type Collider,
+  type KitItem,
+  type Part,
+  type Rig,
+  type WayTold,
+} from '@zucchini/core';
+import { expose } from 'comlink';
+import { WorkerParts, type PartNews } from '../desk/workerParts';
+
+/** What ways of powering are asked for. */
+export interface PoweringQuestion extends PartNews {
+  readonly rig: Rig;
+  readonly setupId: string;
+  readonly drawer: readonly KitItem[];
+}
+
+/** One way more, and the parts of the catalogue that it would bring in. */
+export interface PoweringAnswer {
+  readonly told: WayTold;
+  readonly done: number;
+  readonly total: number;
+  readonly parts: readonly Part[];
+}
+
+const known = new WorkerParts();
+let collider: Promise<Collider> | undefined;
+let newest = 0;
+
+const breathe = () => new Promise((resolve) => setTimeout(resolve, 0));
+
+/** Told way by way; a newer question ends an older one, which then answers no more. */
+async function propose(
+  { rig, setupId, drawer, ...news }: PoweringQuestion,
+  onWay: (answer: PoweringAnswer) => void,
+): Promise<void> {
+  const run = (newest += 1);
+  known.take(news);
+  collider ??= loadCollider();
+  const budget = createBudget(questionBudgetMs, () => performance.now());
+  const [narrow, parts] = await Promise.all([
+    collider.then((one) => withBudget(one, budget)),
+    known.withCatalogue(),
+  ]);
+  budget.renew();
+  const report = measureReport(rig, setupId, parts, { collider: narrow });
+  const names = createNames(report.assembly, parts);
+  let done = 0;
+  for (const answer of proposeWays({ report, parts, drawer, collider: narrow })) {
+    budget.renew();
+    if (answer) {
+      done += 1;
+      const told = tellWay(answer, names, parts);
+      const edit = told.offered?.edit;
+      onWay({
+        told,
+        done,
+        total: poweringWays.length,
+        parts: known.tell(parts, edit ? [edit] : []),
+      });
+    }
+    await breathe();
+    if (run !== newest) return;
+  }
+}
+
+const api = { propose };
+export type PoweringApi = typeof api;
+expose(api);
