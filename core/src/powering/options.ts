@@ -188,10 +188,8 @@ export function listOptions(asked: OptionsAsked, device: Device): FeedOption[] {
       inBay: inBay?.used,
       lead: led?.lead,
       cost: addCosts(inBay?.cost ?? noCost, led?.cost ?? noCost),
-      takes: [
-        ...used.flatMap((u) => takesOf(u, asked)),
-        ...(outlet ? [`outlet ${outlet.itemId}.${outlet.port.id}`] : []),
-      ],
+      takes: used.flatMap((u) => takesOf(u, asked)),
+      outlet: outlet && `outlet ${outlet.itemId}.${outlet.port.id}`,
       drawsW: led && outlet ? measureDrawn(outlet.port, led.lead.part, draws) : 0,
     });
   };
@@ -205,6 +203,7 @@ export function listOptions(asked: OptionsAsked, device: Device): FeedOption[] {
       lead: undefined,
       cost: noCost,
       takes: [],
+      outlet: undefined,
       drawsW: draws,
     });
     return options;

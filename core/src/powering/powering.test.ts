@@ -81,6 +81,7 @@ describe('the least choice', () => {
       minor: fc.integer({ min: 0, max: 3 }),
       massG: fc.integer({ min: 0, max: 3 }),
       takes: fc.subarray(['a', 'b', 'c']),
+      outlet: fc.constantFrom(undefined, 'o', 'p', 'q'),
       drawsW: fc.integer({ min: 0, max: 4 }),
     });
     fc.assert(
@@ -102,8 +103,9 @@ describe('the least choice', () => {
               return;
             }
             for (const o of groups[at]!) {
-              if (drawsW + o.drawsW > bearsW || o.takes.some((t) => taken.includes(t))) continue;
-              visit(at + 1, [...taken, ...o.takes], drawsW + o.drawsW, addCosts(cost, o.cost));
+              const uses = [...o.takes, ...(o.outlet ? [o.outlet] : [])];
+              if (drawsW + o.drawsW > bearsW || uses.some((t) => taken.includes(t))) continue;
+              visit(at + 1, [...taken, ...uses], drawsW + o.drawsW, addCosts(cost, o.cost));
             }
           };
           visit(0, [], 0, noCost);
