@@ -2,7 +2,9 @@ import type { PartBook } from '../part/index.js';
 import { tryEdit, type CableRun, type Edit, type KitItem } from '../rig/index.js';
 import { createSpace, type Space } from '../space/index.js';
 import { listFittingLeads, type FittingLead } from './complete.js';
+import { findHold } from '../hold/index.js';
 import { leadLimits, listLeads, measureLeadWays } from './plugs.js';
+import { listLeadRooms } from './rooms.js';
 
 /** A lead that goes from one port to another, and whether it is as long as its way. */
 export interface LeadBetween extends FittingLead {
@@ -32,6 +34,7 @@ export function listLeadsBetween(
     assembly.byId.get(end.item)?.part.ports?.find((p) => p.id === end.port);
   const [a, b] = [portOf(from), portOf(to)];
   if (!a || !b) return [];
+  const hold = findHold(assembly);
   const fitting = listFittingLeads(assembly, parts, a, b, drawer).slice(0, mostLaid);
   const found = fitting.map((lead): LeadBetween => {
     const id = 'trial-lead';
@@ -43,7 +46,8 @@ export function listLeadsBetween(
     };
     const laid = createSpace(tryEdit(assembly, edit, parts), collider);
     const runs = listLeads(laid, () => lead.part).filter((l) => l.run.id === id);
-    const neededMm = measureLeadWays(laid, runs)[0]?.neededMm;
+    const rooms = listLeadRooms(laid, hold, parts);
+    const neededMm = measureLeadWays(laid, runs, rooms)[0]?.neededMm;
     const { lengthMm, stretchesToMm = lengthMm } = lead.part.cable ?? {};
     if (neededMm === undefined || lengthMm === undefined || stretchesToMm === undefined) {
       return { ...lead, neededMm, reach: 'unknown' };

@@ -11,7 +11,7 @@ import { defineSolidCheck, type SolidAsked } from './asked.js';
 import type { Hold } from '../hold/index.js';
 import { hasTrait, type KeepClear, type KeepClearPurpose, type PartBook } from '../part/index.js';
 import { compose } from '../placement/index.js';
-import { measureSetting, rigFromThing, type Assembly, type PlacedItem } from '../rig/index.js';
+import { measureSetting, rigFromThing, type PlacedItem } from '../rig/index.js';
 import { partFromSolid } from '../solid/index.js';
 import {
   doMeet,
@@ -32,7 +32,7 @@ import {
 } from '../space/index.js';
 import { mostMended } from './overlap.js';
 import { placePlug, type PluggedLead } from './plugs.js';
-import { hasOutsidePower } from './supply.js';
+import { isWanted } from './wanted.js';
 import type { Geometry } from './asked.js';
 import { listWaysOut } from './waysout.js';
 
@@ -71,36 +71,6 @@ const lostWords: Readonly<Record<KeepClearPurpose, string>> = {
   lever: 'you cannot work it',
   'battery-release': 'the battery does not come off',
 };
-
-/** Whether a purpose is wanted in this setup: what is not is a note, not a risk. */
-function isWanted(
-  assembly: Assembly,
-  parts: PartBook,
-  hold: Hold,
-  owner: PlacedItem,
-  space: Pick<KeepClear, 'id' | 'purpose'>,
-): boolean {
-  switch (space.purpose) {
-    case 'battery-door':
-    case 'battery-release': {
-      // The way out is the cell's own, the door its device's: what is fed from outside needs neither.
-      const carrier = hasTrait(owner.part, 'cell') ? owner.carriedBy?.parent : undefined;
-      return !hasOutsidePower(assembly, parts, carrier ?? owner.item.id);
-    }
-    case 'screen-swing':
-      // With another screen on the rig the body's own may stay shut.
-      return !assembly.items.some(
-        (p) => p.item.id !== owner.item.id && (p.part.screens?.length ?? 0) > 0,
-      );
-    case 'eyepiece':
-      return hold.kind === 'eye';
-    case 'plug-room':
-    case 'port-door':
-      return assembly.setup.cables !== undefined && assembly.setup.cables.length > 0;
-    default:
-      return true;
-  }
-}
 
 /** A door that opens this far lets out what is behind it, in degrees. */
 export const doorEnoughDeg = 90;

@@ -11,6 +11,7 @@ import { measureLensLoads, type LensLoad } from './lens.js';
 import { measureOrder } from './order.js';
 import type { Geometry } from './asked.js';
 import { listLeads, measureLeadWays, type LeadWay } from './plugs.js';
+import { listLeadRooms } from './rooms.js';
 import { measureSize, type Size } from './size.js';
 import { measureSlips, type Slip } from './slip.js';
 import { defineQuestion, type Asking } from '../question/index.js';
@@ -60,7 +61,10 @@ function measureSolid(geometry: Geometry, hold: Hold, parts: PartBook, lean: boo
     access,
     order: measureOrder(assembly, entries, access),
     leads,
-    leadWays: lean ? [] : measureLeadWays(space, leads),
+    leadWays:
+      lean || leads.length === 0
+        ? []
+        : measureLeadWays(space, leads, listLeadRooms(space, hold, parts)),
   };
 }
 

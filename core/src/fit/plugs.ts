@@ -3,7 +3,7 @@ import { sayMm, sayConnector } from '../words/index.js';
 import { defineSolidCheck, type SolidAsked } from './asked.js';
 import type { Connector, Port } from '../part/index.js';
 import { add, cross, dot, measureLength, scale, subtract, type Vec3 } from '../placement/index.js';
-import { findWay, type Route } from '../route/index.js';
+import { findWay, leadRadiusMm, type Route } from '../route/index.js';
 import {
   measureSetting,
   placeRay,
@@ -20,7 +20,12 @@ import {
 } from '../space/index.js';
 
 /** What a plug and its cable are where nobody states it, in mm (estimates of common moulded plugs). */
-export const plugGuess = { bodyMm: 30, bodyRadiusMm: 6, bendRadiusMm: 15, cableRadiusMm: 2.5 };
+export const plugGuess = {
+  bodyMm: 30,
+  bodyRadiusMm: 6,
+  bendRadiusMm: 15,
+  cableRadiusMm: leadRadiusMm,
+};
 
 /** One end of a lead: where it plugs in, and the plug. Lengths in mm, places in the rig's frame. */
 export interface PluggedEnd {
@@ -44,6 +49,8 @@ export interface PluggedLead {
   readonly lengthMm: number | undefined;
   readonly relaxedMm: number | undefined;
   readonly bendRadiusMm: number;
+  /** Half its thickness. */
+  readonly radiusMm: number;
 }
 
 /** The planned leads of a setup, as far as both their ends are on the rig. */
@@ -81,6 +88,7 @@ export function listLeads(space: Pick<Space, 'assembly'>, lookUp: LeadParts): Pl
         lengthMm: make?.stretchesToMm ?? make?.lengthMm,
         relaxedMm: make?.lengthMm,
         bendRadiusMm: make?.bendRadiusMm ?? plugGuess.bendRadiusMm,
+        radiusMm: make?.thicknessMm === undefined ? leadRadiusMm : make.thicknessMm / 2,
       },
     ];
   });
@@ -267,8 +275,12 @@ export interface LeadWay {
   readonly neededMm: number;
 }
 
-/** The ways of all leads whose plugs fit: about the shortest past all that is there. */
-export function measureLeadWays(space: Space, leads: readonly PluggedLead[]): LeadWay[] {
+/** The ways of all leads whose plugs fit: the shortest past all that is there and what is to be kept clear. */
+export function measureLeadWays(
+  space: Space,
+  leads: readonly PluggedLead[],
+  avoid: readonly SpacedSolid[],
+): LeadWay[] {
   return leads
     .filter((lead) => lead.from.fits && lead.to.fits)
     .map((lead) => {
@@ -276,6 +288,7 @@ export function measureLeadWays(space: Space, leads: readonly PluggedLead[]): Le
         space,
         measureTail(lead.from, lead.bendRadiusMm),
         measureTail(lead.to, lead.bendRadiusMm),
+        { radiusMm: lead.radiusMm, avoid },
       );
       const neededMm = way.lengthMm + lead.from.bodyMm + lead.to.bodyMm + 2 * lead.bendRadiusMm;
       return { lead, way, neededMm };

@@ -1,7 +1,9 @@
 import { createFinding, defineFinding, stating, type AnyFinding } from '../finding/index.js';
+import { findHold } from '../hold/index.js';
 import type { Movement, PartBook } from '../part/index.js';
 import { tryEdit, type Assembly, type Edit, type PlacedItem } from '../rig/index.js';
 import { createSpace, type Space } from '../space/index.js';
+import { listLeadRooms } from './rooms.js';
 import { sayMm } from '../words/index.js';
 import { defineSolidCheck, type SolidAsked } from './asked.js';
 import {
@@ -141,7 +143,8 @@ export function measureWorstStance(
     }));
     const moved = createSpace(tryEdit(assembly, { type: 'all', edits }, parts), collider);
     const lead = listLeads(moved, lookUp).filter((l) => l.run.id === runId);
-    return measureLeadWays(moved, lead)[0]?.neededMm;
+    const rooms = listLeadRooms(moved, findHold(moved.assembly), parts);
+    return measureLeadWays(moved, lead, rooms)[0]?.neededMm;
   };
   // Two rounds: where one stands may decide where another needs most.
   for (let round = 0; round < (between.length > 1 ? 2 : 1); round += 1) {

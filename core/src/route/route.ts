@@ -1,10 +1,12 @@
-import { measureLength, subtract, toUnit, type Vec3 } from '../placement/index.js';
-import { mayMeet } from '../solid/index.js';
-import { createProbe, isEntered, type Space, type SpacedSolid } from '../space/index.js';
+import { subtract, measureLength, type Vec3 } from '../placement/index.js';
+import { measureDistanceMm, mayMeet, noBounds, uniteBounds, type Bounds } from '../solid/index.js';
+import type { Space, SpacedSolid } from '../space/index.js';
 import { tolerances } from '../units/index.js';
-import { searchGrid, tellWalls, type Search } from './grid.js';
+import { allowEnds, escape, isStretchFree, listObstacles, toBody, toRig } from './obstacles.js';
+import { searchWays } from './search.js';
+import { drawTight, measurePath } from './taut.js';
 
-/** How far a lead is laid from what it passes, to its middle, in mm (estimate: a thin lead). */
+/** How far the middle of a lead is laid from what it passes where its thickness is not stated, in mm (estimate: a thin lead). */
 export const leadRadiusMm = 2.5;
 /** A way of a lead through free space. */
 export interface Route {
@@ -14,92 +16,148 @@ export interface Route {
   readonly found: boolean;
 }
 
-function measurePath(points: readonly Vec3[]): number {
-  return points.reduce(
-    (sum, p, i) => (i === 0 ? 0 : sum + measureLength(subtract(p, points[i - 1]!))),
-    0,
-  );
-}
-
-/** Whether a lead can be laid straight between two points. */
-function isFree(space: Space, a: Vec3, b: Vec3): boolean {
-  const along = subtract(b, a);
-  const length = measureLength(along);
-  if (length < 0.5) return true;
-  return !isEntered(space, [createProbe(a, toUnit(along), leadRadiusMm, length)], () => true);
-}
-
-/** Draws a way tight: corners that can be cut straight across are left out. */
-function tighten(space: Space, points: readonly Vec3[]): Vec3[] {
-  const tight: Vec3[] = [points[0]!];
-  let at = 0;
-  while (at < points.length - 1) {
-    let next = points.length - 1;
-    while (next > at + 1 && !isFree(space, points[at]!, points[next]!)) next -= 1;
-    tight.push(points[next]!);
-    at = next;
-  }
-  return tight;
+/** How a way is looked for. */
+export interface RouteOptions {
+  /** Half the thickness of the lead, mm; 0 of one that is flat. */
+  readonly radiusMm?: number | undefined;
+  /** What is to be kept clear besides the solids: where one of the ends is within, that space is let be. */
+  readonly avoid?: readonly SpacedSolid[] | undefined;
 }
 
 /** A way that was found, and what it rests on. */
 interface Kept {
   readonly route: Route;
-  readonly search: Search;
-  /** What stands where it was looked, in the order of the rig. */
+  readonly bounds: Bounds;
+  /** What stands where it was looked, in the order of the rig; and what is to be kept clear there. */
   readonly near: readonly (readonly SpacedSolid[])[];
+  readonly kept: readonly SpacedSolid[];
 }
 
 /** Ways that are kept of one body: those of all leads of some setups, and where their ends were while they were dragged. */
 const mostKept = 200;
 
 // Kept by the body, which stands still: a way is that way again as long as what stands about it stands where it stood.
-const kept = new WeakMap<readonly SpacedSolid[], Map<string, Kept>>();
+const ways = new WeakMap<readonly SpacedSolid[], Map<string, Kept>>();
 
-function listNear(space: Space, { bounds }: Search): (readonly SpacedSolid[])[] {
-  // What only touches may be in the way by a rounding.
-  const slack = -tolerances.lengthMm;
-  return space.items.filter((i) => mayMeet(i.bounds, bounds, slack)).map((i) => i.solids);
+// What only touches may be in the way by a rounding.
+const slackMm = -tolerances.lengthMm;
+
+const listNear = (space: Space, bounds: Bounds): (readonly SpacedSolid[])[] =>
+  space.items.filter((i) => mayMeet(i.bounds, bounds, slackMm)).map((i) => i.solids);
+
+const listKept = (avoid: readonly SpacedSolid[], bounds: Bounds): SpacedSolid[] =>
+  avoid.filter((s) => mayMeet(s.bounds, bounds, slackMm));
+
+const isSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((one, i) => one === b[i]);
+
+/** All corners of bounds, in the rig's frame, as bounds there. */
+function toRigBounds(space: Space, { lowMm, highMm }: Bounds, byMm: number): Bounds {
+  const corners = [lowMm, highMm].flatMap((x) =>
+    [lowMm, highMm].flatMap((y) => [lowMm, highMm].map((z): Vec3 => [x[0], y[1], z[2]])),
+  );
+  const all = toRig(space, corners).reduce<Bounds>(
+    (sum, p) => uniteBounds(sum, { lowMm: p, highMm: p }),
+    noBounds,
+  );
+  const grow = (v: Vec3, by: number): Vec3 => [v[0] + by, v[1] + by, v[2] + by];
+  return { lowMm: grow(all.lowMm, -byMm), highMm: grow(all.highMm, byMm) };
 }
 
-function isStill(space: Space, from: Vec3, to: Vec3, { search, near }: Kept): boolean {
-  if (search.walls !== undefined && search.walls !== tellWalls(space, from, to)) return false;
-  const now = listNear(space, search);
-  return now.length === near.length && now.every((solids, i) => solids === near[i]);
+/** A way, and what was looked at for it, in the frame of the search. */
+interface Looked {
+  readonly route: Route;
+  readonly bounds: Bounds;
 }
 
-/** The way past what stands between. */
-function searchWay(space: Space, from: Vec3, to: Vec3, straight: Route): [Route, Search] {
-  const search = searchGrid(space, from, to, leadRadiusMm);
-  if (!search.points) return [{ ...straight, found: false }, search];
-  const points = tighten(space, search.points);
-  return [{ points, lengthMm: measurePath(points), found: true }, search];
+function look(
+  space: Space,
+  from: Vec3,
+  to: Vec3,
+  radiusMm: number,
+  avoid: readonly SpacedSolid[],
+): Looked {
+  const isWithin = (s: SpacedSolid, p: Vec3) =>
+    s.solid.type !== 'hull' && measureDistanceMm(s.solid, s.rigFromSolid, p) < 0;
+  const clear = avoid.filter((s) => !isWithin(s, from) && !isWithin(s, to));
+  const obstacles = listObstacles(space, clear, radiusMm);
+  const solids = obstacles.slice(0, obstacles.length - clear.length);
+  const straight = (found: boolean): Route => ({
+    points: [from, to],
+    lengthMm: measureLength(subtract(to, from)),
+    found,
+  });
+  const ends = [toBody(space, from), toBody(space, to)] as const;
+  const out = ends.map((p) => escape(solids, p));
+  const [a, b] = out;
+  const own: Bounds = ends.reduce<Bounds>(
+    (sum, p) => uniteBounds(sum, { lowMm: p, highMm: p }),
+    noBounds,
+  );
+  if (!a || !b) return { route: straight(false), bounds: own };
+  allowEnds(obstacles, [a, b]);
+  if (isStretchFree(obstacles, a, b)) {
+    const points =
+      a === ends[0] && b === ends[1] ? [from, to] : toRig(space, [ends[0], a, b, ends[1]]);
+    return {
+      route: { points, lengthMm: measurePath(points), found: true },
+      bounds: own,
+    };
+  }
+  const search = searchWays(obstacles, a, b, space.collider.rest);
+  const [tight] = search.ways
+    .map((points) => drawTight(obstacles, points))
+    .sort((x, y) => measurePath(x) - measurePath(y));
+  if (!tight) return { route: straight(false), bounds: search.bounds };
+  const whole = [
+    ...(a === ends[0] ? [] : [ends[0]]),
+    ...tight,
+    ...(b === ends[1] ? [] : [ends[1]]),
+  ];
+  const points = toRig(space, whole);
+  return {
+    route: { points, lengthMm: measurePath(points), found: true },
+    // Drawn tight it may lie a little beside the places that were looked at.
+    bounds: whole.reduce((sum, p) => uniteBounds(sum, { lowMm: p, highMm: p }), search.bounds),
+  };
 }
 
 /**
- * About the shortest way of a thin lead between two points past all solids of a setup: straight where that
- * is free, otherwise over a grid of 10 mm and drawn tight. Where none is found, the straight line, said to
- * be a lower limit.
+ * The shortest way of a lead between two points past all solids of a setup and what is to be kept clear, its middle half its
+ * thickness away: straight where that is free, otherwise the shortest by places at which it may bend, drawn tight. What is to be kept clear is let be where no way goes round it; where
+ * none is found at all, the straight line, said to be a lower limit. Turned together with its rig a way is the same.
  */
-export function findWay(space: Space, from: Vec3, to: Vec3): Route {
-  const straight: Route = {
-    points: [from, to],
-    lengthMm: measureLength(subtract(to, from)),
-    found: true,
-  };
+export function findWay(
+  space: Space,
+  from: Vec3,
+  to: Vec3,
+  { radiusMm = leadRadiusMm, avoid = [] }: RouteOptions = {},
+): Route {
   const root = space.items[0]?.solids;
-  const ways = root && (kept.get(root) ?? new Map<string, Kept>());
-  const key = `${from.join()} ${to.join()}`;
-  const known = ways?.get(key);
-  if (known && isStill(space, from, to, known)) return known.route;
-  if (isFree(space, from, to)) return straight;
-  const [route, search] = searchWay(space, from, to, straight);
-  if (root && ways) {
-    ways.delete(key);
-    ways.set(key, { route, search, near: listNear(space, search) });
-    const [oldest] = ways.keys();
-    if (ways.size > mostKept && oldest !== undefined) ways.delete(oldest);
-    kept.set(root, ways);
+  const byEnds = root && (ways.get(root) ?? new Map<string, Kept>());
+  const key = `${radiusMm} ${from.join()} ${to.join()}`;
+  const known = byEnds?.get(key);
+  if (known) {
+    const isStill =
+      isSame(listNear(space, known.bounds), known.near) &&
+      isSame(listKept(avoid, known.bounds), known.kept);
+    if (isStill) return known.route;
+  }
+  let looked = look(space, from, to, radiusMm, avoid);
+  if (!looked.route.found && avoid.length > 0) looked = look(space, from, to, radiusMm, []);
+  const { route } = looked;
+  const bounds = toRigBounds(space, looked.bounds, radiusMm);
+  if (root && byEnds) {
+    byEnds.delete(key);
+    byEnds.set(key, {
+      route,
+      bounds,
+      near: listNear(space, bounds),
+      kept: listKept(avoid, bounds),
+    });
+    const [oldest] = byEnds.keys();
+    if (byEnds.size > mostKept && oldest !== undefined) byEnds.delete(oldest);
+    ways.set(root, byEnds);
   }
   return route;
 }

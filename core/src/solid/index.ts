@@ -6,3 +6,4 @@ export * from './project.js';
 export * from './ray.js';
 export * from './bounds.js';
 export * from './inside.js';
+export * from './distance.js';

@@ -1,0 +1,162 @@
+import { add, cross, dot, measureLength, scale, subtract, type Vec3 } from '../placement/index.js';
+import {
+  isNearBounds,
+  isStretchFree,
+  measureApartMm,
+  measureOut,
+  slackMm,
+  type Obstacle,
+} from './obstacles.js';
+
+/** Drawing tight ends where a round shortens the way by less than this, in mm: far below the half millimetre that is asked. */
+const enoughMm = 0.02;
+/** And after so many rounds: each either shortens it by that or is the last. */
+const mostRounds = 40;
+/** Corners nearer to each other than this are one, in mm. */
+const oneMm = 0.05;
+/** What is nearer to an obstacle than its distance and this rests on it, in mm. */
+const restsMm = 0.1;
+/** So far before and behind a corner it is looked which way is out, in mm. */
+const lookMm = 2;
+/** A corner that bends by less is as good as an arc: round 30 mm it is a hundredth of a millimetre longer. In radians. */
+const enoughRad = 0.1;
+/** A way has no more corners than this. */
+const mostCorners = 60;
+
+export function measurePath(points: readonly Vec3[]): number {
+  let sum = 0;
+  for (let i = 1; i < points.length; i += 1) {
+    sum += measureLength(subtract(points[i]!, points[i - 1]!));
+  }
+  return sum;
+}
+
+const between = (a: Vec3, b: Vec3, t: number): Vec3 => add(a, scale(subtract(b, a), t));
+
+/** A point moved out of whatever it is too near to, if a few pushes do. */
+function pushOut(obstacles: readonly Obstacle[], point: Vec3): Vec3 {
+  let p = point;
+  // Two faces that meet push one after the other; a few rounds settle it.
+  for (let i = 0; i < 4; i += 1) {
+    let moved = false;
+    for (const o of obstacles) {
+      if (!isNearBounds(o, p, o.clearMm)) continue;
+      const lacks = o.clearMm - measureApartMm(o, p);
+      if (lacks <= slackMm / 2) continue;
+      p = add(p, scale(measureOut(o, p), lacks));
+      moved = true;
+    }
+    if (!moved) break;
+  }
+  return p;
+}
+
+/** Corners that can be left out, the farthest reach first. */
+export function dropCorners(obstacles: readonly Obstacle[], points: readonly Vec3[]): Vec3[] {
+  const tight: Vec3[] = [points[0]!];
+  let at = 0;
+  while (at < points.length - 1) {
+    let next = points.length - 1;
+    while (next > at + 1 && !isStretchFree(obstacles, points[at]!, points[next]!)) next -= 1;
+    tight.push(points[next]!);
+    at = next;
+  }
+  return tight;
+}
+
+/** A corner slid to where the way through it is shorter, along what it rests on; as it was where none is near. */
+function slideCorner(obstacles: readonly Obstacle[], a: Vec3, b: Vec3, c: Vec3): Vec3 {
+  const [toA, toC] = [subtract(a, b), subtract(c, b)];
+  const [la, lc] = [measureLength(toA), measureLength(toC)];
+  if (la < 1e-6 || lc < 1e-6) return b;
+  const now = la + lc;
+  const full = add(scale(toA, 1 / la), scale(toC, 1 / lc));
+  const ways: Vec3[] = [];
+  let pull = full;
+  for (const o of obstacles) {
+    if (!isNearBounds(o, b, o.clearMm + restsMm)) continue;
+    if (measureApartMm(o, b) > o.clearMm + restsMm) continue;
+    // Along the edge that it goes over: square to the ways out just before it and just behind it.
+    const before = measureOut(o, between(b, a, Math.min(0.5, lookMm / la)));
+    const behind = measureOut(o, between(b, c, Math.min(0.5, lookMm / lc)));
+    const edge = cross(before, behind);
+    const sharp = measureLength(edge);
+    if (sharp > 0.05) ways.push(scale(edge, dot(full, edge) / (sharp * sharp)));
+    // What it rests on takes what pushes into it.
+    const out = measureOut(o, b);
+    const into = dot(pull, out);
+    if (into < 0) pull = subtract(pull, scale(out, into));
+  }
+  for (const way of [...ways, pull]) {
+    const strength = measureLength(way);
+    if (strength < 1e-5) continue;
+    const along = scale(way, 1 / strength);
+    // Newton's first guess of how far: the way bends by 1/la + 1/lc for each mm.
+    let step = Math.min((strength * la * lc) / (la + lc), la, lc);
+    for (let i = 0; i < 7 && step > oneMm / 10; i += 1, step /= 3) {
+      const there = pushOut(obstacles, add(b, scale(along, step)));
+      const length = measureLength(subtract(a, there)) + measureLength(subtract(c, there));
+      if (length >= now - 1e-4) continue;
+      if (isStretchFree(obstacles, a, there) && isStretchFree(obstacles, there, c)) return there;
+    }
+  }
+  return b;
+}
+
+/** A corner cut by as much as goes: one point, or the two ends of the cut. */
+function cutCorner(obstacles: readonly Obstacle[], a: Vec3, b: Vec3, c: Vec3): Vec3[] {
+  const [la, lc] = [measureLength(subtract(a, b)), measureLength(subtract(c, b))];
+  const reach = Math.min(la, lc);
+  if (reach < oneMm) return [b];
+  const bend = dot(subtract(b, a), subtract(c, b)) / (la * lc);
+  if (bend > Math.cos(enoughRad)) return [b];
+  const cut = (mm: number): [Vec3, Vec3] => [between(b, a, mm / la), between(b, c, mm / lc)];
+  let [good, bad] = [0, reach];
+  if (isStretchFree(obstacles, ...cut(reach))) good = reach;
+  // Halving to a twentieth of a millimetre.
+  for (; good < reach && bad - good > oneMm;) {
+    const middle = (good + bad) / 2;
+    if (isStretchFree(obstacles, ...cut(middle))) good = middle;
+    else bad = middle;
+  }
+  return good < oneMm ? [b] : cut(good);
+}
+
+/**
+ * A way drawn tight past obstacles, as a lead that is pulled would lie: corners that can be left out are, those that remain are slid
+ * along what they rest on and cut where that is round, until nothing shortens it. Stays on the side of each obstacle on which it was.
+ */
+export function drawTight(obstacles: readonly Obstacle[], points: readonly Vec3[]): Vec3[] {
+  let way = dropCorners(obstacles, points);
+  let length = measurePath(way);
+  for (let round = 0; round < mostRounds && way.length > 2; round += 1) {
+    for (let i = 1; i < way.length - 1; i += 1) {
+      way[i] = slideCorner(obstacles, way[i - 1]!, way[i]!, way[i + 1]!);
+    }
+    if (way.length < mostCorners) {
+      const cut: Vec3[] = [way[0]!];
+      for (let i = 1; i < way.length - 1; i += 1) {
+        cut.push(...cutCorner(obstacles, cut.at(-1)!, way[i]!, way[i + 1]!));
+      }
+      cut.push(way.at(-1)!);
+      way = cut;
+    }
+    way = dropNear(obstacles, way);
+    const now = measurePath(way);
+    if (length - now < enoughMm) break;
+    length = now;
+  }
+  return way;
+}
+
+/** The way without corners that one need not go by. */
+function dropNear(obstacles: readonly Obstacle[], way: readonly Vec3[]): Vec3[] {
+  const kept: Vec3[] = [way[0]!];
+  for (let i = 1; i < way.length - 1; i += 1) {
+    const [a, b, c] = [kept.at(-1)!, way[i]!, way[i + 1]!];
+    if (isStretchFree(obstacles, a, c)) continue;
+    kept.push(b);
+  }
+  kept.push(way.at(-1)!);
+  return kept;
+}
