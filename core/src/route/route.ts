@@ -35,9 +35,11 @@ interface Kept {
 
 /** Ways that are kept of one body: those of all leads of some setups, and where their ends were while they were dragged. */
 const mostKept = 200;
+/** And of one pair of ends: with each lens of a set. */
+const mostVariants = 4;
 
 // Kept by the body, which stands still: a way is that way again as long as what stands about it stands where it stood.
-const ways = new WeakMap<readonly SpacedSolid[], Map<string, Kept>>();
+const ways = new WeakMap<readonly SpacedSolid[], Map<string, readonly Kept[]>>();
 
 // What only touches may be in the way by a rounding.
 const slackMm = -tolerances.lengthMm;
@@ -48,8 +50,31 @@ const listNear = (space: Space, bounds: Bounds): (readonly SpacedSolid[])[] =>
 const listKept = (avoid: readonly SpacedSolid[], bounds: Bounds): SpacedSolid[] =>
   avoid.filter((s) => mayMeet(s.bounds, bounds, slackMm));
 
-const isSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
-  a.length === b.length && a.every((one, i) => one === b[i]);
+const isSameVec = (a: Vec3, b: Vec3): boolean => a[0] === b[0] && a[1] === b[1] && a[2] === b[2];
+
+/** Whether a solid stands where another stood, and is that one. */
+function isSameSolid(a: SpacedSolid, b: SpacedSolid): boolean {
+  if (a === b) return true;
+  const [p, q] = [a.rigFromSolid, b.rigFromSolid];
+  return (
+    a.solid === b.solid &&
+    isSameVec(p.originMm, q.originMm) &&
+    isSameVec(p.rotation.x, q.rotation.x) &&
+    isSameVec(p.rotation.y, q.rotation.y)
+  );
+}
+
+const areSame = (a: readonly SpacedSolid[], b: readonly SpacedSolid[]): boolean =>
+  a === b || (a.length === b.length && a.every((one, i) => isSameSolid(one, b[i]!)));
+
+const isStill = (space: Space, avoid: readonly SpacedSolid[], known: Kept): boolean => {
+  const near = listNear(space, known.bounds);
+  return (
+    near.length === known.near.length &&
+    near.every((solids, i) => areSame(solids, known.near[i]!)) &&
+    areSame(listKept(avoid, known.bounds), known.kept)
+  );
+};
 
 /** All corners of bounds, in the rig's frame, as bounds there. */
 function toRigBounds(space: Space, { lowMm, highMm }: Bounds, byMm: number): Bounds {
@@ -134,27 +159,20 @@ export function findWay(
   { radiusMm = leadRadiusMm, avoid = [] }: RouteOptions = {},
 ): Route {
   const root = space.items[0]?.solids;
-  const byEnds = root && (ways.get(root) ?? new Map<string, Kept>());
+  const byEnds = root && (ways.get(root) ?? new Map<string, readonly Kept[]>());
   const key = `${radiusMm} ${from.join()} ${to.join()}`;
-  const known = byEnds?.get(key);
-  if (known) {
-    const isStill =
-      isSame(listNear(space, known.bounds), known.near) &&
-      isSame(listKept(avoid, known.bounds), known.kept);
-    if (isStill) return known.route;
-  }
+  const variants = byEnds?.get(key) ?? [];
+  const known = variants.find((one) => isStill(space, avoid, one));
+  if (known) return known.route;
   let looked = look(space, from, to, radiusMm, avoid);
   if (!looked.route.found && avoid.length > 0) looked = look(space, from, to, radiusMm, []);
   const { route } = looked;
   const bounds = toRigBounds(space, looked.bounds, radiusMm);
   if (root && byEnds) {
+    const near = listNear(space, bounds);
+    const one: Kept = { route, bounds, near, kept: listKept(avoid, bounds) };
     byEnds.delete(key);
-    byEnds.set(key, {
-      route,
-      bounds,
-      near: listNear(space, bounds),
-      kept: listKept(avoid, bounds),
-    });
+    byEnds.set(key, [one, ...variants].slice(0, mostVariants));
     const [oldest] = byEnds.keys();
     if (byEnds.size > mostKept && oldest !== undefined) byEnds.delete(oldest);
     ways.set(root, byEnds);

@@ -189,12 +189,25 @@ function cutLoops(takers: Map<string, Taker>): Network['loops'] {
   return loops;
 }
 
+// Several questions ask for the network of one setup.
+const networks = new WeakMap<Assembly, { readonly parts: PartBook; readonly network: Network }>();
+
+/** {@link makeNetwork}, made once for a setup as it stands. */
+export function readNetwork(assembly: Assembly, parts: PartBook): Network {
+  let known = networks.get(assembly);
+  if (known?.parts !== parts) {
+    known = { parts, network: makeNetwork(assembly, parts) };
+    networks.set(assembly, known);
+  }
+  return known.network;
+}
+
 /**
  * The network of a setup: what feeds what, by its cells in bays, batteries on plates and leads between ports. Linear in
  * items and leads. Whether a voltage agrees is not asked here; a lead that would let an item feed itself is named and
  * left out.
  */
-export function readNetwork(assembly: Assembly, parts: PartBook): Network {
+function makeNetwork(assembly: Assembly, parts: PartBook): Network {
   const takers = new Map<string, Taker>();
   const stores = new Map<string, Store>();
   const leads = listLeadsAt(assembly, parts);
