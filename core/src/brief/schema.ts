@@ -17,6 +17,9 @@ export const Limits = z.strictObject({
 });
 export type Limits = z.infer<typeof Limits>;
 
+/** Names a setup as rigs do. */
+const LocalName = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$/u, 'no setup is called so');
+
 /** A day is at most this long, in h. */
 const mostHours = 48;
 
@@ -33,6 +36,8 @@ export const DayStretch = z
     idle: z.number('how much of it is spent waiting is missing').min(0).max(1),
     mains: z.boolean().optional(),
     temperatureC: z.number().min(-60).max(70).optional(),
+    /** The setup that is used in it; whichever is looked at where absent. */
+    setup: LocalName.optional(),
   })
   .refine((s) => s.record + s.idle <= 1 + 1e-9, {
     path: ['idle'],
@@ -51,8 +56,19 @@ const Day = z.strictObject({
       message: `together they are longer than ${mostHours} h`,
     })
     .optional(),
+  /** When it begins, by the clock: "06:30". */
+  startsAt: z
+    .string()
+    .regex(/^([01]\d|2[0-3]):[0-5]\d$/u, 'a time of day is written like 06:30')
+    .optional(),
   /** Of each cell so much is not planned with, 0 to 1. */
   reserve: z.number().min(0).max(0.9).optional(),
+  /** A cell is changed when so much of it is left, 0 to 1; when it is empty where absent. */
+  swapAtShare: z.number().min(0).max(0.9).optional(),
+  /** What is not full is changed in every break, before it has to be. */
+  swapInBreaks: z.boolean().optional(),
+  /** The way in which the body records, by its name. */
+  mode: Name.optional(),
   mainsBreak: z.boolean().optional(),
   temperatureC: z.number().min(-60).max(70).optional(),
   flights: z.int().min(0).max(50).optional(),

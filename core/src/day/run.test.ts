@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { placeSetup, type Joint } from '../rig/index.js';
 import type { Part } from '../part/index.js';
 import { readNetwork, type Network } from '../wire/index.js';
-import { brick, createPowerRig, device, lead, onPlate } from '../testing/power.js';
+import { brick, createPowerRig, device, lead, onPlate, socketFor } from '../testing/power.js';
 import { joint } from '../testing/rigs.js';
 import { tries } from '../testing/depth.js';
 import { measureColdShare, runDay, type DayAsked, type DayPart } from './index.js';
@@ -320,5 +320,108 @@ describe('of any day', () => {
       }),
       { numRuns: tries(200) },
     );
+  });
+});
+
+describe('when cells are changed, and charged on the rig', () => {
+  const spare = { itemId: 'spare', energyWh: 60, fits: ['brick'] };
+  const swaps = (day: ReturnType<typeof run>) =>
+    day.events.flatMap((e) => (e.kind === 'swap' ? [[e.atH, e.out, e.in, e.dark.length]] : []));
+
+  it('at a fifth a cell of 60 Wh is changed after 4.8 h, and used up when nothing else is left', () => {
+    const net = network([brick('brick', 60)], [onPlate('brick')]);
+    const day = run(net, [stretch(13)], {
+      spares: [spare],
+      fits: () => ['brick'],
+      swap: { atShare: 0.2, inBreaks: false },
+    });
+    const [first, second] = swaps(day);
+    expect(first![0]).toBeCloseTo(4.8, 9);
+    expect(first!.slice(1)).toEqual(['brick', 'spare', 1]);
+    // At 9.6 h the first one has as much left as the second: it is no better, and goes in only once that is empty.
+    expect(second![0]).toBeCloseTo(10.8, 9);
+    expect(day.darkAtH.get('body')).toBeCloseTo(12, 9);
+    expect(balance(day)).toBeCloseTo(0, 9);
+  });
+
+  it('in a break what is not full is changed, and nobody goes dark for it', () => {
+    const net = network([brick('brick', 60)], [onPlate('brick')]);
+    const parts = [stretch(2), stretch(1, { record: 0 }), stretch(5)];
+    const early = run(net, parts, { spares: [spare], swap: { atShare: 0, inBreaks: true } });
+    expect(swaps(early)).toEqual([[2, 'brick', 'spare', 0]]);
+    const late = run(net, parts, { spares: [spare] });
+    expect(swaps(late)).toEqual([[7, 'brick', 'spare', 1]]);
+  });
+
+  /** A lamp of 6 W with 20 Wh of its own at a brick of 100 Wh, by a lead whose power does this to it; without it alone. */
+  const lamp = (effect: 'charges' | 'charges-off' | undefined) =>
+    network(
+      [
+        brick('brick', 100),
+        device('lamp', 6, {
+          kind: 'lamp',
+          innerCell: true,
+          cell: { energyWh: 20, chargeW: 4 },
+          ports: [socketFor('in', 'in', { minV: 7, maxV: 17, ...(effect ? { effect } : {}) })],
+        }),
+        lead('one'),
+      ],
+      [onPlate('brick'), joint('a', 'lamp.base', 'body.a')],
+      effect ? [['one', 'body.raw', 'lamp.in']] : [],
+    );
+  const wattsOf = (net: Network) => (id: string) => {
+    const { recordW = 0 } = net.takers.get(id)?.placed.part.draw ?? {};
+    return { recordW, idleW: recordW };
+  };
+
+  it('an input that charges only while it is off fills the cell in a break, out of the brick', () => {
+    const day = run(lamp('charges-off'), [stretch(2), stretch(1, { record: 0 })]);
+    const left = (id: string) => day.charge.get(id)!.at(-1)!.wh;
+    // 2 h at 6 W out of its own 20 Wh, then an hour at 4 W into it; the body takes 2 h at 10 W.
+    expect(left('lamp')).toBeCloseTo(20 - 12 + 4, 9);
+    expect(left('brick')).toBeCloseTo(100 - 20 - 4, 9);
+    expect(balance(day)).toBeCloseTo(0, 9);
+    const cold = run(lamp('charges-off'), [
+      stretch(2),
+      stretch(1, { record: 0, temperatureC: -1 }),
+    ]);
+    expect(cold.charge.get('lamp')!.at(-1)!.wh).toBeCloseTo(8, 9);
+  });
+
+  it('one that charges runs it, and fills its cell with what is left over', () => {
+    const alone = lamp(undefined);
+    const day = run(lamp('charges'), [
+      stretch(1, { rig: { network: alone, watts: wattsOf(alone) } }),
+      stretch(1),
+      stretch(1),
+    ]);
+    const at = (id: string, h: number) =>
+      day.charge
+        .get(id)!
+        .filter((p) => Math.abs(p.atH - h) < 1e-9)
+        .at(-1)!.wh;
+    // An hour out of its own cell; then an hour at 4 W into that, and half an hour until it is full.
+    expect([at('lamp', 1), at('lamp', 2)]).toEqual([14, 18]);
+    expect(at('lamp', 2.5)).toBeCloseTo(20, 9);
+    expect(at('brick', 3)).toBeCloseTo(100 - 30 - 12 - 6, 9);
+    expect(balance(day)).toBeCloseTo(0, 9);
+  });
+
+  it('a stretch with another rig has its loads; what is off it waits with what it has', () => {
+    const bare = network([brick('brick', 60)], [onPlate('brick')]);
+    const full = network(
+      [brick('brick', 60), device('near', 8), lead('one')],
+      [onPlate('brick'), joint('a', 'near.base', 'body.a')],
+      [['one', 'body.raw', 'near.in']],
+    );
+    const day = run(full, [
+      stretch(1),
+      stretch(2, { rig: { network: bare, watts: wattsOf(bare) } }),
+      stretch(1),
+    ]);
+    // 18 W, then 10 W for two hours, then 18 W: 56 of 60 Wh.
+    expect(day.charge.get('brick')!.at(-1)!.wh).toBeCloseTo(4, 9);
+    expect(day.darkAtH.size).toBe(0);
+    expect(balance(day)).toBeCloseTo(0, 9);
   });
 });

@@ -1,6 +1,26 @@
 import type { Feed, Network } from '../wire/index.js';
 import { measureColdShare } from './cold.js';
 
+/** What stands on the rig in a stretch of the day, and what it takes. */
+export interface DayRig {
+  readonly network: Network;
+  /** What an item takes while it records and while it waits, W. 0 for what passes power on. */
+  readonly watts: (itemId: string) => { readonly recordW: number; readonly idleW: number };
+  /** Feeds that give nothing: their voltage or level does not agree. */
+  readonly isDead?: (feed: Feed) => boolean;
+}
+
+/** When a cell is changed that need not be yet. */
+export interface SwapRule {
+  /** When so much of it is left, 0 to 1; 0 where it is used up. */
+  readonly atShare: number;
+  /** In every break what is not full. */
+  readonly inBreaks: boolean;
+}
+
+/** What a camera puts into a cell in its bay where nobody says it, W (estimate). */
+export const usualInPlaceW = 10;
+
 /** A stretch of the day, every figure said. Shares are of its time, 0 to 1. */
 export interface DayPart {
   readonly name: string;
@@ -9,6 +29,10 @@ export interface DayPart {
   readonly idle: number;
   readonly mains: boolean;
   readonly temperatureC: number;
+  /** The setup that it names. */
+  readonly setupId?: string;
+  /** What stands on the rig in it, where that is not what stands on it otherwise. */
+  readonly rig?: DayRig;
 }
 
 /** A cell of the kit that is not on the rig. */
@@ -30,12 +54,7 @@ export interface ChargingBays {
   takes(itemId: string): boolean;
 }
 
-export interface DayAsked {
-  readonly network: Network;
-  /** What an item takes while it records and while it waits, W. 0 for what passes power on. */
-  readonly watts: (itemId: string) => { readonly recordW: number; readonly idleW: number };
-  /** Feeds that give nothing: their voltage or level does not agree. */
-  readonly isDead?: (feed: Feed) => boolean;
+export interface DayAsked extends DayRig {
   readonly parts: readonly DayPart[];
   /** What the cells on the rig hold when full, Wh, by store; what is left out holds nothing. */
   readonly energyWh: ReadonlyMap<string, number>;
@@ -43,8 +62,12 @@ export interface DayAsked {
   readonly chargers: readonly ChargingBays[];
   /** Cells that are charged where they are, from mains, while all is switched off: by store, W, and the item that does it. */
   readonly inPlace?: ReadonlyMap<string, { readonly by: string; readonly w: number }>;
+  /** The places that a battery in use can take: its own where absent. */
+  readonly fits?: (itemId: string) => readonly string[];
   /** Share of each cell that is not planned with. */
   readonly reserve: number;
+  /** Cells are used up where absent. */
+  readonly swap?: SwapRule;
 }
 
 /** What happens in the day, in order; `atH` from its first minute. */
@@ -116,6 +139,8 @@ const mostEvents = 100_000;
 interface Flow {
   /** What leaves each store, W. */
   readonly from: Map<string, number>;
+  /** What goes into a store out of another one, W. */
+  readonly into: Map<string, number>;
   readonly powered: Set<string>;
   readonly deliveredW: number;
   readonly lostW: number;
@@ -128,16 +153,10 @@ interface Flow {
  * of chargers; on the rig only while all is switched off, where their device does that. Events × (items + cells) steps.
  */
 export function runDay(asked: DayAsked): DayRun {
-  const { network, isDead = () => false, reserve } = asked;
+  const { reserve, swap: rule = { atShare: 0, inBreaks: false } } = asked;
+  const rigs = new Set<DayRig>([asked, ...asked.parts.flatMap((p) => p.rig ?? [])]);
+  let { network, watts, isDead = () => false } = asked as DayRig;
   const floorOf = (cell: Held) => cell.fullWh * reserve;
-  const slots = new Map<string, Held>();
-  for (const store of network.stores.values()) {
-    const fullWh = asked.energyWh.get(store.itemId) ?? 0;
-    const { chargeW } = store.cell;
-    // A battery fits where it stands; the cell inside a device stays there.
-    const fits = store.inner ? [] : [store.itemId];
-    slots.set(store.itemId, { itemId: store.itemId, fullWh, chargeW, fits, wh: fullWh });
-  }
   const shelf: Held[] = asked.spares.map(({ itemId, energyWh, chargeW, fits }) => ({
     itemId,
     fullWh: energyWh,
@@ -145,7 +164,35 @@ export function runDay(asked: DayAsked): DayRun {
     fits,
     wh: energyWh,
   }));
+  /** What sits at each place: on the rig as it stands, named by the battery that is planned there. */
+  const slots = new Map<string, Held>();
+  for (const store of [...rigs].flatMap((r) => [...r.network.stores.values()])) {
+    const { itemId, inner } = store;
+    if (slots.has(itemId)) continue;
+    const fullWh = asked.energyWh.get(itemId) ?? 0;
+    // The cell inside a device stays there.
+    const fits = inner ? [] : (asked.fits?.(itemId) ?? [itemId]);
+    slots.set(itemId, { itemId, fullWh, chargeW: store.cell.chargeW, fits, wh: fullWh });
+  }
   const cells = [...slots.values(), ...shelf];
+  /** Puts what sits at places that the rig does not have now onto the shelf, and into those that it has what is planned there. */
+  const seat = (): void => {
+    for (const [store, cell] of [...slots]) {
+      if (network.stores.has(store)) continue;
+      slots.delete(store);
+      shelf.push(cell);
+    }
+    for (const store of network.stores.keys()) {
+      if (slots.has(store)) continue;
+      const planned = shelf.find((c) => c.itemId === store);
+      const [other] = shelf
+        .filter((c) => c.fits.includes(store))
+        .sort((a, b) => b.wh - a.wh || (a.itemId < b.itemId ? -1 : 1));
+      const cell = planned ?? other;
+      if (cell) shelf.splice(shelf.indexOf(cell), 1);
+      slots.set(store, cell ?? { itemId: store, fullWh: 0, chargeW: undefined, fits: [], wh: 0 });
+    }
+  };
   const charge = new Map(cells.map((c) => [c.itemId, [{ atH: 0, wh: c.wh }]]));
   const startWh = cells.reduce((sum, c) => sum + c.wh, 0);
   const events: DayEvent[] = [];
@@ -177,6 +224,7 @@ export function runDay(asked: DayAsked): DayRun {
     const seen = new Map<string, boolean>();
     const loads = new Map<string, number>();
     const from = new Map<string, number>();
+    const into = new Map<string, number>();
     const powered = new Set<string>();
     let [deliveredW, lostW] = [0, 0];
     const pull = (id: string, w: number): void => {
@@ -202,7 +250,7 @@ export function runDay(asked: DayAsked): DayRun {
       if (slots.has(id)) from.set(id, (from.get(id) ?? 0) + left);
     };
     for (const id of network.takers.keys()) {
-      const { recordW, idleW } = asked.watts(id);
+      const { recordW, idleW } = watts(id);
       const w = part.record * recordW + part.idle * idleW;
       if (part.record + part.idle <= 0 || (recordW <= 0 && idleW <= 0)) continue;
       if (!isLive(id, seen)) continue;
@@ -213,26 +261,51 @@ export function runDay(asked: DayAsked): DayRun {
       pull(id, w);
       deliveredW += w;
     }
-    return { from, powered, deliveredW, lostW };
+    // What is left over at an input that charges goes into the cell behind it.
+    const isOff = part.record + part.idle <= 0;
+    for (const [id, { feeds }] of part.temperatureC < 0 ? [] : network.takers) {
+      const feed = feeds.find(
+        (f) =>
+          f.via.kind === 'lead' &&
+          (f.effect === 'charges' || (isOff && f.effect !== 'runs')) &&
+          !isDead(f) &&
+          isLive(f.from, seen),
+      );
+      if (feed?.via.kind !== 'lead') continue;
+      const store = slots.has(id) ? id : feeds.find((f) => slots.has(f.from))?.from;
+      const cell = store === undefined ? undefined : slots.get(store);
+      if (store === undefined || !cell || cell.wh >= cell.fullWh - tiny) continue;
+      const leftW = (feed.via.outlet.power?.maxW ?? Infinity) - (loads.get(id) ?? 0);
+      const w = Math.min(cell.chargeW ?? usualInPlaceW, leftW);
+      if (w <= tiny) continue;
+      pull(feed.from, w / feed.efficiency);
+      lostW += w / feed.efficiency - w;
+      into.set(store, w);
+    }
+    return { from, into, powered, deliveredW, lostW };
   };
 
   const wantedNow = (part: DayPart): string[] =>
     part.record + part.idle <= 0
       ? []
       : [...network.takers.keys()].filter((id) => {
-          const { recordW, idleW } = asked.watts(id);
+          const { recordW, idleW } = watts(id);
           return recordW > 0 || idleW > 0;
         });
 
   const note = (cell: Held): void => {
-    charge.get(cell.itemId)!.push({ atH, wh: cell.wh });
+    // A place for which there was no cell holds none.
+    if (cells.includes(cell)) charge.get(cell.itemId)!.push({ atH, wh: cell.wh });
   };
 
   /** Changes an empty cell for the fullest that fits; false where there is none worth it. */
   const swap = (store: string, part: DayPart): boolean => {
     const old = slots.get(store)!;
     const fitting = [...shelf, ...[...inBay.values()].flat()].filter(
-      (c) => c.fits.includes(store) && c.wh - floorOf(c) > c.fullWh * worthASwap,
+      (c) =>
+        c.fits.includes(store) &&
+        c.wh - floorOf(c) > c.fullWh * worthASwap &&
+        c.wh > old.wh + c.fullWh * worthASwap,
     );
     const [best] = fitting.sort((a, b) => b.wh - a.wh || (a.itemId < b.itemId ? -1 : 1));
     if (!best || network.stores.get(store)?.inner) return false;
@@ -265,6 +338,11 @@ export function runDay(asked: DayAsked): DayRun {
   const told = new Set<string>();
 
   for (const part of asked.parts) {
+    const rig: DayRig = part.rig ?? asked;
+    if (rig.network !== network || atH === 0) {
+      ({ network, watts, isDead = () => false } = rig);
+      seat();
+    }
     const endH = atH + part.hours;
     wantedH += part.record * part.hours;
     const cold = measureColdShare(part.temperatureC);
@@ -272,13 +350,22 @@ export function runDay(asked: DayAsked): DayRun {
     /** Cells that are being charged where they are, in this stretch. */
     const begun = new Set<string>();
     if (!mayCharge) for (const bay of inBay.values()) shelf.push(...bay.splice(0));
+    // Before it has to be: all is switched off.
+    if (rule.inBreaks && part.record + part.idle <= 0) {
+      wasOff = true;
+      for (const store of [...slots.keys()]) {
+        if (slots.get(store)!.fullWh > 0 && swap(store, part)) told.delete(store);
+      }
+    }
     while (atH < endH - tiny) {
       if (events.length > mostEvents) throw new Error('runDay: a day without end');
       // Empty cells are changed first, in the order of the rig.
       for (const store of slots.keys()) {
-        if (!isEmpty(store) || slots.get(store)!.fullWh === 0) continue;
+        const { wh, fullWh } = slots.get(store)!;
+        const isDue = isEmpty(store) || wh <= fullWh * rule.atShare + tiny;
+        if (!isDue || fullWh === 0) continue;
         if (swap(store, part)) told.delete(store);
-        else if (!told.has(store)) {
+        else if (isEmpty(store) && !told.has(store)) {
           told.add(store);
           events.push({ kind: 'empty', atH, store, cell: slots.get(store)!.itemId });
         }
@@ -329,16 +416,26 @@ export function runDay(asked: DayAsked): DayRun {
         note(cell);
       }
       let dtH = endH - atH;
-      for (const [store, w] of now.from) {
+      /** What a store gives at its contacts, W, less what goes into it. */
+      const drains = (store: string) =>
+        (now.from.get(store) ?? 0) / cold - (now.into.get(store) ?? 0);
+      for (const store of new Set([...now.from.keys(), ...now.into.keys()])) {
         const slot = slots.get(store)!;
-        if (w > 0) dtH = Math.min(dtH, ((slot.wh - floorOf(slot)) * cold) / w);
+        const w = drains(store);
+        if (w < 0) dtH = Math.min(dtH, (slot.fullWh - slot.wh) / -w);
+        if (w <= 0) continue;
+        dtH = Math.min(dtH, (slot.wh - floorOf(slot)) / w);
+        const due = slot.fullWh * rule.atShare;
+        if (slot.wh > due + tiny) dtH = Math.min(dtH, (slot.wh - due) / w);
       }
       for (const { cell, w } of charging) dtH = Math.min(dtH, (cell.fullWh - cell.wh) / w);
       dtH = Math.max(dtH, 0);
-      for (const [store, w] of now.from) {
+      for (const store of new Set([...now.from.keys(), ...now.into.keys()])) {
         const slot = slots.get(store)!;
-        const out = Math.min((w / cold) * dtH, slot.wh);
-        slot.wh -= out;
+        const w = now.from.get(store) ?? 0;
+        const more = (now.into.get(store) ?? 0) * dtH;
+        const out = Math.min((w / cold) * dtH, slot.wh + more);
+        slot.wh = Math.min(slot.wh + more - out, slot.fullWh);
         lostWh += out - w * dtH;
       }
       for (const { cell, w } of charging) {
@@ -353,7 +450,9 @@ export function runDay(asked: DayAsked): DayRun {
         recordedH.set(id, (recordedH.get(id) ?? 0) + part.record * dtH);
       }
       atH += dtH;
-      for (const store of now.from.keys()) note(slots.get(store)!);
+      for (const store of new Set([...now.from.keys(), ...now.into.keys()])) {
+        note(slots.get(store)!);
+      }
       for (const { charger, cell } of charging) {
         note(cell);
         if (cell.wh < cell.fullWh - tiny) continue;

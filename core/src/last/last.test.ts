@@ -12,6 +12,8 @@ import {
   socketFor,
   station,
 } from '../testing/power.js';
+import { tries } from '../testing/depth.js';
+import { createRandom } from '../testing/grown.js';
 import { cube, joint, mountAt, noBrief } from '../testing/rigs.js';
 import {
   findDisagreement,
@@ -405,5 +407,122 @@ describe('the wiring', () => {
       ['body', 'screen', 'video', undefined, 'good'],
     ]);
     expect(lines[1]!.gives).toEqual([12, 16]);
+  });
+});
+
+describe('the fewest cells', () => {
+  it('equal trying every number of each, on small days of chance', () => {
+    const random = createRandom(15);
+    let needed = 0;
+    for (let n = 0; n < tries(40); n += 1) {
+      const [big, small] = [10 + 50 * random(), 10 + 30 * random()];
+      const parts = [
+        brick('big', big),
+        device('screen', 2 + 12 * random()),
+        brick('small', small, random() < 0.5 ? {} : { cell: { energyWh: small } }),
+      ];
+      const hours = 2 + 7 * random();
+      const mains = random() < 0.5;
+      const brief: Brief = {
+        ...noBrief,
+        day: {
+          temperatureC: 25,
+          stretches: [
+            { name: 'One', hours: hours / 2, record: 0.6, idle: 0.2 },
+            { name: 'Break', hours: 0.5, record: 0, idle: 0, mains },
+            { name: 'Two', hours: hours / 2, record: 0.6, idle: 0.2 },
+          ],
+        },
+      };
+      const charger = cube('charger', 300, {
+        kind: 'charger',
+        charger: { bayW: 20 },
+        mounts: [mountAt('bay', 'v-mount', 'plate', [0, 0, 0], [0, 0, 1], [1, 0, 0])],
+      });
+      const joints = [onPlate('big'), onA('screen'), joint('s', 'small.face', 'screen.bay')];
+      const darkWith = (bigs: number, smalls: number) => {
+        const more = [
+          ...Array.from({ length: bigs }, (_, i) => ({ ...parts[0]!, id: `big-${i}` })),
+          ...Array.from({ length: smalls }, (_, i) => ({ ...parts[2]!, id: `small-${i}` })),
+        ];
+        return lastOf(parts, joints, [], { brief, spare: [charger, ...more] }).last.first;
+      };
+      const { last } = lastOf(parts, joints, [], { brief, spare: [charger] });
+      const found = last.cells().reduce((sum, c) => sum + c.more, 0);
+      // Fewer than that never last, however they are shared.
+      for (let bigs = 0; bigs < found; bigs += 1) {
+        expect({ n, bigs, dark: darkWith(bigs, found - 1 - bigs) !== undefined }).toEqual({
+          n,
+          bigs,
+          dark: true,
+        });
+      }
+      if (last.cells().every((c) => c.enough)) {
+        const [a, b] = last.cells();
+        expect({ n, first: darkWith(a!.more, b!.more) }).toEqual({ n, first: undefined });
+      }
+      if (found > 1) needed += 1;
+    }
+    expect(needed).toBeGreaterThan(tries(40) / 4);
+  });
+});
+
+describe('what a change would do', () => {
+  it('one cell fewer, one more, and the first hour of mains gone are run as days of their own', () => {
+    const charger = cube('charger', 300, {
+      kind: 'charger',
+      charger: { bayW: 60 },
+      mounts: [mountAt('bay', 'v-mount', 'plate', [0, 0, 0], [0, 0, 1], [1, 0, 0])],
+    });
+    const brief = day(0, {
+      stretches: [
+        { name: 'One', hours: 6, record: 1, idle: 0 },
+        { name: 'Break', hours: 1, record: 0, idle: 0, mains: true },
+        { name: 'Two', hours: 9, record: 1, idle: 0 },
+      ],
+    });
+    const { last } = lastOf([brick('one', 60)], [onPlate('one')], [], {
+      brief,
+      spare: [brick('two', 60), charger],
+    });
+    // 15 h at 10 W are 150 Wh: 60 + 60, and 60 out of the hour near mains.
+    expect(last.first).toBeUndefined();
+    const changes = last.changes();
+    expect(changes.cells).toMatchObject([{ store: 'one', moreDarkAtH: 'never' }]);
+    // Alone it stays on the plate and is never charged.
+    expect(changes.cells[0]!.lessDarkAtH).toBeCloseTo(7, 6);
+    expect(changes.withoutMainsDarkAtH).toBeCloseTo(13, 6);
+  });
+
+  it('a stretch that names another setup is run with what stands on it', () => {
+    const { rig, parts: book } = createPowerRig(
+      [brick('one', 60), device('near', 8), lead('wire')],
+      [onPlate('one'), onA('near')],
+      [['wire', 'body.raw', 'near.in']],
+      {
+        brief: day(0, {
+          stretches: [
+            { name: 'One', hours: 2, record: 1, idle: 0 },
+            { name: 'Two', hours: 2, record: 1, idle: 0, setup: 'bare' },
+          ],
+        }),
+      },
+    );
+    const [low] = rig.setups;
+    const bare = {
+      ...low!,
+      id: 'bare',
+      name: 'Bare',
+      cables: [],
+      joints: low!.joints.filter((j) => j.child.item === 'one'),
+    };
+    const both = { ...rig, setups: [low!, bare] };
+    const left = (setup: typeof bare) =>
+      measureLast(placeSetup(both, setup, book), book, rig.brief)
+        .worst.charge.get('one')!
+        .at(-1)!.wh;
+    // 2 h at 18 W and 2 h at 10 W; looked at from the bare one the first stretch is bare too.
+    expect(left(low!)).toBeCloseTo(60 - 36 - 20, 9);
+    expect(left(bare)).toBeCloseTo(60 - 20 - 20, 9);
   });
 });

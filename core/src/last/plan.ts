@@ -1,5 +1,5 @@
 import type { Brief } from '../brief/index.js';
-import type { DayPart } from '../day/index.js';
+import type { DayPart, SwapRule } from '../day/index.js';
 
 /** What a working day is like where its brief does not say: shares of the time, and a break near mains, h (estimates). */
 export const usualDay = { record: 0.35, idle: 0.35, breakH: 1, temperatureC: 20, hours: 24 };
@@ -11,6 +11,15 @@ export interface DayPlan {
   /** `stated`: stretch by stretch; `hours`: only how long it is; `none`: nothing, so it records without a pause until all is empty. */
   readonly from: 'stated' | 'hours' | 'none';
   readonly reserve: number;
+  readonly swap: SwapRule;
+  /** When it begins, h after midnight; undefined where nobody says. */
+  readonly startsAtH: number | undefined;
+}
+
+/** "06:30" as hours after midnight. */
+export function readClock(text: string | undefined): number | undefined {
+  const [h, min] = (text ?? '').split(':').map(Number);
+  return text === undefined ? undefined : h! + min! / 60;
 }
 
 /**
@@ -20,6 +29,11 @@ export interface DayPlan {
 export function planDay({ day }: Pick<Brief, 'day'>): DayPlan {
   const temperatureC = day?.temperatureC ?? usualDay.temperatureC;
   const reserve = day?.reserve ?? 0;
+  const swap: SwapRule = {
+    atShare: day?.swapAtShare ?? 0,
+    inBreaks: day?.swapInBreaks ?? false,
+  };
+  const startsAtH = readClock(day?.startsAt);
   const at = (name: string, hours: number, more: Partial<DayPart> = {}): DayPart => ({
     name,
     hours,
@@ -37,14 +51,15 @@ export function planDay({ day }: Pick<Brief, 'day'>): DayPlan {
         idle,
         mains: s.mains ?? false,
         temperatureC: s.temperatureC ?? temperatureC,
+        ...(s.setup === undefined ? {} : { setupId: s.setup }),
       }),
     );
-    return { parts, hours: sum(parts), from: 'stated', reserve };
+    return { parts, hours: sum(parts), from: 'stated', reserve, swap, startsAtH };
   }
   const hours = day?.hoursOn;
   if (hours === undefined) {
     const parts = [at('Recording without a pause', usualDay.hours, { record: 1, idle: 0 })];
-    return { parts, hours: usualDay.hours, from: 'none', reserve };
+    return { parts, hours: usualDay.hours, from: 'none', reserve, swap, startsAtH };
   }
   const breakH = day?.mainsBreak && hours > 2 * usualDay.breakH ? usualDay.breakH : 0;
   const half = (hours - breakH) / 2;
@@ -55,5 +70,5 @@ export function planDay({ day }: Pick<Brief, 'day'>): DayPlan {
         at('After the break', half),
       ]
     : [at('On', hours)];
-  return { parts, hours, from: 'hours', reserve };
+  return { parts, hours, from: 'hours', reserve, swap, startsAtH };
 }
