@@ -41,6 +41,7 @@ import { stickCheck } from './sticks.js';
 import { strapEndCheck, strapLoadCheck } from './straps.js';
 import { sweepCheck } from './sweeps.js';
 import { supplyCheck } from './supply.js';
+import { uselessCheck } from './useless.js';
 import { spareCheck, spareScrewCheck } from './spare.js';
 import { leadStandCheck, standCheck } from './stand.js';
 import type { FitContext } from './context.js';
@@ -100,6 +101,7 @@ export const fitChecks = [
   unplacedCheck,
   leadCheck,
   supplyCheck,
+  uselessCheck,
   toolCheck,
   boxCheck,
   chargerCheck,

@@ -5,17 +5,21 @@ import {
   stating,
   type Check,
 } from '../finding/index.js';
-import { hasTrait } from '../part/index.js';
+import { hasTrait, listOutlets, type Connector, type PartBook } from '../part/index.js';
 import { proposeId, type Assembly, type Edit } from '../rig/index.js';
-import { sayHours, sayList, sayNumber, sayW } from '../words/index.js';
+import { sayConnector, sayHours, sayList, sayNumber, sayW } from '../words/index.js';
 import { hasSource } from '../wire/index.js';
-import { isLeadFeed, type Disagreement } from './faults.js';
+import { findDisagreement, isLeadFeed, type Disagreement } from './faults.js';
 import { findFeeding, type Last } from './last.js';
 import { listOverloads, type Overload } from './load.js';
+import { measureMedia } from './media.js';
 
 /** What the checks of Last look at. */
 export interface LastContext {
   readonly assembly: Assembly;
+  readonly parts: PartBook;
+  /** The mode in which the body records, where the brief says one. */
+  readonly mode: string | undefined;
   readonly last: Last;
 }
 
@@ -104,7 +108,7 @@ export const drawsTooMuch = defineFinding('draws-too-much', stating<Omit<Overloa
   restsOn: ['ports'],
   bad: ({ drawsW }) => drawsW.low,
   weight: 'risk',
-  when: 'more is drawn while everything records than an outlet, a lead or a battery bears, at the lowest voltage of the source',
+  when: 'more is drawn while everything records, or while one device is switched on, than an outlet, a lead or a battery bears, at the lowest voltage of the source',
   offers: '',
   sentence: ({ items: [item, lead], facts }, n) => {
     const { at, limit, drawsA, drawsW, atV } = facts;
@@ -120,7 +124,11 @@ export const drawsTooMuch = defineFinding('draws-too-much', stating<Omit<Overloa
         : at.kind === 'outlet'
           ? `${n.port(item!, at.portId)} of ${n.item(item!)}`
           : n.item(lead!);
-    return `${what} bears ${bears}; what hangs on it draws ${draws}${low}.`;
+    const drawn =
+      facts.starting === undefined
+        ? `what hangs on it draws ${draws}${low}`
+        : `${n.item(facts.starting)} draws it up to ${draws}${low} while it is switched on`;
+    return `${what} bears ${bears}; ${drawn}.`;
   },
   why: 'An outlet that gives more than it may switches off in the middle of a take, or grows hot.',
   todo: 'Move a device to another source, or take one that bears it.',
@@ -152,6 +160,8 @@ export const goesDark = defineFinding(
     readonly unknown: readonly string[];
     /** What goes dark with it, at the same time. */
     readonly also: readonly string[];
+    /** Whether anything tells before: the battery by what it shows, or the device that warns. Undefined where nobody says. */
+    readonly isTold: boolean | undefined;
     /** When the camera goes dark, h; never, or undefined where none is fed. */
     readonly takeEndsH: number | 'never' | undefined;
   }>(),
@@ -162,7 +172,7 @@ export const goesDark = defineFinding(
     when: 'a device whose supply is empty before the brief’s day is over, with every spare cell of the kit used and charged where there is mains',
     offers: 'as many more cells as it takes, where all that hangs on them says what it draws',
     sentence: ({ items: [item], facts }, n) => {
-      const { atH, dayH, perhaps, unknown, also, takeEndsH } = facts;
+      const { atH, dayH, perhaps, unknown, also, takeEndsH, isTold } = facts;
       const take =
         takeEndsH === undefined
           ? ''
@@ -184,7 +194,8 @@ export const goesDark = defineFinding(
         atH.high - atH.low < 0.05
           ? `≈ ${sayHours(atH.low)}`
           : `≈ ${sayHours(atH.low)} to ${sayHours(atH.high)}`;
-      return `${n.item(item!)} goes dark after ${when} of ${sayHours(dayH)}${together}${take}${open && `; ${open}`}.`;
+      const untold = isTold === false ? '; nothing tells you before' : '';
+      return `${n.item(item!)} goes dark after ${when} of ${sayHours(dayH)}${together}${take}${untold}${open && `; ${open}`}.`;
     },
     why: 'A day is not over when the battery is.',
     todo: 'Take more or larger cells along, bring it power from outside, or charge in a break.',
@@ -219,6 +230,14 @@ function listUnknown(last: Last, itemId: string): string[] {
   ].filter((id, i, all) => all.indexOf(id) === i);
 }
 
+/** Whether one learns that a device goes dark before it does; undefined where nobody says how its battery tells. */
+function isToldBefore(assembly: Assembly, last: Last, itemId: string): boolean | undefined {
+  if (assembly.byId.get(itemId)?.part.draw?.atLowest === 'warns') return true;
+  const store = last.network.stores.get(findFeeding(last.network, itemId, last.isDead) ?? itemId);
+  const tells = store?.cell.tells;
+  return tells === undefined ? undefined : tells !== 'nothing';
+}
+
 const darkCheck = defineCheck([goesDark], ({ assembly, last }: LastContext) => {
   const { plan, first, worst, best } = last;
   // A day that nobody has spoken of is not judged.
@@ -243,6 +262,7 @@ const darkCheck = defineCheck([goesDark], ({ assembly, last }: LastContext) => {
         perhaps,
         unknown: listUnknown(last, first.itemId),
         also,
+        isTold: isToldBefore(assembly, last, first.itemId),
         takeEndsH:
           camera !== undefined && isFed(camera)
             ? (worst.darkAtH.get(camera) ?? 'never')
@@ -295,10 +315,111 @@ const twoSuppliesCheck = defineCheck([twoSupplies], ({ assembly, last }: LastCon
   });
 });
 
+export const outletsTwice = defineFinding(
+  'outlets-twice',
+  stating<{ readonly connectors: readonly Connector[] }>(),
+  {
+    restsOn: ['ports'],
+    weight: 'note',
+    when: 'a plate that is to be bought has outlets of which the battery on it has enough itself, for all that is plugged in',
+    offers: '',
+    sentence: ({ items: [plate, battery], facts }, n) =>
+      `You buy outlets twice: ${n.item(battery!)} has ${sayList(facts.connectors.map(sayConnector))} itself, and what is plugged into ${n.item(plate!)} would go in there.`,
+    why: 'A plate without outlets is lighter and costs less.',
+    todo: 'Take a plate that only holds the battery, or keep the outlets for what is still to come.',
+  },
+);
+
+const outletsCheck = defineCheck([outletsTwice], ({ assembly, last }: LastContext) =>
+  assembly.items.flatMap((plate) => {
+    if (plate.item.owned || plate.part.kind !== 'battery-plate') return [];
+    const outlets = listOutlets(plate.part);
+    const battery = (assembly.jointsOn.get(plate.item.id) ?? [])
+      .map((j) => assembly.byId.get(j.child)!)
+      .find((p) => hasTrait(p.part, 'cell'));
+    const own = battery ? listOutlets(battery.part) : [];
+    if (!battery || outlets.length === 0 || own.length === 0) return [];
+    const feeds = [...last.network.takers.values()].flatMap((t) => t.feeds.filter(isLeadFeed));
+    const from = (id: string) => feeds.filter((f) => f.from === id);
+    const taken = new Set(from(battery.item.id).map((f) => f.via.outlet.id));
+    const free = own.filter((p) => !taken.has(p.id));
+    // Each lead into the plate has to find an outlet of the battery that does as well.
+    for (const { via } of from(plate.item.id)) {
+      const at = free.findIndex(
+        (outlet) =>
+          outlet.connector === via.outlet.connector &&
+          findDisagreement({ ...via, outlet }) === undefined,
+      );
+      if (at < 0) return [];
+      free.splice(at, 1);
+    }
+    const connectors = [...new Set(own.map((p) => p.connector))];
+    const items = [plate.item.id, battery.item.id];
+    return [createFinding(outletsTwice, 'note', { items }, { connectors })];
+  }),
+);
+
+export const mediaShort = defineFinding(
+  'media-short',
+  stating<{
+    readonly mode: string;
+    readonly wantedMin: number;
+    /** What all media of the kit that take it and keep up hold, min. */
+    readonly holdMin: number;
+    /** Media that would take it and write too slowly, and how fast, Mb/s. */
+    readonly slow: readonly { readonly itemId: string; readonly mbps: number }[];
+    readonly rateMbps: number;
+  }>(),
+  {
+    restsOn: [],
+    bad: ({ wantedMin, holdMin }) => wantedMin - holdMin,
+    weight: 'risk',
+    when: 'the brief says in which mode the body records, and the cards and drives of the kit that take it and write fast enough hold less than the day wants',
+    offers: '',
+    sentence: ({ items: [body], facts }, n) => {
+      const { slow, holdMin, wantedMin, mode, rateMbps } = facts;
+      const held =
+        holdMin > 0
+          ? `your media hold ≈ ${sayHours(holdMin / 60)} of the ${sayHours(wantedMin / 60)} that the day records`
+          : 'no medium of your kit takes it and keeps up';
+      const tooSlow = slow
+        .map(
+          (s) => `${n.item(s.itemId)} writes ${sayNumber(s.mbps)} of ${sayNumber(rateMbps)} Mb/s`,
+        )
+        .join(', ');
+      return `${n.item(body!)} records ${mode}: ${held}${tooSlow && `; ${tooSlow}`}.`;
+    },
+    why: 'A full card ends the take, and one that is too slow ends it sooner.',
+    todo: 'Take more or faster media along, offload in a break, or record in another mode.',
+  },
+);
+
+const mediaCheck = defineCheck([mediaShort], ({ assembly, parts, last, mode }: LastContext) => {
+  const body = assembly.items.find((p) => hasTrait(p.part, 'camera'));
+  const use = measureMedia(assembly, parts, last.worst.wantedH).find((m) => m.mode.name === mode);
+  // A kit without any medium has them elsewhere, or has not said so.
+  if (!body || !use || last.plan.from === 'none' || use.media.length === 0) return [];
+  const wantedMin = last.worst.wantedH * 60;
+  if (use.minutes >= wantedMin - 1e-6) return [];
+  const slow = use.media.flatMap((m) =>
+    m.keepsUp === false ? [{ itemId: m.itemId, mbps: m.medium.sustainedMbps! }] : [],
+  );
+  return [
+    createFinding(
+      mediaShort,
+      'risk',
+      { items: [body.item.id, ...slow.map((s) => s.itemId)], named: 1 },
+      { mode: use.mode.name, wantedMin, holdMin: use.minutes, slow, rateMbps: use.mode.rateMbps },
+    ),
+  ];
+});
+
 export const lastChecks = [
   disagreeCheck,
   roundCheck,
   overloadCheck,
   twoSuppliesCheck,
   darkCheck,
+  outletsCheck,
+  mediaCheck,
 ] as const satisfies readonly Check<LastContext>[];

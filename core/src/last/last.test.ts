@@ -87,13 +87,13 @@ describe('does it last', () => {
 
   it('offers no cells on a guess: what is not known is told instead', () => {
     const screen = (recordW: number | undefined) => {
-      const { assembly, last } = lastOf(
+      const { assembly, book, last } = lastOf(
         [brick('brick', 20), device('screen', recordW), lead('one')],
         [onPlate('brick'), onA('screen')],
         [['one', 'body.raw', 'screen.in']],
       );
       const [dark] = lastChecks
-        .flatMap((c) => c.find({ assembly, last }))
+        .flatMap((c) => c.find({ assembly, parts: book, mode: undefined, last }))
         .filter((f) => f.code === 'goes-dark');
       return [dark!.weight, dark!.remedies.length, dark!.facts];
     };
@@ -155,12 +155,12 @@ describe('does it last', () => {
   });
 
   it('says when the take ends where a screen goes dark before the camera', () => {
-    const { assembly, last } = lastOf(
+    const { assembly, book, last } = lastOf(
       [brick('brick', 40), device('screen', 10), brick('own', 20)],
       [onPlate('brick'), onA('screen'), joint('c', 'own.face', 'screen.bay')],
     );
     const [dark] = lastChecks
-      .flatMap((c) => c.find({ assembly, last }))
+      .flatMap((c) => c.find({ assembly, parts: book, mode: undefined, last }))
       .filter((f) => f.code === 'goes-dark');
     expect(dark).toMatchObject({ items: ['screen'], facts: { takeEndsH: 4, dayH: 6 } });
     expect(dark!.facts).toMatchObject({ atH: { low: 2, high: 2 } });
@@ -307,6 +307,24 @@ describe('what hangs on it', () => {
   it('is counted at the lowest voltage: 1.9 A at 12 V are 22.8 W', () => {
     expect(over(22.8)).toEqual([]);
     expect(over(22.9)).toEqual(['lead']);
+  });
+
+  it('what a device draws while it is switched on counts too, while the others wait', () => {
+    const starts = (inrushW: number) => {
+      const { last } = lastOf(
+        [
+          brick('brick', 60, { cell: { energyWh: 60, fullV: 16, emptyV: 12, maxA: 3 } }),
+          device('screen', 8, { draw: { recordW: 8, idleW: 8, inrushW } }),
+          lead('one'),
+        ],
+        [onPlate('brick'), onA('screen')],
+        [['one', 'body.raw', 'screen.in']],
+      );
+      return listOverloads(last.network, last.isDead).map((o) => [o.at.kind, o.starting]);
+    };
+    // The body waits with 5 W: 36 W are 3 A at 12 V.
+    expect(starts(31)).toEqual([]);
+    expect(starts(31.1)).toEqual([['cell', 'screen']]);
   });
 
   it('a battery bears all that hangs on it together, losses of converters and the body among them', () => {

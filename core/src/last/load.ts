@@ -1,5 +1,6 @@
-import type { Cell } from '../part/index.js';
+import type { Cell, Part } from '../part/index.js';
 import {
+  exactly,
   measureLeadEfficiency,
   measureStates,
   type Between,
@@ -21,15 +22,27 @@ export interface Overload {
   readonly atV: number | undefined;
   readonly drawsA: number | undefined;
   readonly limit: { readonly a: number } | { readonly w: number };
+  /** The device that is being switched on: the others wait. While everything records where undefined. */
+  readonly starting?: string;
+}
+
+/** What an item draws: while everything records, or while one of them is being switched on and the others wait. */
+function readDraw(part: Part, isStarting: boolean | undefined): Between {
+  const states = measureStates(part);
+  if (!states) return exactly(0);
+  if (isStarting === undefined) return states.recordW;
+  if (!isStarting) return states.idleW;
+  return part.draw?.inrushW === undefined ? states.recordW : exactly(part.draw.inrushW);
 }
 
 /**
- * What is drawn at each feed and store while every device records, W: by the first supply of each that agrees. Losses of
- * converters count where they arise.
+ * What is drawn at each feed and store while every device records, W, or while `starting` is switched on and the others wait: by the
+ * first supply of each that agrees. Losses of converters count where they arise.
  */
 export function measureLoads(
   network: Network,
   isDead: (feed: Feed) => boolean,
+  starting?: string,
 ): { readonly feeds: ReadonlyMap<Feed, Between>; readonly stores: ReadonlyMap<string, Between> } {
   const feeds = new Map<Feed, Between>();
   const stores = new Map<string, Between>();
@@ -53,18 +66,42 @@ export function measureLoads(
     pull(feed.from, { low: w.low / feed.efficiency, high: w.high / feed.efficiency });
   };
   for (const [id, { placed }] of network.takers) {
-    const states = measureStates(placed.part);
-    if (states && states.recordW.high > 0) pull(id, states.recordW);
+    const w = readDraw(placed.part, starting === undefined ? undefined : id === starting);
+    if (w.high > 0) pull(id, w);
   }
   return { feeds, stores };
 }
 
 /**
  * Where more is drawn than what is stated there bears: of outlets, leads and batteries, at the lowest voltage of the source,
- * where the current is largest. Judged by what is surely drawn: the low end of what is not known.
+ * where the current is largest; while everything records, and where that is borne while one device after the other is switched
+ * on. Judged by what is surely drawn: the low end of what is not known.
  */
 export function listOverloads(network: Network, isDead: (feed: Feed) => boolean): Overload[] {
-  const loads = measureLoads(network, isDead);
+  const full = listOverloadsAt(network, isDead, undefined);
+  const keyOf = ({ itemId, at }: Overload) => `${itemId} ${JSON.stringify(at)}`;
+  const told = new Set(full.map(keyOf));
+  const starts = [...network.takers].flatMap(([id, { placed }]) =>
+    placed.part.draw?.inrushW === undefined
+      ? []
+      : listOverloadsAt(network, isDead, id).map((o) => ({ ...o, starting: id })),
+  );
+  return [
+    ...full,
+    ...starts.filter((o) => {
+      const isFresh = !told.has(keyOf(o));
+      told.add(keyOf(o));
+      return isFresh;
+    }),
+  ];
+}
+
+function listOverloadsAt(
+  network: Network,
+  isDead: (feed: Feed) => boolean,
+  starting: string | undefined,
+): Overload[] {
+  const loads = measureLoads(network, isDead, starting);
   const found: Overload[] = [];
   for (const [feed, drawsW] of loads.feeds) {
     if (!isLeadFeed(feed)) continue;

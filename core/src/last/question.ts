@@ -20,6 +20,8 @@ export const lastQuestion = defineQuestion({
   asks: 'Does it last the day?',
   prepare: ({ assembly, parts, brief }: Asking): LastContext => ({
     assembly,
+    parts,
+    mode: brief.day?.mode,
     last: measureLast(assembly, parts, brief),
   }),
   answer: ({ last }): Last => last,

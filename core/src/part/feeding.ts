@@ -41,3 +41,10 @@ export const leadUseLabels: Readonly<Record<LeadUse, string>> = {
   sound: 'sound',
   data: 'data',
 };
+
+const isContact = (port: Port): boolean =>
+  port.connector === 'cell-contacts' || port.connector === 'plate-contacts';
+
+/** The sockets of a part through which it gives power to others. */
+export const listOutlets = (part: Part): Port[] =>
+  (part.ports ?? []).filter((p) => givesPower(p) && p.direction === 'out' && !isContact(p));

@@ -102,6 +102,8 @@ export const Port = z.strictObject({
   /** A second direction that says which way up a flat plug goes. */
   reference: Direction.optional(),
   wear: z.enum(['sturdy', 'ordinary', 'fragile']).optional(),
+  /** Of a picture: the formats that it gives or takes, each as its maker writes it; any where absent. */
+  formats: z.array(Name).min(1).max(30).optional(),
   power: z
     .strictObject({
       minV: z.number().positive().max(1000),
@@ -367,6 +369,8 @@ export const Part = z
     opensDoor: z.boolean().optional(),
     /** A device with a cell inside that nobody takes out: it runs without a supply for a while. */
     innerCell: z.boolean().optional(),
+    /** A camera that has no socket for a trigger: a handle's button starts nothing on it. */
+    noTrigger: z.boolean().optional(),
     draw: Draw.optional(),
     cell: Cell.optional(),
     charger: Charger.optional(),

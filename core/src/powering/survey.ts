@@ -1,9 +1,9 @@
 import {
   findBatteryFace,
   findSureMate,
-  givesPower,
   hasMountTrait,
   hasTrait,
+  listOutlets,
   readCell,
   takesPower,
   type Mount,
@@ -68,13 +68,6 @@ export interface Source {
     | { readonly kind: 'belt'; readonly isThere: boolean };
   readonly outlets: readonly Outlet[];
 }
-
-const isContact = (port: Port): boolean =>
-  port.connector === 'cell-contacts' || port.connector === 'plate-contacts';
-
-/** The sockets of a part through which it gives power to others. */
-export const listOutlets = (part: Part): Port[] =>
-  (part.ports ?? []).filter((p) => givesPower(p) && p.direction === 'out' && !isContact(p));
 
 /** The bays and plates of a part that a battery goes into. */
 export const listBays = (part: Part): Mount[] =>

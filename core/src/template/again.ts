@@ -40,6 +40,7 @@ function readFacts(part: Part): Record<string, unknown> {
     price: part.price,
     homeMade: part.homeMade,
     innerCell: part.innerCell,
+    noTrigger: part.noTrigger,
     nits: serves?.nits,
     stops: serves?.stops,
     channels: serves?.channels,

@@ -201,6 +201,7 @@ export function createFromAnswers(
       ...(serves ? { serves } : {}),
       ...(answers['homeMade'] === true ? { homeMade: true } : {}),
       ...(answers['innerCell'] === true ? { innerCell: true } : {}),
+      ...(answers['noTrigger'] === true ? { noTrigger: true } : {}),
       ...toFeeds(answers),
       figures: toFigures(thing, id, answers),
       ...(guessed.length ? { guessed } : {}),

@@ -103,6 +103,7 @@ const facts = {
   guessed: z.array(z.string().max(60)).max(60).optional(),
   homeMade: z.boolean().optional(),
   innerCell: z.boolean().optional(),
+  noTrigger: z.boolean().optional(),
   draw: Part.shape.draw,
   cell: Part.shape.cell,
   charger: Part.shape.charger,

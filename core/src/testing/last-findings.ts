@@ -3,7 +3,7 @@ import type { FindingCode } from '../report/index.js';
 import type { PartBook } from '../part/index.js';
 import type { Rig } from '../rig/index.js';
 import { brick, createPowerRig, device, lead, onPlate, socketFor, station } from './power.js';
-import { joint, noBrief } from './rigs.js';
+import { cube, joint, mountAt, noBrief } from './rigs.js';
 
 type Made = { readonly rig: Rig; readonly parts: PartBook };
 
@@ -93,13 +93,157 @@ const pictured = (outlet: string): Made =>
     ],
   );
 
+/** A brick with an outlet on a plate that is to be bought; what is plugged into the plate takes so many volts. */
+const plated = (minV: number): Made => {
+  const made = createPowerRig(
+    [
+      { ...station, ports: [] },
+      cube('plate', 100, {
+        kind: 'battery-plate',
+        mounts: [
+          mountAt('bay', 'v-mount', 'plate', [-50, 0, 0], [-1, 0, 0], [0, 0, 1]),
+          mountAt('base', 'quarter-20', 'screw', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+            thread: { lengthMm: 6 },
+          }),
+        ],
+        ports: [socketFor('out', 'out', { minV: 14, maxV: 16 })],
+      }),
+      brick('brick', 60, { ports: [socketFor('tap', 'out', { minV: 12, maxV: 16 })] }),
+      device('screen', 5, { ports: [socketFor('in', 'in', { minV, maxV: 17 })] }),
+      lead('one'),
+    ],
+    [onA('plate'), onB('screen'), joint('k', 'brick.face', 'plate.bay')],
+    [['one', 'plate.out', 'screen.in']],
+    {
+      kit: ['body', 'plate', 'brick', 'screen', 'one'].map((id) => ({
+        id,
+        partId: id,
+        owned: id !== 'plate',
+      })),
+    },
+  );
+  return made;
+};
+
+/** A body that records 400 Mb/s for six hours without a pause, and a card of so many GB. */
+const recording = (capacityGB: number): Made => {
+  const { rig, parts } = createPowerRig(
+    [
+      { ...station, modes: [{ name: 'Fine', rateMbps: 400 }] },
+      brick('brick', 100),
+      cube('card', 5, { kind: 'media', medium: { capacityGB, sustainedMbps: 400 } }),
+    ],
+    [onPlate('brick')],
+    [],
+    {
+      brief: {
+        ...noBrief,
+        day: {
+          mode: 'Fine',
+          temperatureC: 25,
+          stretches: [{ name: 'Work', hours: 6, record: 1, idle: 0 }],
+        },
+      },
+    },
+  );
+  return { rig, parts };
+};
+
+const video = (carries: ('video' | 'audio')[] = ['video']) =>
+  lead('picture', {
+    ends: [
+      { connector: 'sdi', bodyMm: 20 },
+      { connector: 'sdi', bodyMm: 20 },
+    ],
+    carries,
+  });
+
+/** A body that gives one format to a screen that takes another one, or the same. */
+const shown = (takes: string): Made =>
+  createPowerRig(
+    [
+      { ...station, ports: [{ ...pictureTo('pic', 'out'), formats: ['2160p25', '1080p25'] }] },
+      brick('brick', 60),
+      device('screen', 5, {
+        innerCell: true,
+        ports: [{ ...pictureTo('show', 'in'), formats: [takes] }],
+      }),
+      video(),
+    ],
+    [onPlate('brick'), onA('screen')],
+    [['picture', 'body.pic', 'screen.show']],
+  );
+
+/** A screen with a socket for headphones, and a picture lead with or without sound. */
+const heard = (carries: ('video' | 'audio')[]): Made => {
+  const both = { carries: ['video' as const, 'audio' as const] };
+  return createPowerRig(
+    [
+      { ...station, ports: [{ ...pictureTo('pic', 'out'), ...both }] },
+      brick('brick', 60),
+      device('screen', 5, {
+        innerCell: true,
+        ports: [
+          { ...pictureTo('show', 'in'), ...both },
+          {
+            ...socketFor('phones', 'out', undefined),
+            connector: 'jack-3.5',
+            carries: ['audio'],
+          },
+        ],
+      }),
+      video(carries),
+    ],
+    [onPlate('brick'), onA('screen')],
+    [['picture', 'body.pic', 'screen.show']],
+    { brief: { ...noBrief, sound: { headphones: true } } },
+  );
+};
+
+/** A handle with a trigger on a camera that is said to hear none, or of which nobody says so. */
+const triggered = (noTrigger: boolean): Made =>
+  createPowerRig(
+    [
+      { ...station, ...(noTrigger ? { noTrigger } : {}) },
+      brick('brick', 60),
+      cube('grip', 100, {
+        kind: 'side-grip',
+        mounts: device('x', 1).mounts.filter((m) => m.id === 'base'),
+        ports: [
+          {
+            ...socketFor('trigger', 'out', undefined),
+            connector: 'jack-3.5',
+            carries: ['trigger'],
+          },
+        ],
+      }),
+    ],
+    [onPlate('brick'), onA('grip')],
+  );
+
 export const lastFixtures: Pick<
   Readonly<Record<FindingCode, { readonly has: Made; readonly hasNot: Made }>>,
-  'power-disagrees' | 'feeds-itself' | 'draws-too-much' | 'two-supplies' | 'goes-dark'
+  | 'power-disagrees'
+  | 'feeds-itself'
+  | 'draws-too-much'
+  | 'two-supplies'
+  | 'goes-dark'
+  | 'outlets-twice'
+  | 'media-short'
+  | 'formats-disagree'
+  | 'jack-silent'
+  | 'trigger-unheard'
 > = {
   'power-disagrees': { has: taking(11, 15.9), hasNot: taking(11, 16) },
   'feeds-itself': { has: relayed('two.out'), hasNot: relayed('body.raw') },
   'draws-too-much': { has: drawing(24.1), hasNot: drawing(24) },
   'two-supplies': { has: pictured('box.tap'), hasNot: pictured('body.raw') },
   'goes-dark': { has: lasting(59.9), hasNot: lasting(60) },
+  // What falls to 12 V is no input of 13 V, though the plate's own outlet would be.
+  'outlets-twice': { has: plated(12), hasNot: plated(13) },
+  // 400 Mb/s for six hours are 1080 GB.
+  'formats-disagree': { has: shown('1080i50'), hasNot: shown('1080p25') },
+  'jack-silent': { has: heard(['video']), hasNot: heard(['video', 'audio']) },
+  'trigger-unheard': { has: triggered(true), hasNot: triggered(false) },
+  'media-short': { has: recording(1079), hasNot: recording(1080) },
 };

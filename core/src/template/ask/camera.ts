@@ -83,6 +83,7 @@ export const cameraThings: readonly Thing[] = [
       },
       flag('micIn', 'Microphone socket, 3.5 mm', true),
       flag('phonesOut', 'Headphone socket, 3.5 mm', true),
+      { name: 'noTrigger', label: 'No socket for a trigger', type: 'flag', optional: true },
       choice(
         'screen',
         'Rear screen',

@@ -48,6 +48,7 @@ export const factNames = [
   'price',
   'homeMade',
   'innerCell',
+  'noTrigger',
   'nits',
   'stops',
   'channels',

@@ -382,6 +382,13 @@ export function listPlainFacts(part: Part): Field[] {
           ),
         ]
       : []),
+    ...(hasTrait(part, 'camera') || part.noTrigger
+      ? [
+          flag('has no socket for a trigger', part.noTrigger === true, (v) => ({
+            noTrigger: v || undefined,
+          })),
+        ]
+      : []),
     ...(hasTrait(part, 'fed-from-outside') || part.opensDoor
       ? [
           flag('leaves the battery door open', part.opensDoor === true, (v) => ({

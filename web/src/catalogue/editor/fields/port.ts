@@ -1,7 +1,7 @@
 import { Carries, carriesLabels, listChoices, type Element } from '@zucchini/core';
 import { plugOptions } from '../../wizard/options';
 import { listPowerFields } from './power';
-import { choice, flag, mayWay, number, place, text, under, way, type Field } from './field';
+import { choice, flag, mayWay, number, place, text, under, way, words, type Field } from './field';
 
 /** The figures of a socket for a plug. */
 export function listPortFields(e: Extract<Element, { list: 'ports' }>): Field[] {
@@ -40,6 +40,16 @@ export function listPortFields(e: Extract<Element, { list: 'ports' }>): Field[] 
       p.wear ?? 'ordinary',
       (v) => ({ wear: v }),
     ),
+    ...(p.carries.includes('video')
+      ? [
+          words(
+            'formats',
+            p.formats,
+            (v) => ({ formats: v?.length ? v : undefined }),
+            'between commas, as its maker writes them',
+          ),
+        ]
+      : []),
     ...under('Power', [
       // One end of the range alone is both until the other is said.
       number('from', 'V', power?.minV, (v) => ({

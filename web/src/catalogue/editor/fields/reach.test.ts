@@ -131,12 +131,14 @@ const rich = Part.parse({
       id: 'dc',
       connector: 'barrel',
       direction: 'in',
-      carries: ['power'],
+      carries: ['power', 'video'],
       originMm: point,
       normal: [0, 0, 1],
       power: { minV: 7, maxV: 17 },
     },
   ],
+  // So that a field shows that is there only for a camera, or where it is set.
+  noTrigger: true,
   medium: { capacityGB: 100 },
   modes: [{ name: 'fine', rateMbps: 100 }],
   movements: [
