@@ -1,4 +1,4 @@
-import type { Brief } from '../brief/index.js';
+import { mergeBrief, type Brief } from '../brief/index.js';
 import {
   runDay,
   usualInPlaceW,
@@ -19,7 +19,7 @@ import {
   type Part,
   type PartBook,
 } from '../part/index.js';
-import { placeSetup, type Assembly } from '../rig/index.js';
+import { placeSetup, type Assembly, type Rig } from '../rig/index.js';
 import {
   exactly,
   hasSource,
@@ -411,6 +411,13 @@ function measureChanges(
     }),
     withoutMainsDarkAtH: bare && firstDark(runDay({ ...asked, parts: bare }), isFed),
   };
+}
+
+/** The same of any setup of a rig. Throws where the rig has none of that id. */
+export function measureSetupLast(rig: Rig, setupId: string, parts: PartBook): Last {
+  const setup = rig.setups.find((s) => s.id === setupId);
+  if (!setup) throw new Error(`measureSetupLast: rig ${rig.id} has no setup ${setupId}`);
+  return measureLast(placeSetup(rig, setup, parts), parts, mergeBrief(rig.brief, setup.brief));
 }
 
 /**

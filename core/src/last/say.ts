@@ -1,7 +1,8 @@
 import type { DayEvent, DayRun } from '../day/index.js';
 import type { Between } from '../wire/index.js';
-import { sayList, sayNumber, sayW, type Names } from '../words/index.js';
+import { sayHours, sayList, sayNumber, sayW, type Names } from '../words/index.js';
 import type { OrderStep } from './cards.js';
+import type { DayPlan } from './plan.js';
 
 /** "8 W", or "≈ 5.0–16 W" of what is not known. */
 export function sayBetweenW({ low, high }: Between): string {
@@ -34,6 +35,15 @@ export function sayDayEvent(event: DayEvent, names: Pick<Names, 'item'>): string
     case 'charged':
       return `${names.item(event.cell)} is full.`;
   }
+}
+
+/** When something happens in a day: "09:15" where it is said when it begins, else "2 h 45 min" from its first minute. */
+export function sayDayHour({ startsAtH }: Pick<DayPlan, 'startsAtH'>, atH: number): string {
+  if (startsAtH === undefined) return sayHours(atH);
+  const minutes = Math.round((startsAtH + atH) * 60);
+  const two = (n: number) => String(n).padStart(2, '0');
+  const day = Math.floor(minutes / 1440);
+  return `${two(Math.floor(minutes / 60) % 24)}:${two(minutes % 60)}${day > 0 ? ` (+${day})` : ''}`;
 }
 
 /** One step of bringing a rig up, and why it comes where it does. */

@@ -131,6 +131,11 @@ export const assumptions = {
     unit: 'mm',
     source: 'estimate: two hands farther off level or depth than this twist the wrists',
   },
+  readerMBps: {
+    value: 250,
+    unit: 'MB/s',
+    source: 'estimate: a card reader over USB-C, both ends keeping up',
+  },
   beltReachMm: {
     value: 900,
     unit: 'mm',

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { readyDays } from '@zucchini/core';
-import { ref } from 'vue';
+import { hasTrait, readyDays } from '@zucchini/core';
+import { computed, ref } from 'vue';
 import { useBench } from '../desk/benchStore';
 import ChoiceField from '../form/ChoiceField.vue';
 import FigureField from '../form/FigureField.vue';
@@ -11,13 +11,19 @@ import { useDay } from './useDay';
 
 /** The day of the brief as a table that is changed where it stands. */
 const bench = useBench();
-const { rows, issues, isStated, reserve, setReserve, take, change, remove, add } = useDay();
+const { rows, issues, isStated, day, dayIssue, setDay, take, change, remove, add } = useDay();
 const open = ref(false);
 
 const toPercent = (share: number | undefined) =>
   share === undefined ? undefined : Math.round(share * 100);
 const toShare = (percent: number | undefined) =>
   percent === undefined ? undefined : percent / 100;
+
+const setups = computed(() => bench.rig?.setups ?? []);
+/** The ways in which the body records, where it states them. */
+const modes = computed(
+  () => bench.report?.assembly.items.find((p) => hasTrait(p.part, 'camera'))?.part.modes ?? [],
+);
 
 function startFrom(name: string): void {
   const day = readyDays.find((d) => d.name === name);
@@ -105,6 +111,17 @@ function startFrom(name: string): void {
             :model-value="row.temperatureC"
             @update:model-value="(temperatureC) => change(i, { temperatureC })"
           />
+          <ChoiceField
+            v-if="setups.length > 1"
+            label="Set up as"
+            small
+            :options="[
+              ['', 'whichever is looked at'],
+              ...setups.map((s) => [s.id, s.name] as const),
+            ]"
+            :model-value="row.setup ?? ''"
+            @update:model-value="(setup) => change(i, { setup: setup || undefined })"
+          />
           <TickField
             label="Mains at hand"
             last
@@ -137,8 +154,37 @@ function startFrom(name: string): void {
         :min="0"
         :max="90"
         placeholder="nothing"
-        :model-value="toPercent(reserve)"
-        @update:model-value="(v) => setReserve(toShare(v))"
+        :model-value="toPercent(day.reserve)"
+        @update:model-value="(v) => setDay({ reserve: toShare(v) })"
+      />
+      <FigureField
+        label="A cell is changed when left with"
+        unit="%"
+        :min="0"
+        :max="90"
+        placeholder="nothing"
+        :model-value="toPercent(day.swapAtShare)"
+        @update:model-value="(v) => setDay({ swapAtShare: toShare(v) })"
+      />
+      <TickField
+        label="In every break what is not full is changed"
+        :model-value="day.swapInBreaks ?? false"
+        @update:model-value="(v) => setDay({ swapInBreaks: v || undefined })"
+      />
+      <TextField
+        label="Begins at"
+        hint="By the clock, like 06:30; times of the day are then told by it."
+        :issue="dayIssue || undefined"
+        :model-value="day.startsAt ?? ''"
+        @update:model-value="(v) => setDay({ startsAt: v || undefined })"
+      />
+      <ChoiceField
+        v-if="modes.length > 0"
+        label="Recorded as"
+        small
+        :options="[['', 'not said'], ...modes.map((m) => [m.name, m.name] as const)]"
+        :model-value="day.mode ?? ''"
+        @update:model-value="(v) => setDay({ mode: v || undefined })"
       />
     </template>
   </section>

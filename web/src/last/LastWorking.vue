@@ -5,28 +5,28 @@ import {
   listFlightCells,
   listPowerOrder,
   measureMedia,
+  measureSetting,
   measureStates,
   sayBetweenW,
-  sayDayEvent,
   sayHours,
   sayNumber,
   sayOrderStep,
 } from '@zucchini/core';
-import { computed, defineAsyncComponent, ref } from 'vue';
+import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { useBench } from '../desk/benchStore';
 import AppButton from '../shared/AppButton.vue';
 import DayBand from './DayBand.vue';
-import { flightWords, tellsWords } from './words';
+import CellsSection from './CellsSection.vue';
 import DaySection from './DaySection.vue';
-import PoweringSection from './PoweringSection.vue';
+import PoweringSection, { type WayOver } from './PoweringSection.vue';
+import { flightWords } from './words';
 
 /** The working of Last: the day, who draws what from where, the cells, the media, the order of leads, what may fly. */
-const ChargeChart = defineAsyncComponent(() => import('./ChargeChart.vue'));
 const bench = useBench();
 const last = computed(() => bench.report!.last);
 const name = (id: string) => bench.names!.item(id);
-const charted = ref(false);
+const ways = ref<readonly WayOver[]>([]);
 const router = useRouter();
 
 /** The sheet is made of what is stored. */
@@ -61,11 +61,6 @@ const draws = computed(() =>
     ];
   }),
 );
-const cells = computed(() => last.value.cells());
-const events = computed(() =>
-  last.value.worst.events.map((e) => ({ at: sayHours(e.atH), says: sayDayEvent(e, bench.names!) })),
-);
-
 const camera = computed(() => bench.report!.assembly.items.find((p) => hasTrait(p.part, 'camera')));
 const modes = computed(() =>
   measureMedia(bench.report!.assembly, bench.parts, last.value.worst.wantedH),
@@ -73,6 +68,15 @@ const modes = computed(() =>
 const sayMinutes = (minutes: number) => (minutes > 0 ? sayHours(minutes / 60) : 'nothing');
 const sayTB = (gb: number) =>
   gb >= 1000 ? `${sayNumber(gb / 1000, 2)} TB` : `${sayNumber(gb)} GB`;
+
+/** The longest copy of the day: of the mode that is recorded, or of the largest. */
+const offload = computed(() => {
+  const { brief, assembly } = bench.report!;
+  const chosen = modes.value.filter((m) => m.mode.name === brief.day?.mode);
+  const gb = Math.max(...(chosen.length > 0 ? chosen : modes.value).map((m) => m.dayGB), 0);
+  const mbps = measureSetting(assembly.rig.settings, 'readerMBps');
+  return { gb, mbps, hours: (gb * 1000) / mbps / 3600 };
+});
 
 const order = computed(() => listPowerOrder(bench.report!.assembly, bench.parts));
 const flight = computed(() => listFlightCells(bench.report!.assembly, bench.parts));
@@ -84,7 +88,7 @@ const flight = computed(() => listFlightCells(bench.report!.assembly, bench.part
     <DayBand :last="last" :name-of="name" />
   </DaySection>
 
-  <PoweringSection />
+  <PoweringSection @found="ways = $event" />
 
   <section class="mt-5">
     <h3 class="font-serif text-base">Who draws what</h3>
@@ -118,52 +122,7 @@ const flight = computed(() => listFlightCells(bench.report!.assembly, bench.part
     </table>
   </section>
 
-  <section class="mt-5">
-    <div class="flex items-baseline justify-between gap-2">
-      <h3 class="font-serif text-base">Cells for the day</h3>
-      <AppButton
-        v-if="cells.length > 0"
-        small
-        look="quiet"
-        :aria-expanded="charted"
-        @click="charted = !charted"
-        >{{ charted ? 'Without the chart' : 'Charge over the day' }}</AppButton
-      >
-    </div>
-    <p v-if="cells.length === 0" class="text-faint mt-1 text-xs">
-      No battery is on it that could be changed.
-    </p>
-    <ul v-else class="mt-1 text-xs tabular-nums">
-      <li v-for="c in cells" :key="c.store" class="rule flex justify-between gap-2 py-1.5">
-        <span
-          >{{ c.part.name }}
-          <span v-if="c.part.cell?.tells" class="text-faint block">{{
-            tellsWords[c.part.cell.tells]
-          }}</span></span
-        >
-        <span class="whitespace-nowrap">{{
-          c.enough
-            ? `${c.used + c.more}${c.more > 0 ? `, ${c.more} more than you have` : ''}`
-            : 'no number of them will do'
-        }}</span>
-      </li>
-    </ul>
-    <ChargeChart v-if="charted" class="mt-2" :run="last.worst" :name-of="name" />
-    <details v-if="events.length > 0" class="mt-2 text-xs" :open="charted">
-      <summary class="w-fit py-1 underline decoration-dotted">
-        What happens when ({{ events.length }})
-      </summary>
-      <ol class="mt-1">
-        <li v-for="(e, i) in events" :key="i" class="rule flex gap-2 py-1">
-          <span class="w-20 shrink-0 text-right tabular-nums">≈ {{ e.at }}</span>
-          <span>{{ e.says }}</span>
-        </li>
-      </ol>
-    </details>
-    <p class="text-faint mt-2 text-xs">
-      Lithium cells are not charged below 0 °C, and not left alone on a charger; keep them dry.
-    </p>
-  </section>
+  <CellsSection :ways="ways" />
 
   <section v-if="camera && modes.length > 0" class="mt-5">
     <h3 class="font-serif text-base">Cards and drives</h3>
@@ -194,7 +153,10 @@ const flight = computed(() => listFlightCells(bench.report!.assembly, bench.part
         </tr>
       </tbody>
     </table>
-    <p class="text-faint mt-1 text-xs">Each copy takes the day once more.</p>
+    <p class="text-faint mt-1 text-xs">
+      Each copy takes the day once more, and its reader ≈ {{ sayHours(offload.hours) }} for
+      {{ sayTB(offload.gb) }} at {{ sayNumber(offload.mbps) }} MB/s.
+    </p>
   </section>
 
   <section v-if="order.length > 0" class="mt-5">

@@ -1,15 +1,38 @@
 <script setup lang="ts">
-import { sayG, sayMoney, saySigned, type Edit, type WayTold } from '@zucchini/core';
-import { computed, onBeforeUnmount } from 'vue';
+import {
+  sayG,
+  sayMoney,
+  saySigned,
+  type Edit,
+  type PoweringWay,
+  type WayTold,
+} from '@zucchini/core';
+import { computed, onBeforeUnmount, watch } from 'vue';
 import { useBench } from '../desk/benchStore';
 import AppButton from '../shared/AppButton.vue';
 import { announce } from '../shared/announce';
 import { usePowering } from './usePowering';
 
 /** Ways of powering the rig side by side, each whole; one is looked at on the drawing before it is taken as one step. */
+/** A way that changes the rig, to be run through the day beside how it is. */
+export interface WayOver {
+  readonly way: PoweringWay;
+  readonly name: string;
+  readonly edit: Edit;
+}
+const emit = defineEmits<{ found: [ways: readonly WayOver[]] }>();
 const bench = useBench();
 const { found, total, state, trouble, start, stop } = usePowering();
 onBeforeUnmount(() => bench.letGo());
+
+watch(found, (ways) =>
+  emit(
+    'found',
+    ways.flatMap(({ way, name, offered }) =>
+      offered?.edit ? [{ way, name, edit: offered.edit }] : [],
+    ),
+  ),
+);
 
 const currency = computed(() => bench.report!.brief.currency);
 const open = computed(() => found.value.filter((w) => w.offered));

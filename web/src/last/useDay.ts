@@ -71,19 +71,23 @@ export function useDay() {
   const add = (): void =>
     take([...rows.value, { name: 'Shooting', hours: 1, record: 0.35, idle: 0.35 }]);
 
-  const reserve = computed(() => bench.rig?.brief.day?.reserve);
-  /** How much of each cell is not planned with, 0 to 0.9; without it nothing is kept back. */
-  function setReserve(share: number | undefined): void {
+  const day = computed(() => bench.rig?.brief.day ?? {});
+  const dayIssue = ref('');
+  /** Changes what is said of the whole day: undefined is not said. What the brief does not take is told and not stored. */
+  function setDay(to: Partial<NonNullable<Brief['day']>>): void {
     const brief = bench.rig?.brief;
     if (!brief || bench.readOnly) return;
-    const { reserve: _, ...day } = brief.day ?? {};
-    const next = share === undefined ? day : { ...day, reserve: share };
-    bench.apply({ type: 'set-brief', brief: { ...brief, day: next } });
+    const all: Record<string, unknown> = { ...brief.day, ...to };
+    const next = Object.entries(all).filter(([, v]) => v !== undefined);
+    const parsed = Brief.safeParse({ ...brief, day: Object.fromEntries(next) });
+    dayIssue.value = parsed.success ? '' : toIssues(parsed.error)[0]!.message;
+    if (parsed.success) bench.apply({ type: 'set-brief', brief: parsed.data });
   }
 
   return {
-    reserve,
-    setReserve,
+    day,
+    dayIssue,
+    setDay,
     rows,
     issues,
     isStated: computed(() => stated.value !== undefined),
