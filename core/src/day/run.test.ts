@@ -344,6 +344,16 @@ describe('when cells are changed, and charged on the rig', () => {
     expect(balance(day)).toBeCloseTo(0, 9);
   });
 
+  it('what is dark in the evening was dark before the break: it is told once', () => {
+    const net = network([brick('brick', 10)], [onPlate('brick')]);
+    const day = run(net, [stretch(2), stretch(1, { record: 0 }), stretch(2)]);
+    expect(day.events.map((e) => [e.kind, e.atH])).toEqual([
+      ['empty', 1],
+      ['dark', 1],
+    ]);
+    expect(day.darkH.get('body')).toBeCloseTo(3, 9);
+  });
+
   it('in a break what is not full is changed, and nobody goes dark for it', () => {
     const net = network([brick('brick', 60)], [onPlate('brick')]);
     const parts = [stretch(2), stretch(1, { record: 0 }), stretch(5)];

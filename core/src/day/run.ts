@@ -75,6 +75,8 @@ export type DayEvent =
   | {
       readonly kind: 'swap';
       readonly atH: number;
+      /** What is left in the one that goes out, 0 to 1. */
+      readonly left: number;
       readonly store: string;
       readonly out: string;
       readonly in: string;
@@ -202,6 +204,8 @@ export function runDay(asked: DayAsked): DayRun {
   let [atH, chargedWh, deliveredWh, lostWh, wantedH] = [0, 0, 0, 0, 0];
   const inBay = new Map<string, Held[]>(asked.chargers.map((c) => [c.itemId, []]));
   let dark = new Set<string>();
+  /** Dark, and without power ever since. */
+  const unlit = new Set<string>();
   /** Whether all was switched off until now: at the beginning of the day, and after a break. */
   let wasOff = true;
 
@@ -321,6 +325,7 @@ export function runDay(asked: DayAsked): DayRun {
     events.push({
       kind: 'swap',
       atH,
+      left: old.fullWh > 0 ? old.wh / old.fullWh : 0,
       store,
       out: old.itemId,
       in: best.itemId,
@@ -387,12 +392,16 @@ export function runDay(asked: DayAsked): DayRun {
       const now = flow(part);
       const wanted = wantedNow(part);
       const lost = new Set(wanted.filter((id) => !now.powered.has(id)));
+      const wasUnlit = [...unlit];
+      for (const id of now.powered) unlit.delete(id);
       for (const id of lost) {
-        if (dark.has(id)) continue;
+        // What was switched off while it was dark does not go dark once more.
+        if (dark.has(id) || unlit.has(id)) continue;
+        unlit.add(id);
         events.push({ kind: 'dark', atH, itemId: id });
         if (!darkAtH.has(id)) darkAtH.set(id, atH);
       }
-      for (const id of dark) {
+      for (const id of wasUnlit) {
         if (now.powered.has(id)) events.push({ kind: 'back', atH, itemId: id });
       }
       dark = lost;

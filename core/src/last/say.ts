@@ -18,7 +18,8 @@ export function sayDayEvent(event: DayEvent, names: Pick<Names, 'item'>): string
         dark.length === 0
           ? 'nothing goes dark for it'
           : `${sayList(dark)} ${dark.length === 1 ? 'is' : 'are'} dark meanwhile`;
-      return `${names.item(event.out)} is empty: change it for ${names.item(event.in)}; ${meanwhile}.`;
+      const state = event.left < 0.005 ? 'is empty' : `has ${sayNumber(event.left * 100)} % left`;
+      return `${names.item(event.out)} ${state}: change it for ${names.item(event.in)}; ${meanwhile}.`;
     }
     case 'empty':
       return `${names.item(event.cell)} is empty, and nothing is left to change it for.`;

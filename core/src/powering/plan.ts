@@ -84,7 +84,9 @@ export class Plans {
     const cut = this.cutOptions.get(stand);
     const groups = this.groupsOf(source).map((g) => (cut ? g.filter((o) => !cut.has(o)) : g));
     const chosen = this.choose(stand, groups, source ? measureBearsW(source) : Infinity);
-    if (!chosen) return undefined;
+    // A source on which nothing hangs is none.
+    const isUsed = chosen?.options.some((o) => o.outlet !== undefined || o.by === 'host');
+    if (!chosen || (source && !isUsed)) return undefined;
     const own = addCosts(cost, chosen.cost);
     const bareSetup = this.bareOf(source);
     const plan = { stand, bare: bareSetup, options: chosen.options, cost: own };

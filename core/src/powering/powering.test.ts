@@ -176,6 +176,26 @@ describe('one brick for all', () => {
     });
   });
 
+  it('brings no brick on which nothing would hang', () => {
+    const inner = { ...camera, ports: [], innerCell: true, cell: { energyWh: 20 } };
+    const { rig, parts } = createPowerRig([inner], []);
+    expect(ask(rig, parts, 'one-brick', catalogue)).toMatchObject({
+      reason: { why: 'inner-only' },
+    });
+  });
+
+  it('counts what has no price apart, and takes what has one first', () => {
+    const { rig, parts } = createPowerRig([camera], []);
+    const gift = { ...plate('gift', 90, 1, [3]), price: undefined };
+    const some = catalogue.filter((p) => p.id !== 'two' && p.id !== 'one');
+    const only = proposalOf(ask(rig, parts, 'one-brick', [...some, gift]));
+    expect(only.cost.slice(0, 2)).toEqual([1, 20000]);
+    const both = proposalOf(
+      ask(rig, parts, 'one-brick', [...some, gift, plate('dear', 90, 9000, [3])]),
+    );
+    expect(both.cost.slice(0, 2)).toEqual([0, 29000]);
+  });
+
   it('takes off what it has no use for, and is nothing to do where the rig is that already', () => {
     const { rig, parts } = createPowerRig(
       [camera, screen, brick('own', 50)],

@@ -25,6 +25,8 @@ import { poweringWays, type PoweringWay } from './ways.js';
 export type NoWay =
   /** Nothing on it needs power. */
   | { readonly why: 'no-device' }
+  /** Every device runs on the cell inside it, and takes power from nowhere else. */
+  | { readonly why: 'inner-only' }
   /** No battery that this way means gives power through an outlet. */
   | { readonly why: 'no-source' }
   /** A device that this way cannot feed, whatever is bought. */
@@ -122,6 +124,8 @@ class Search {
     const { way } = this;
     const notOpen = (reason: NoWay): WayAnswer => ({ way, state: 'not-open', reason });
     if (this.fed.length === 0) return notOpen({ why: 'no-device' });
+    const isInner = (d: Device) => d.inner && d.inputs.length === 0 && d.bays.length === 0;
+    if (way !== 'own-cells' && this.fed.every(isInner)) return notOpen({ why: 'inner-only' });
     if (this.sources.length === 0) return notOpen({ why: 'no-source' });
     for (let tried = 0; tried < mostTried; tried += 1) {
       const plan = this.plans.find();

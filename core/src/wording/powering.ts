@@ -27,6 +27,8 @@ export interface WayTold {
         /** Against how it stands. */
         readonly massG: number | undefined;
         readonly spendMinor: number;
+        /** Parts that it brings and that have no price, or none in the brief’s currency. */
+        readonly unpriced: number;
         readonly leads: { readonly all: number; readonly added: number };
         readonly givesUp: readonly string[];
         /** What it brings that is found as a risk. */
@@ -48,6 +50,8 @@ export function sayNoWay(
   switch (reason.why) {
     case 'no-device':
       return 'Nothing on it needs power.';
+    case 'inner-only':
+      return 'Everything on it runs on the cell inside it.';
     case 'no-source':
       return 'You have no such battery that gives power through an outlet, and none is in the catalogue.';
     case 'device':
@@ -81,6 +85,14 @@ export function sayGivenUp(given: GivenUp): string {
   }
 }
 
+/** The same words once, with how often. */
+function countAlike(said: readonly string[]): string[] {
+  return [...new Set(said)].map((one) => {
+    const times = said.filter((s) => s === one).length;
+    return times === 1 ? one : `${one}, ${times} of them`;
+  });
+}
+
 /** A way of powering in words. */
 export function tellWay(
   answer: WayAnswer,
@@ -92,7 +104,7 @@ export function tellWay(
   if (answer.state === 'not-open') {
     return { way, name, notOpen: sayNoWay(answer.reason, names, parts), offered: undefined };
   }
-  const { edit, change, after, leads, givesUp } = answer.proposal;
+  const { edit, change, after, leads, givesUp, cost } = answer.proposal;
   const then = createNames(after.assembly, parts);
   const edits = edit?.type === 'all' ? edit.edits : edit ? [edit] : [];
   return {
@@ -104,13 +116,21 @@ export function tellWay(
       last: findQuestion('last').figure(after.last as never, { stops: 0, risk: 0, note: 0 }),
       massG: change.massG,
       spendMinor: change.spendMinor,
+      unpriced: cost[0],
       leads,
       givesUp: givesUp.map(sayGivenUp),
       brings: change.appears.map((f) => tellFinding(f, then).sentence),
       ends: change.goes.map((f) => tellFinding(f, names).sentence),
-      // What is taken off has its name in the rig as it is, what is brought in as it would be.
-      steps: edits.map((e) =>
-        sayEdit(e, e.type === 'remove-item' || e.type === 'remove-cable' ? names : then),
+      // What is taken off or along has its name in the rig as it is, what is fitted as it would be.
+      steps: countAlike(
+        edits.map((e) =>
+          sayEdit(
+            e,
+            e.type === 'remove-item' || e.type === 'remove-cable' || e.type === 'set-item'
+              ? names
+              : then,
+          ),
+        ),
       ),
     },
   };

@@ -91,7 +91,10 @@ const money = (minor: number) =>
             {{ w.offered!.massG === undefined ? '? g' : saySigned(w.offered!.massG, sayG) }}
           </td>
           <td class="pt-1.5 pl-2 text-right whitespace-nowrap">
-            {{ money(w.offered!.spendMinor) }}
+            {{ money(w.offered!.spendMinor)
+            }}<span v-if="w.offered!.unpriced > 0" class="text-blossom block"
+              >and {{ w.offered!.unpriced }} without a price</span
+            >
           </td>
           <td class="pt-1.5 pl-2 text-right whitespace-nowrap">{{ w.offered!.leads.all }}</td>
         </tr>

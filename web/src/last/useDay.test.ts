@@ -34,9 +34,18 @@ describe('the day of a brief', () => {
     bench.stepBack();
     bench.stepBack();
     expect(bench.rig!.brief.day!.stretches).toEqual(stretches);
-    day.setReserve(0.2);
-    expect(bench.rig!.brief.day).toEqual({ flights: 2, reserve: 0.2, stretches });
-    day.setReserve(undefined);
+    day.setDay({ reserve: 0.2, startsAt: '06:30' });
+    expect(bench.rig!.brief.day).toEqual({
+      flights: 2,
+      reserve: 0.2,
+      startsAt: '06:30',
+      stretches,
+    });
+    day.setDay({ startsAt: 'at dawn' });
+    expect(day.dayIssue.value).toBe('a time of day is written like 06:30');
+    expect(bench.rig!.brief.day!.startsAt).toBe('06:30');
+    day.setDay({ reserve: undefined, startsAt: undefined });
+    expect(day.dayIssue.value).toBe('');
     day.remove(0);
     expect(bench.rig!.brief.day).toEqual({ flights: 2 });
   });
