@@ -7,7 +7,9 @@ import { findWay, leadRadiusMm, type Route } from '../route/index.js';
 import {
   measureSetting,
   placeRay,
+  type Assembly,
   type CableRun,
+  type MountRef,
   type PlacedItem,
   type Rig,
 } from '../rig/index.js';
@@ -51,6 +53,8 @@ export interface PluggedLead {
   readonly bendRadiusMm: number;
   /** Half its thickness. */
   readonly radiusMm: number;
+  /** Where its middle is held on its way, in the rig's frame, from its first end. */
+  readonly tiesMm: readonly Vec3[];
 }
 
 /** The planned leads of a setup, as far as both their ends are on the rig. */
@@ -89,9 +93,22 @@ export function listLeads(space: Pick<Space, 'assembly'>, lookUp: LeadParts): Pl
         relaxedMm: make?.lengthMm,
         bendRadiusMm: make?.bendRadiusMm ?? plugGuess.bendRadiusMm,
         radiusMm: make?.thicknessMm === undefined ? leadRadiusMm : make.thicknessMm / 2,
+        tiesMm: (run.ties ?? []).flatMap((tie) => placeTie(assembly, tie)),
       },
     ];
   });
+}
+
+/** A lead lies so far off the mount that it is tied at, in mm: half a thin lead and the tie. */
+const tieOffMm = 3.5;
+
+/** Where a lead is held by a mount; empty where that is not on the rig. */
+function placeTie(assembly: Assembly, { item, mount: id }: MountRef): Vec3[] {
+  const placed = assembly.byId.get(item);
+  const mount = placed?.part.mounts.find((m) => m.id === id);
+  if (!placed || !mount) return [];
+  const { atMm, direction } = placeRay(placed, mount.id, mount.originMm, mount.normal);
+  return [add(atMm, scale(direction, tieOffMm))];
 }
 
 /** How an elbow of each side stands to “up” at its socket, as one looks at it from outside: shares of up and of right. */
@@ -284,12 +301,20 @@ export function measureLeadWays(
   return leads
     .filter((lead) => lead.from.fits && lead.to.fits)
     .map((lead) => {
-      const way = findWay(
-        space,
+      const stops = [
         measureTail(lead.from, lead.bendRadiusMm),
+        ...lead.tiesMm,
         measureTail(lead.to, lead.bendRadiusMm),
-        { radiusMm: lead.radiusMm, avoid },
-      );
+      ];
+      const ways = stops.slice(1).map((stop, i) => {
+        const options = { radiusMm: lead.radiusMm, avoid };
+        return findWay(space, stops[i]!, stop, options);
+      });
+      const way: Route = {
+        points: ways.flatMap((w, i) => (i === 0 ? w.points : w.points.slice(1))),
+        lengthMm: ways.reduce((sum, w) => sum + w.lengthMm, 0),
+        found: ways.every((w) => w.found),
+      };
       const neededMm = way.lengthMm + lead.from.bodyMm + lead.to.bodyMm + 2 * lead.bendRadiusMm;
       return { lead, way, neededMm };
     });

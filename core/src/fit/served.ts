@@ -64,7 +64,7 @@ export const socketWears = defineFinding(
   {
     restsOn: ['ports'],
     weight: 'note',
-    when: 'a lead in a fragile socket, and no clamp in the setup that holds it',
+    when: 'a lead in a fragile socket that is tied nowhere, and no clamp in the setup that holds it',
     offers: '',
     sentence: ({ facts }, n) =>
       `A lead pulls at ${n.port(facts.itemId, facts.portId)} of ${n.item(facts.itemId)}, a socket that wears fast, and nothing holds the lead.`,
@@ -79,7 +79,8 @@ export const socketCheck = defineCheck([socketWears], ({ assembly }: FitAsked) =
   return (assembly.setup.cables ?? []).flatMap((run) =>
     [run.from, run.to].flatMap((end) => {
       const port = assembly.byId.get(end.item)?.part.ports?.find((p) => p.id === end.port);
-      if (port?.wear !== 'fragile') return [];
+      // Tied on its way, a pull does not come as far as the socket.
+      if (port?.wear !== 'fragile' || run.ties?.length) return [];
       return [
         createFinding(
           socketWears,

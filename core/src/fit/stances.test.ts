@@ -47,7 +47,7 @@ function turning(carries: readonly string[], to = 350, more: readonly Movement[]
   const lookUp = (id: string) => parts.get(id);
   const waysOf = (of: typeof assembly) => {
     const space = createSpace(of, collider);
-    return { space, ways: measureLeadWays(space, listLeads(space, lookUp)) };
+    return { space, ways: measureLeadWays(space, listLeads(space, lookUp), []) };
   };
   const neededAt = (value: number) =>
     waysOf(

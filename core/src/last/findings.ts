@@ -6,7 +6,7 @@ import {
   type Check,
 } from '../finding/index.js';
 import { hasTrait, listOutlets, type Connector, type PartBook } from '../part/index.js';
-import { proposeId, type Assembly, type Edit } from '../rig/index.js';
+import { listCarried, proposeId, type Assembly, type Edit } from '../rig/index.js';
 import { sayConnector, sayHours, sayList, sayNumber, sayW } from '../words/index.js';
 import { hasSource } from '../wire/index.js';
 import { findDisagreement, isLeadFeed, type Disagreement } from './faults.js';
@@ -414,6 +414,55 @@ const mediaCheck = defineCheck([mediaShort], ({ assembly, parts, last, mode }: L
   ];
 });
 
+export const travelsWithCell = defineFinding(
+  'travels-with-cell',
+  stating<{ readonly runIds: readonly string[]; readonly swaps: number }>(),
+  {
+    restsOn: ['mounts'],
+    bad: ({ swaps }) => swaps,
+    weight: 'note',
+    when: 'a device on a battery that is changed in the day, with a lead to what stays on the rig',
+    offers: '',
+    sentence: ({ items: [battery, ...carried], facts }, n) =>
+      `${sayList(carried.map((id) => n.item(id)))} ${carried.length === 1 ? 'comes' : 'come'} off with ${n.item(battery!)} at each of its ${sayNumber(facts.swaps)} ${facts.swaps === 1 ? 'swap' : 'swaps'}; ${sayList(facts.runIds.map((id) => n.lead(id)))} ${facts.runIds.length === 1 ? 'holds it' : 'hold it'} back.`,
+    why: 'A lead that is forgotten at a swap pulls at two sockets at once.',
+    todo: 'Unplug it first, give it the length to come along, or fix the device elsewhere.',
+  },
+);
+
+const travelsCheck = defineCheck([travelsWithCell], ({ assembly, last }: LastContext) => {
+  // A day that nobody has spoken of changes no cell.
+  if (last.plan.from === 'none') return [];
+  return assembly.items.flatMap((battery) => {
+    const swaps = last.worst.events.filter(
+      (e) => e.kind === 'swap' && e.store === battery.item.id,
+    ).length;
+    if (!hasTrait(battery.part, 'cell') || swaps === 0) return [];
+    const branch = listCarried(assembly, battery.item.id).map((p) => p.item.id);
+    const own = new Set([battery.item.id, ...branch]);
+    const runs = (assembly.setup.cables ?? []).filter(
+      (run) => own.has(run.from.item) !== own.has(run.to.item),
+    );
+    // What is plugged into the battery itself is unplugged at a swap anyway.
+    const held = runs.filter(
+      (run) => branch.includes(run.from.item) || branch.includes(run.to.item),
+    );
+    const carried = branch.filter(
+      (id) =>
+        id !== battery.item.id && held.some((run) => [run.from.item, run.to.item].includes(id)),
+    );
+    if (carried.length === 0) return [];
+    return [
+      createFinding(
+        travelsWithCell,
+        'note',
+        { items: [battery.item.id, ...carried], named: 1 },
+        { runIds: held.map((run) => run.id), swaps },
+      ),
+    ];
+  });
+});
+
 export const lastChecks = [
   disagreeCheck,
   roundCheck,
@@ -422,4 +471,5 @@ export const lastChecks = [
   darkCheck,
   outletsCheck,
   mediaCheck,
+  travelsCheck,
 ] as const satisfies readonly Check<LastContext>[];

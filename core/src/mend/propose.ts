@@ -115,7 +115,13 @@ function listLeads(assembly: Assembly, parts: PartBook, finding: Finding): Edit[
           type: 'add-cable',
           setupId: assembly.setup.id,
           item,
-          cable: { id: proposeId(`run-${run.id}`), item: item.id, from: run.from, to: run.to },
+          cable: {
+            id: proposeId(`run-${run.id}`),
+            item: item.id,
+            from: run.from,
+            to: run.to,
+            ...(run.ties ? { ties: run.ties } : {}),
+          },
         },
       ],
     }));

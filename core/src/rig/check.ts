@@ -148,6 +148,9 @@ class SetupCheck {
         }
       }
     });
+    setup.cables?.forEach((cable, i) =>
+      cable.ties?.forEach((tie, k) => this.checkMount(tie, `${this.path}.cables[${i}].ties[${k}]`)),
+    );
     setup.worn?.forEach((id, i) => this.partOf(id, `${this.path}.worn[${i}]`));
   }
 }

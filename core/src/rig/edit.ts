@@ -110,6 +110,13 @@ export type Edit =
       readonly cable: CableRun;
     }
   | { readonly type: 'remove-cable'; readonly setupId: string; readonly cableId: string }
+  /** Where a lead is tied or clamped on its way; nowhere where the list is empty. */
+  | {
+      readonly type: 'set-ties';
+      readonly setupId: string;
+      readonly cableId: string;
+      readonly ties: readonly MountRef[];
+    }
   /** Onto the operator's belt or back; joins the kit where it is not in it yet. */
   | { readonly type: 'wear'; readonly setupId: string; readonly item: KitItem }
   /** Off the belt again, with the leads that go to it. */
@@ -222,7 +229,14 @@ function withoutItem(rig: Rig, setupId: string, itemId: string): Rig {
     if (s.heldBy) next.heldBy = s.heldBy.filter((g) => !gone.has(g.item));
     if (s.braces) next.braces = s.braces.filter((b) => !gone.has(b.a.item) && !gone.has(b.b.item));
     if (s.cables) {
-      next.cables = s.cables.filter((c) => !gone.has(c.from.item) && !gone.has(c.to.item));
+      next.cables = s.cables
+        .filter((c) => !gone.has(c.from.item) && !gone.has(c.to.item))
+        .map((c) =>
+          withTies(
+            c,
+            (c.ties ?? []).filter((tie) => !gone.has(tie.item)),
+          ),
+        );
     }
     return next;
   });
@@ -233,6 +247,13 @@ function withoutItem(rig: Rig, setupId: string, itemId: string): Rig {
     ...taken,
     kit: taken.kit.filter((item) => item.owned || !isOut(item.id) || used.has(item.id)),
   };
+}
+
+/** A run that is tied at these mounts. */
+function withTies(run: CableRun, ties: readonly MountRef[]): CableRun {
+  if (ties.length === 0 && run.ties === undefined) return run;
+  const { ties: _, ...rest } = run;
+  return ties.length > 0 ? { ...rest, ties: [...ties] } : rest;
 }
 
 function swapped(rig: Rig, edit: Extract<Edit, { type: 'swap-part' }>): Rig {
@@ -261,9 +282,14 @@ function swapped(rig: Rig, edit: Extract<Edit, { type: 'swap-part' }>): Rig {
       );
     }
     if (s.cables) {
-      setup.cables = s.cables.filter(
-        (c) => c.from.item !== edit.itemId && c.to.item !== edit.itemId,
-      );
+      setup.cables = s.cables
+        .filter((c) => c.from.item !== edit.itemId && c.to.item !== edit.itemId)
+        .map((c) =>
+          withTies(
+            c,
+            (c.ties ?? []).filter((tie) => tie.item !== edit.itemId),
+          ),
+        );
     }
     return setup;
   });
@@ -401,6 +427,11 @@ function change(rig: Rig, edit: Edit): Rig {
         kit: next.kit.filter((i) => i.owned || i.id !== lead || used.has(i.id)),
       };
     }
+    case 'set-ties':
+      return withSetup(rig, edit.setupId, (s) => ({
+        ...s,
+        cables: (s.cables ?? []).map((c) => (c.id === edit.cableId ? withTies(c, edit.ties) : c)),
+      }));
     case 'wear': {
       const known = rig.kit.some((item) => item.id === edit.item.id);
       const withItem = known ? rig : { ...rig, kit: [...rig.kit, edit.item] };

@@ -110,11 +110,14 @@ function mapEditIds(edit: Edit, id: (id: string) => string): Edit {
           item: id(cable.item),
           from: end(cable.from),
           to: end(cable.to),
+          ...(cable.ties ? { ties: cable.ties.map(mount) } : {}),
         },
       };
     }
     case 'remove-cable':
       return { ...edit, cableId: id(edit.cableId) };
+    case 'set-ties':
+      return { ...edit, cableId: id(edit.cableId), ties: edit.ties.map(mount) };
     case 'add-brace': {
       const { brace } = edit;
       return {

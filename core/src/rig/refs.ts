@@ -13,7 +13,8 @@ export type ItemUse =
   | 'brace'
   | 'lead'
   | 'lead-end'
-  | 'worn';
+  | 'worn'
+  | 'tie';
 
 /** One place of a rig where the id of an individual stands. */
 export interface ItemRef {
@@ -95,6 +96,14 @@ function mapSetup(setup: Setup, at: string, f: Rewrite): Setup {
       item: id(c.item, 'lead', `cables[${i}].item`),
       from: { ...c.from, item: id(c.from.item, 'lead-end', `cables[${i}].from.item`) },
       to: { ...c.to, item: id(c.to.item, 'lead-end', `cables[${i}].to.item`) },
+      ...(c.ties
+        ? {
+            ties: c.ties.map((tie, k) => ({
+              ...tie,
+              item: id(tie.item, 'tie', `cables[${i}].ties[${k}].item`),
+            })),
+          }
+        : {}),
     }));
   }
   if (setup.lenses) next.lenses = mapLenses(setup.lenses, `${at}.lenses`, f);

@@ -107,6 +107,8 @@ export const CableRun = z.strictObject({
   item: EntityId,
   from: z.strictObject({ item: EntityId, port: LocalId }),
   to: z.strictObject({ item: EntityId, port: LocalId }),
+  /** Mounts at which it is tied or clamped on its way, in the order from its first end. */
+  ties: z.array(MountRef).max(12).optional(),
 });
 export type CableRun = z.infer<typeof CableRun>;
 

@@ -221,6 +221,38 @@ const triggered = (noTrigger: boolean): Made =>
     [onPlate('brick'), onA('grip')],
   );
 
+/** A box on a brick, with a lead to the body: six hours at 10 W, and a second brick. */
+const riding = (energyWh: number): Made => {
+  const top = mountAt('top', 'quarter-20', 'socket', [-60, 0, 50], [0, 0, 1], [1, 0, 0], {
+    thread: { depthMm: 8 },
+  });
+  const mounts = [...brick('x', 1).mounts, top];
+  return createPowerRig(
+    [
+      { ...station, ports: [...station.ports!, pictureTo('pic', 'out')] },
+      brick('brick', energyWh, { mounts }),
+      brick('spare', energyWh, { mounts }),
+      device('box', 0.001, {
+        innerCell: true,
+        cell: { energyWh: 10 },
+        ports: [pictureTo('show', 'in')],
+      }),
+      video(),
+    ],
+    [onPlate('brick'), joint('t', 'box.base', 'brick.top')],
+    [['picture', 'body.pic', 'box.show']],
+    {
+      brief: {
+        ...noBrief,
+        day: {
+          temperatureC: 25,
+          stretches: [{ name: 'Work', hours: 6, record: 1, idle: 0 }],
+        },
+      },
+    },
+  );
+};
+
 export const lastFixtures: Pick<
   Readonly<Record<FindingCode, { readonly has: Made; readonly hasNot: Made }>>,
   | 'power-disagrees'
@@ -230,6 +262,7 @@ export const lastFixtures: Pick<
   | 'goes-dark'
   | 'outlets-twice'
   | 'media-short'
+  | 'travels-with-cell'
   | 'formats-disagree'
   | 'jack-silent'
   | 'trigger-unheard'
@@ -245,5 +278,6 @@ export const lastFixtures: Pick<
   'formats-disagree': { has: shown('1080i50'), hasNot: shown('1080p25') },
   'jack-silent': { has: heard(['video']), hasNot: heard(['video', 'audio']) },
   'trigger-unheard': { has: triggered(true), hasNot: triggered(false) },
+  'travels-with-cell': { has: riding(59), hasNot: riding(61) },
   'media-short': { has: recording(1079), hasNot: recording(1080) },
 };

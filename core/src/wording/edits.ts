@@ -127,6 +127,10 @@ export function sayEdit(edit: Edit, names: Names): string {
       return `Put ${names.part(edit.item.partId)} in place of ${names.item(edit.itemId)}`;
     case 'add-cable':
       return `Plug ${names.part(edit.item.partId)} in between ${names.item(edit.cable.from.item)} and ${names.item(edit.cable.to.item)}`;
+    case 'set-ties':
+      return edit.ties.length === 0
+        ? `Untie ${names.lead(edit.cableId)}`
+        : `Tie ${names.lead(edit.cableId)} at ${sayList(edit.ties.map((t) => `${names.mount(t.item, t.mount)} of ${names.item(t.item)}`))}`;
     case 'wear':
       return `Wear ${names.part(edit.item.partId)} on the belt`;
     case 'take-off':

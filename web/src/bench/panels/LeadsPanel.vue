@@ -1,11 +1,15 @@
 <script setup lang="ts">
 import {
   drawPortToPort,
+  hasTrait,
+  isMountFull,
   sayConnector,
   sayList,
   sayMm,
   sayNumber,
   type LeadBetween,
+  type MountKind,
+  type MountRef,
   type Part,
   type Port,
 } from '@zucchini/core';
@@ -19,6 +23,15 @@ import { useWorstLeads } from '../candidates/useWorstLeads';
 import PanelFrame from './PanelFrame.vue';
 
 /** The planned leads with their ways, and a lead between any two ports. */
+const tieKinds: readonly MountKind[] = [
+  'quarter-20',
+  'three-eighths-16',
+  'cold-shoe',
+  'nato-rail',
+  'strap-lug',
+  'rod-15-single',
+  'rod-15-pair',
+];
 const bench = useBench();
 const from = ref('');
 const to = ref('');
@@ -55,9 +68,41 @@ const runs = computed(() => {
       length: way?.lead.relaxedMm,
       stretches: way && way.lead.lengthMm !== way.lead.relaxedMm ? way.lead.lengthMm : undefined,
       needed: way?.neededMm,
+      spare: way?.lead.relaxedMm === undefined ? undefined : way.lead.relaxedMm - way.neededMm,
+      ties: run.ties ?? [],
     };
   });
 });
+
+/** Mounts that a lead can be tied at: holes, shoes, rails and lugs that are free, and what clamps have. */
+const tieChoices = computed(() => {
+  const { assembly } = bench.report!;
+  return assembly.items.flatMap(({ item, part }) =>
+    part.mounts
+      .filter(
+        (m) =>
+          hasTrait(part, 'holds-leads') ||
+          (tieKinds.includes(m.kind) && !isMountFull(assembly, item.id, m)),
+      )
+      .map((m) => [`${item.id} ${m.id}`, sayTie({ item: item.id, mount: m.id })] as const),
+  );
+});
+const sayTie = (tie: MountRef) =>
+  `${bench.names!.item(tie.item)}: ${bench.names!.mount(tie.item, tie.mount)}`;
+/** Other leads that are tied at the same mount: they make one bundle from there. */
+const sayBundle = (id: string, tie: MountRef): string => {
+  const others = runs.value.filter(
+    (r) => r.id !== id && r.ties.some((t) => t.item === tie.item && t.mount === tie.mount),
+  );
+  return others.length > 0 ? `, together with ${sayList(others.map((r) => r.name))}` : '';
+};
+function setTies(cableId: string, ties: readonly MountRef[]): void {
+  bench.apply({ type: 'set-ties', setupId: bench.setupId, cableId, ties });
+}
+function addTie(cableId: string, ties: readonly MountRef[], key: string): void {
+  const [item, mount] = key.split(' ') as [string, string];
+  setTies(cableId, [...ties, { item, mount }]);
+}
 
 interface End {
   readonly key: string;
@@ -170,7 +215,40 @@ function unplug(id: string): void {
           {{ sayMm(r.length) }} long{{ r.stretches ? `, drawn out ${sayMm(r.stretches)}` : '' }};
           its way takes ≈ {{ sayMm(Math.round(r.needed)) }}
         </span>
+        <span v-if="r.spare !== undefined && r.spare > 20" class="block text-xs tabular-nums"
+          >{{ sayMm(Math.round(r.spare)) }} of it to be stowed</span
+        >
         <span v-if="sayWorst(r.id)" class="block text-xs tabular-nums">{{ sayWorst(r.id) }}</span>
+        <span
+          v-for="(tie, i) in r.ties"
+          :key="`${tie.item} ${tie.mount}`"
+          class="flex items-baseline justify-between gap-2 text-xs"
+        >
+          <span>tied at {{ sayTie(tie) }}{{ sayBundle(r.id, tie) }}</span>
+          <AppButton
+            v-if="!bench.readOnly"
+            small
+            look="quiet"
+            :aria-label="`Untie ${r.name} at ${sayTie(tie)}`"
+            @click="
+              setTies(
+                r.id,
+                r.ties.filter((_, k) => k !== i),
+              )
+            "
+            >Untie</AppButton
+          >
+        </span>
+        <ChoiceField
+          v-if="!bench.readOnly && tieChoices.length > 0"
+          class="mt-1"
+          label="Tie it at"
+          small
+          placeholder="a mount on its way"
+          :options="tieChoices"
+          model-value=""
+          @update:model-value="(key) => addTie(r.id, r.ties, key)"
+        />
         <AppButton v-if="!bench.readOnly" class="mt-1" small @click="unplug(r.id)"
           >Unplug</AppButton
         >
