@@ -39,7 +39,14 @@ function createDay(devices: number, cells: number): DayAsked {
     stores: new Map(
       ids.map((id) => [
         `${id}-cell`,
-        { itemId: `${id}-cell`, inner: false, cell: {}, energyWh: 20 },
+        {
+          itemId: `${id}-cell`,
+          part: { id: `${id}-cell`, mounts: [] } as never,
+          inner: false,
+          worn: false,
+          cell: {},
+          energyWh: 20,
+        },
       ]),
     ),
     loops: [],

@@ -166,3 +166,51 @@ test('the wiring stands below the drawing; a line that is chosen lights its lead
   await page.locator('body').press('g');
   await expect(wiring).toBeHidden();
 });
+
+test('a lead is tied on its way, and takes longer for it; untied it is as it was', async ({
+  page,
+}) => {
+  await openCopy(page, 'mark-2', 'tied');
+  await page.getByRole('button', { name: 'Leads …' }).click();
+  const leads = side(page).getByRole('list', { name: 'Planned leads' });
+  const picture = leads.getByRole('listitem').filter({ hasText: 'Painter lead' });
+  const before = await picture.innerText();
+  await chooseOption(picture.getByLabel('Tie it at'), 4);
+  await expect(picture).toContainText('tied at');
+  expect(await picture.innerText()).not.toBe(before);
+  await checkAccess(page, '[aria-label="Planned leads"]');
+  await picture.getByRole('button', { name: /^Untie/ }).click();
+  await expect(picture).not.toContainText('tied at');
+  await saved(page);
+});
+
+test('the day by the clock, with cells changed early and another way of powering laid over it', async ({
+  page,
+}) => {
+  await openCopy(page, 'mark-2', 'by the clock');
+  await side(page).getByRole('button', { name: 'Change the day' }).click();
+  const begins = side(page).getByLabel('Begins at');
+  await begins.fill('half past six');
+  await begins.press('Tab');
+  await expect(side(page)).toContainText('a time of day is written like 06:30');
+  await begins.fill('06:30');
+  await begins.press('Tab');
+  const early = side(page).getByLabel('A cell is changed when left with');
+  await early.fill('30');
+  await early.press('Tab');
+  await side(page)
+    .getByText(/^What happens when/)
+    .click();
+  await expect(side(page)).toContainText(/has 30 % left: change it for/);
+  await expect(side(page)).toContainText(/≈ 0[89]:\d\d/);
+  await side(page).getByRole('button', { name: 'Lay side by side' }).click();
+  await expect(side(page).getByText('Not open to this rig')).toBeVisible();
+  await side(page).getByRole('button', { name: 'Charge over the day' }).click();
+  await chooseOption(side(page).getByLabel('Laid over it'), 'Battery on the belt');
+  await expect(side(page)).toContainText('Battery on the belt: all stays lit for 6 h');
+  await side(page).getByText('The same as a table').click();
+  await expect(
+    side(page).getByRole('columnheader', { name: /Petrel cell 16 Wh, Wh/ }),
+  ).toBeVisible();
+  await saved(page);
+});

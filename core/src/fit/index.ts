@@ -23,6 +23,7 @@ export * from './served.js';
 export * from './sweeps.js';
 export * from './between.js';
 export * from './plugs.js';
+export * from './rooms.js';
 export * from './hands.js';
 export * from './stand.js';
 export * from './spare.js';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { mergeBrief, type Brief } from '../brief/index.js';
 import type { Part } from '../part/index.js';
-import { placeSetup, type Joint, type KitItem } from '../rig/index.js';
+import { placeSetup, type Joint, type KitItem, type Setup } from '../rig/index.js';
 import { readNetwork } from '../wire/index.js';
 import {
   brick,
@@ -400,6 +400,38 @@ describe('cards', () => {
 });
 
 describe('the wiring', () => {
+  it('tells how much later a picture is seen, by all that it goes through that says so', () => {
+    const link = (id: string, delayMs: number | undefined) =>
+      device(id, 1, {
+        innerCell: true,
+        ...(delayMs === undefined ? {} : { delayMs }),
+        ports: ['in', 'out'].map((d) => ({
+          ...socketFor(`pic-${d}`, d as 'in' | 'out', undefined),
+          carries: ['video' as const],
+        })),
+      });
+    const after = (first: number | undefined) => {
+      const { assembly, book, last } = lastOf(
+        [
+          { ...station, ports: [{ ...socketFor('pic', 'out', undefined), carries: ['video'] }] },
+          link('one', first),
+          link('two', 30),
+          lead('a', { carries: ['video'] }),
+          lead('b', { carries: ['video'] }),
+        ],
+        [onA('one'), joint('b', 'two.base', 'body.b')],
+        [
+          ['a', 'body.pic', 'one.pic-in'],
+          ['b', 'one.pic-out', 'two.pic-in'],
+        ],
+      );
+      const { nodes } = describeWiring(assembly, book, last);
+      return ['body', 'one', 'two'].map((id) => nodes.find((n) => n.itemId === id)?.pictureAfterMs);
+    };
+    expect(after(60)).toEqual([undefined, 60, 90]);
+    expect(after(undefined)).toEqual([undefined, undefined, undefined]);
+  });
+
   it('is every feed with what goes through it, and every lead that brings a signal', () => {
     const { assembly, book, last } = lastOf(
       [body, brick('brick', 60), screen, brick('own', 20), lead('one'), picture],
@@ -535,7 +567,7 @@ describe('what a change would do', () => {
       joints: low!.joints.filter((j) => j.child.item === 'one'),
     };
     const both = { ...rig, setups: [low!, bare] };
-    const left = (setup: typeof bare) =>
+    const left = (setup: Setup) =>
       measureLast(placeSetup(both, setup, book), book, rig.brief)
         .worst.charge.get('one')!
         .at(-1)!.wh;

@@ -23,6 +23,8 @@ function rotaOf(mainsH: number, bayW: number) {
     hours: 2.01 + mainsH,
     from: 'stated',
     reserve: 0,
+    swap: { atShare: 0, inBreaks: false },
+    startsAtH: undefined,
   };
   const run = runDay({
     network,

@@ -10,6 +10,8 @@ export interface WiringNode {
   readonly itemId: string;
   /** Gives only, passes on, or takes only. */
   readonly role: 'source' | 'between' | 'taker';
+  /** How much later than the camera sees it a picture is seen there, ms; undefined where it gets none, or somebody on its way states no delay. */
+  readonly pictureAfterMs: number | undefined;
 }
 
 /** One line between two items: power through a lead or a bay, or a signal through a lead. */
@@ -32,6 +34,30 @@ export interface WiringLine {
 export interface Wiring {
   readonly nodes: readonly WiringNode[];
   readonly lines: readonly WiringLine[];
+}
+
+/**
+ * How much later a picture is seen on an item than by the camera that it comes from, ms: all that it goes through on its way, and the
+ * item itself. Undefined where no picture comes to it, or what it goes through does not say.
+ */
+function measurePictureDelay(
+  assembly: Assembly,
+  signals: readonly WiringLine[],
+  itemId: string,
+): number | undefined {
+  const seen = new Set<string>();
+  let sumMs = 0;
+  // Ends: no item is gone through twice.
+  for (let at = itemId; ;) {
+    const part = assembly.byId.get(at)?.part;
+    if (!part || seen.has(at)) return undefined;
+    if (hasTrait(part, 'camera')) return at === itemId ? undefined : sumMs;
+    const from = signals.find((l) => l.to === at && l.carries === 'video')?.from;
+    if (from === undefined || part.delayMs === undefined) return undefined;
+    seen.add(at);
+    sumMs += part.delayMs;
+    at = from;
+  }
 }
 
 /** The wiring of a setup: every feed of its network, and every lead that brings a signal. */
@@ -102,6 +128,7 @@ export function describeWiring(assembly: Assembly, parts: PartBook, last: Last):
     .map((itemId): WiringNode => ({
       itemId,
       role: !takes.has(itemId) ? 'source' : gives.has(itemId) ? 'between' : 'taker',
+      pictureAfterMs: measurePictureDelay(assembly, signals, itemId),
     }));
   return { nodes, lines };
 }

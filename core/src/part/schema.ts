@@ -369,6 +369,8 @@ export const Part = z
     opensDoor: z.boolean().optional(),
     /** A device with a cell inside that nobody takes out: it runs without a supply for a while. */
     innerCell: z.boolean().optional(),
+    /** How much later a picture leaves it than it came in, or is seen on it, ms: of a wireless link over to its receiver. */
+    delayMs: z.number().min(0).max(10_000).optional(),
     /** A camera that has no socket for a trigger: a handle's button starts nothing on it. */
     noTrigger: z.boolean().optional(),
     draw: Draw.optional(),

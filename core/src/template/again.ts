@@ -41,6 +41,7 @@ function readFacts(part: Part): Record<string, unknown> {
     homeMade: part.homeMade,
     innerCell: part.innerCell,
     noTrigger: part.noTrigger,
+    delayMs: part.delayMs,
     nits: serves?.nits,
     stops: serves?.stops,
     channels: serves?.channels,

@@ -202,6 +202,7 @@ export function createFromAnswers(
       ...(answers['homeMade'] === true ? { homeMade: true } : {}),
       ...(answers['innerCell'] === true ? { innerCell: true } : {}),
       ...(answers['noTrigger'] === true ? { noTrigger: true } : {}),
+      ...(isAnswered(answers['delayMs']) ? { delayMs: answers['delayMs'] } : {}),
       ...toFeeds(answers),
       figures: toFigures(thing, id, answers),
       ...(guessed.length ? { guessed } : {}),

@@ -104,6 +104,7 @@ const facts = {
   homeMade: z.boolean().optional(),
   innerCell: z.boolean().optional(),
   noTrigger: z.boolean().optional(),
+  delayMs: Part.shape.delayMs,
   draw: Part.shape.draw,
   cell: Part.shape.cell,
   charger: Part.shape.charger,

@@ -23,7 +23,7 @@ import {
   type Rig,
 } from '../rig/index.js';
 import { findHold } from '../hold/index.js';
-import { listLeads, measureLeadWays } from '../fit/index.js';
+import { listLeadRooms, listLeads, measureLeadWays } from '../fit/index.js';
 import { createSpace, listIntrusions, listOverlaps, placeKeepClear } from '../space/index.js';
 import { createFromAnswers, findThing, readBodyFigures, type Answers } from '../template/index.js';
 
@@ -269,7 +269,10 @@ export function growRig(seed: number, collider: Collider, careless = false): Gro
     // Bought as long as it must be, in steps of 5 cm.
     const space = createSpace(assemble(), collider);
     const leads = listLeads(space, (item) => parts.get(kit.find((k) => k.id === item)!.partId));
-    const needed = measureLeadWays(space, leads).find((w) => w.lead.run.id === run.id)?.neededMm;
+    const rooms = listLeadRooms(space, findHold(space.assembly), parts);
+    const needed = measureLeadWays(space, leads, rooms).find(
+      (w) => w.lead.run.id === run.id,
+    )?.neededMm;
     parts.delete(kit.pop()!.partId);
     const slack = careless ? 0.7 + random() : 1.05;
     const lengthMm = Math.ceil(((needed ?? 400) * slack) / 50) * 50;

@@ -37,6 +37,20 @@ export function askFeeds(kind: PartKind): PartQuestion[] {
           },
         ]
       : []),
+    ...(hasTrait(part, 'wants-picture')
+      ? [
+          {
+            name: 'delayMs',
+            label: 'Shows or sends the picture later by',
+            type: 'number' as const,
+            unit: 'ms',
+            optional: true,
+            usual: [0, 400] as const,
+            words: /delay|latency/iu,
+            onlyByWords: true,
+          },
+        ]
+      : []),
     ...(hasTrait(part, 'cell')
       ? [
           {

@@ -49,6 +49,7 @@ export const factNames = [
   'homeMade',
   'innerCell',
   'noTrigger',
+  'delayMs',
   'nits',
   'stops',
   'channels',

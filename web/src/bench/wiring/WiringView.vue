@@ -35,6 +35,19 @@ const sayVolts = ({ gives }: WiringLine) =>
 const sayBy = ({ runId }: WiringLine) =>
   runId === undefined ? 'in its bay or on its plate' : bench.names!.lead(runId);
 
+/** "picture ≈ 70 ms later", where it is known what it goes through. */
+const delays = computed(
+  () =>
+    new Map(
+      wiring.value.nodes.flatMap((n) =>
+        n.pictureAfterMs === undefined
+          ? []
+          : [[n.itemId, `picture ≈ ${sayNumber(n.pictureAfterMs)} ms later`] as const],
+      ),
+    ),
+);
+const sayNode = (id: string) => [name(id), delays.value.get(id)].filter(Boolean).join(', ');
+
 const rows = computed(() =>
   wiring.value.lines.map((line) => ({
     ...line,
@@ -136,7 +149,7 @@ const colour = (line: WiringLine) =>
           role="button"
           tabindex="0"
           class="wire cursor-pointer"
-          :aria-label="name(n.itemId)"
+          :aria-label="sayNode(n.itemId)"
           @click="bench.select(n.itemId)"
           @keydown.enter.prevent="bench.select(n.itemId)"
           @keydown.space.prevent="bench.select(n.itemId)"
@@ -183,7 +196,12 @@ const colour = (line: WiringLine) =>
           <tbody>
             <tr v-for="r in rows" :key="r.id" class="rule align-baseline">
               <td class="py-1 pr-2">{{ name(r.from) }}</td>
-              <td class="py-1 pr-2">{{ name(r.to) }}</td>
+              <td class="py-1 pr-2">
+                {{ name(r.to)
+                }}<span v-if="r.carries === 'video' && delays.has(r.to)" class="text-faint block">{{
+                  delays.get(r.to)
+                }}</span>
+              </td>
               <td class="py-1 pr-2">
                 {{ leadUseLabels[r.carries] }}{{ states[r.state] ? `: ${states[r.state]}` : '' }}
               </td>

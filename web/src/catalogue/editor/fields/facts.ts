@@ -382,6 +382,9 @@ export function listPlainFacts(part: Part): Field[] {
           ),
         ]
       : []),
+    ...(hasTrait(part, 'wants-picture') || part.delayMs !== undefined
+      ? [number('Picture later by', 'ms', part.delayMs, (v) => ({ delayMs: v }))]
+      : []),
     ...(hasTrait(part, 'camera') || part.noTrigger
       ? [
           flag('has no socket for a trigger', part.noTrigger === true, (v) => ({
