@@ -189,7 +189,11 @@ test('Mark 2 is built from an empty bench by mouse', async ({ page }) => {
     }
     await page.getByRole('button', { name: 'Plug it in' }).click();
   };
-  await page.getByRole('list', { name: 'Planned leads' }).getByRole('button').first().click();
+  await page
+    .getByRole('list', { name: 'Planned leads' })
+    .getByRole('button', { name: 'Unplug' })
+    .first()
+    .click();
   await plugByMouse(/^Petrel: HDMI/, /^Tern 5 monitor: HDMI/, /30 cm/);
   await plugByMouse(/^Sedge.*3\.5/, /^Duet.*microphone in/, /Sheet/);
   await plugByMouse(/^Duet.*line out/, /^Petrel: 3\.5 mm in/, /Brace/);

@@ -199,13 +199,14 @@ test('the day by the clock, with cells changed early and another way of powering
   await early.fill('30');
   await early.press('Tab');
   await side(page)
-    .getByText(/^What happens when/)
+    .getByText(/What happens when/)
     .click();
   await expect(side(page)).toContainText(/has 30 % left: change it for/);
   await expect(side(page)).toContainText(/≈ 0[89]:\d\d/);
   await side(page).getByRole('button', { name: 'Lay side by side' }).click();
-  await expect(side(page).getByText('Not open to this rig')).toBeVisible();
+  await expect(side(page).getByRole('button', { name: 'Take: Battery on the belt' })).toBeVisible();
   await side(page).getByRole('button', { name: 'Charge over the day' }).click();
+  await expect(side(page).getByRole('img', { name: 'Charge of each cell' })).toBeVisible();
   await chooseOption(side(page).getByLabel('Laid over it'), 'Battery on the belt');
   await expect(side(page)).toContainText('Battery on the belt: all stays lit for 6 h');
   await side(page).getByText('The same as a table').click();

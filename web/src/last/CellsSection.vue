@@ -69,9 +69,10 @@ const laidOver = computed(() => {
     return { run: worst, label, nameOf: name };
   }
   const way = props.ways.find((w) => `way ${w.way}` === key)!;
-  const then = tryEdit(assembly, way.edit, bench.parts);
-  const names = createNames(then, bench.parts);
-  const { worst } = measureLast(then, bench.parts, brief);
+  // What the way would bring in is known by what was offered.
+  const then = tryEdit(assembly, way.edit, bench.named);
+  const names = createNames(then, bench.named);
+  const { worst } = measureLast(then, bench.named, brief);
   return { run: worst, label, nameOf: (id: string) => names.item(id) };
 });
 

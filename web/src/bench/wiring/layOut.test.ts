@@ -14,9 +14,9 @@ const line = (id: string, from: string, to: string): WiringLine => ({
 });
 const wiring: Wiring = {
   nodes: [
-    { itemId: 'body', role: 'between' },
-    { itemId: 'brick', role: 'source' },
-    { itemId: 'screen', role: 'taker' },
+    { itemId: 'body', role: 'between', pictureAfterMs: undefined },
+    { itemId: 'brick', role: 'source', pictureAfterMs: undefined },
+    { itemId: 'screen', role: 'taker', pictureAfterMs: 30 },
   ],
   lines: [
     line('a', 'brick', 'body'),
