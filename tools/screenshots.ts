@@ -86,6 +86,18 @@ const shots: readonly Shot[] = [
     },
   },
   {
+    name: 'bench-ways',
+    path: '/rigs/mark-2',
+    then: async (page) => {
+      await page.keyboard.press('3');
+      await page.getByRole('button', { name: 'Lay side by side' }).click();
+      await page.getByRole('button', { name: 'Take: Battery on the belt' }).waitFor();
+      await page.getByRole('heading', { name: 'Ways of powering it' }).evaluate((e) => {
+        e.scrollIntoView({ block: 'start' });
+      });
+    },
+  },
+  {
     name: 'bench-last',
     path: '/rigs/mark-1',
     then: async (page) => {
