@@ -71,23 +71,46 @@ const mostFeeds = 2;
 
 /** The batteries that a bay or plate takes: those of the kit that are not in use, then the cheapest of the catalogue. */
 function listCells(assembly: Assembly, parts: PartBook, bay: Mount) {
-  const findFace = (part: Part) =>
-    part.mounts.find((m) => m.side === 'battery' && findSureMate(bay, m) !== undefined);
-  const one = (item: KitItem, part: Part) => {
-    const face = hasTrait(part, 'cell') ? findFace(part) : undefined;
-    return face ? [{ item, face, part }] : [];
-  };
+  const goesIn = (part: Part) =>
+    hasTrait(part, 'cell') &&
+    part.mounts.some((m) => m.side === 'battery' && findSureMate(bay, m) !== undefined);
   const price = (part: Part) => part.price?.minor ?? Infinity;
   const own = assembly.rig.kit
     .filter((item) => !assembly.byId.has(item.id))
     .flatMap((item) => {
       const part = parts.get(item.partId);
-      return part ? one(item, part) : [];
+      return part && goesIn(part) ? [{ item, part }] : [];
     });
   const wishes = [...parts.values()]
-    .flatMap((part) => one({ id: proposeId(part.id), partId: part.id, owned: false }, part))
+    .filter(goesIn)
+    .map((part) => ({ item: { id: proposeId(part.id), partId: part.id, owned: false }, part }))
     .sort((a, b) => price(a.part) - price(b.part) || (a.part.id < b.part.id ? -1 : 1));
   return [...own, ...wishes];
+}
+
+/** Puts a battery or a dummy into a bay of the rig; undefined where it does not go in, as far as anybody has stated. */
+export function createBayEdit(
+  assembly: Assembly,
+  hostId: string,
+  bay: Mount,
+  { item, part }: { readonly item: KitItem; readonly part: Part },
+): Edit | undefined {
+  const host = assembly.byId.get(hostId);
+  const face = part.mounts.find((m) => m.side === 'battery' && findSureMate(bay, m) !== undefined);
+  const slideMm = host && face && suggestSlideMm(assembly, host, bay, face);
+  if (!host || !face || slideMm === undefined) return undefined;
+  return {
+    type: 'add-part',
+    setupId: assembly.setup.id,
+    item,
+    joint: {
+      id: proposeId(`joint-${item.id.replace(/^new:/u, '')}`),
+      child: { item: item.id, mount: face.id },
+      parent: { item: hostId, mount: bay.id },
+      slideMm,
+      turnDeg: suggestTurnDeg(host, bay, face),
+    },
+  };
 }
 
 function listCellEdits(
@@ -96,22 +119,12 @@ function listCellEdits(
   placed: PlacedItem,
   bays: readonly Mount[],
 ): Edit[] {
-  const setupId = assembly.setup.id;
   return bays
     .filter((bay) => listJointsAt(assembly, placed.item.id, bay.id).length === 0)
     .flatMap((bay) =>
-      listCells(assembly, parts, bay).flatMap(({ item, face }): Edit[] => {
-        const slideMm = suggestSlideMm(assembly, placed, bay, face);
-        if (slideMm === undefined) return [];
-        const joint = {
-          id: proposeId(`joint-${item.id}`),
-          child: { item: item.id, mount: face.id },
-          parent: { item: placed.item.id, mount: bay.id },
-          slideMm,
-          turnDeg: suggestTurnDeg(placed, bay, face),
-        };
-        return [{ type: 'add-part', setupId, item, joint }];
-      }),
+      listCells(assembly, parts, bay).flatMap(
+        (cell) => createBayEdit(assembly, placed.item.id, bay, cell) ?? [],
+      ),
     )
     .slice(0, mostFeeds);
 }

@@ -9,6 +9,9 @@ export function sayBetweenW({ low, high }: Between): string {
   return low === high ? sayW(low) : `≈ ${sayNumber(low, low < 10 ? 1 : 0)}–${sayW(high)}`;
 }
 
+/** So long a device is dark while its cell is changed: door, cell, door, and until it is up again (estimate). */
+export const usualSwapMin = 1;
+
 /** What happened, as a sentence without its hour. */
 export function sayDayEvent(event: DayEvent, names: Pick<Names, 'item'>): string {
   switch (event.kind) {
@@ -17,7 +20,7 @@ export function sayDayEvent(event: DayEvent, names: Pick<Names, 'item'>): string
       const meanwhile =
         dark.length === 0
           ? 'nothing goes dark for it'
-          : `${sayList(dark)} ${dark.length === 1 ? 'is' : 'are'} dark meanwhile`;
+          : `${sayList(dark)} ${dark.length === 1 ? 'is' : 'are'} dark for ≈ ${usualSwapMin} min`;
       const state = event.left < 0.005 ? 'is empty' : `has ${sayNumber(event.left * 100)} % left`;
       return `${names.item(event.out)} ${state}: change it for ${names.item(event.in)}; ${meanwhile}.`;
     }

@@ -1,43 +1,16 @@
-import { findBatteryFace, findSureMate, type Mount } from '../part/index.js';
-import {
-  proposeId,
-  suggestSlideMm,
-  suggestTurnDeg,
-  type Assembly,
-  type Edit,
-} from '../rig/index.js';
+import { createBayEdit } from '../fit/index.js';
+import type { Mount } from '../part/index.js';
+import { proposeId, type Assembly, type Edit } from '../rig/index.js';
 import type { FeedOption } from './options.js';
 import type { Bare, Stock, Used } from './survey.js';
 
 /** A proposal's id as the end of another's. */
 const tail = (id: string): string => id.replace(/^new:/u, '');
 
-/** Puts a battery or a dummy into a bay; empty where it does not go in. */
-export function fillBay(
-  assembly: Assembly,
-  hostId: string,
-  bay: Mount,
-  { item, part }: Used,
-): Edit[] {
-  const host = assembly.byId.get(hostId);
-  const face = findBatteryFace(part);
-  if (!host || !face || !findSureMate(bay, face)) return [];
-  const slideMm = suggestSlideMm(assembly, host, bay, face);
-  if (slideMm === undefined) return [];
-  return [
-    {
-      type: 'add-part',
-      setupId: assembly.setup.id,
-      item,
-      joint: {
-        id: proposeId(`joint-${tail(item.id)}`),
-        child: { item: item.id, mount: face.id },
-        parent: { item: hostId, mount: bay.id },
-        slideMm,
-        turnDeg: suggestTurnDeg(host, bay, face),
-      },
-    },
-  ];
+/** What puts a battery or a dummy into a bay; empty where it does not go in. */
+export function fillBay(assembly: Assembly, hostId: string, bay: Mount, used: Used): Edit[] {
+  const edit = createBayEdit(assembly, hostId, bay, used);
+  return edit ? [edit] : [];
 }
 
 export const joinEdits = (edits: readonly Edit[]): Edit =>

@@ -11,6 +11,7 @@ import {
   sayHours,
   sayNumber,
   sayOrderStep,
+  usualSwapMin,
 } from '@zucchini/core';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -62,6 +63,18 @@ const draws = computed(() =>
   }),
 );
 const camera = computed(() => bench.report!.assembly.items.find((p) => hasTrait(p.part, 'camera')));
+/** How much of what the day wants recorded the camera is lit for. */
+const recorded = computed(() => {
+  const { plan, worst, first } = last.value;
+  const id = camera.value?.item.id;
+  if (id === undefined || plan.from === 'none' || worst.wantedH === 0) return '';
+  const hours = worst.recordedH.get(id) ?? 0;
+  const swaps = worst.events.filter((e) => e.kind === 'swap' && e.dark.includes(id)).length;
+  const off = swaps > 0 ? `; off ≈ ${swaps * usualSwapMin} min for swaps` : '';
+  return first
+    ? `Records ≈ ${sayHours(hours)} of the ${sayHours(worst.wantedH)} wanted${off}.`
+    : `Records all of the ${sayHours(worst.wantedH)} wanted${off}.`;
+});
 const modes = computed(() =>
   measureMedia(bench.report!.assembly, bench.parts, last.value.worst.wantedH),
 );
@@ -86,6 +99,7 @@ const flight = computed(() => listFlightCells(bench.report!.assembly, bench.part
   <slot />
   <DaySection>
     <DayBand :last="last" :name-of="name" />
+    <p v-if="recorded" class="mt-1 text-xs tabular-nums">{{ recorded }}</p>
   </DaySection>
 
   <PoweringSection @found="ways = $event" />

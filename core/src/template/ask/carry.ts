@@ -1,6 +1,6 @@
 import { length, choice, width, height, depth, long, surfaces, device } from './pieces.js';
 import type { Carries, Connector } from '../../part/index.js';
-import type { Answers, Thing } from './question.js';
+import type { Answers, PartQuestion, Thing } from './question.js';
 
 /** What a plug usually carries: asked for no further where it is plain. */
 export const usuallyCarries: Readonly<Record<Connector, readonly Carries[]>> = {
@@ -29,6 +29,22 @@ function guessCarries(a: Answers): readonly Carries[] | undefined {
   return both?.length ? both : undefined;
 }
 
+/** A figure of a lead that may be left out. */
+const figure = (
+  name: string,
+  label: string,
+  unit: string,
+  usual: readonly [number, number],
+  words: RegExp,
+  more: Partial<PartQuestion> = {},
+): PartQuestion => ({ name, label, type: 'number', unit, optional: true, usual, words, ...more });
+
+/** Asked of leads that carry power; figures of the same unit stand on their pages for much else. */
+const ofPower: Partial<PartQuestion> = {
+  onlyByWords: true,
+  when: (a) => Array.isArray(a['carries']) && a['carries'].includes('power'),
+};
+
 /** What carries, keeps and is taken along: what is asked about each. */
 export const carryThings: readonly Thing[] = [
   {
@@ -44,46 +60,17 @@ export const carryThings: readonly Thing[] = [
       length('stretchesToMm', 'Coiled, stretches to', [100, 5000], /stretch|extend|coil/iu, {
         optional: true,
       }),
-      {
-        name: 'thicknessMm',
-        label: 'Thickness',
-        type: 'number',
-        unit: 'mm',
-        optional: true,
-        usual: [0, 12],
-        words: /thick|diameter|ø/iu,
-      },
-      {
-        name: 'bendRadiusMm',
-        label: 'Bends no tighter than a radius of',
-        type: 'number',
-        unit: 'mm',
-        optional: true,
-        usual: [0, 60],
-        words: /bend|radius/iu,
-      },
-      {
-        name: 'maxA',
-        label: 'Bears at most',
-        type: 'number',
-        unit: 'A',
-        optional: true,
-        usual: [0.5, 20],
-        words: /max|current|rated/iu,
-        onlyByWords: true,
-        when: (a) => Array.isArray(a['carries']) && a['carries'].includes('power'),
-      },
-      {
-        name: 'convertsToV',
-        label: 'A converter in it gives',
-        type: 'number',
-        unit: 'V',
-        optional: true,
-        usual: [5, 20],
-        words: /output|regulat|convert/iu,
-        onlyByWords: true,
-        when: (a) => Array.isArray(a['carries']) && a['carries'].includes('power'),
-      },
+      figure('thicknessMm', 'Thickness', 'mm', [0, 12], /thick|diameter|ø/iu),
+      figure('bendRadiusMm', 'Bends no tighter than a radius of', 'mm', [0, 60], /bend|radius/iu),
+      figure('maxA', 'Bears at most', 'A', [0.5, 20], /max|current|rated/iu, ofPower),
+      figure(
+        'convertsToV',
+        'A converter in it gives',
+        'V',
+        [5, 20],
+        /output|regulat|convert/iu,
+        ofPower,
+      ),
     ],
   },
   {
