@@ -177,7 +177,7 @@ test('the rig is weighed on the scale, and the difference is spread over its par
   await expect(weighed.getByRole('alert')).toHaveCount(0);
   await expect(weighed).toContainText('maker’s sheet');
   await weighed.getByRole('button', { name: 'Spread the difference' }).click();
-  await expect(weighed).toContainText(/Scale less computed[+−]?[0-2] g/);
+  await expect(weighed).toContainText(/Scale less computed[±+−]?[0-2] g/);
   await expect(stack(page)).toContainText('Shoal 24–70 T3');
 });
 
