@@ -238,6 +238,21 @@ describe('the way of a lead', () => {
     }
   });
 
+  it('goes round what stands behind another thing as well: under the second of two boxes that stand in each other', () => {
+    // Found by the scenes of chance: each straight line that the second box blocks is blocked by the first one too.
+    const space = spaceOf([
+      [[55, 100.4, 44.3], [-21.2, 1.4, -11.3], 33.3],
+      [[71.5, 75, 107.1], [-9, -16.1, 4.7], 42.2],
+    ]);
+    const [from, to]: [Vec3, Vec3] = [
+      [-95, -26.4, -24],
+      [95, 2.2, -6.8],
+    ];
+    const way = findWay(space, from, to);
+    expect(way.lengthMm).toBeLessThan(searchFinely(space, from, to));
+    expectClear(space, way, leadRadiusMm);
+  });
+
   it('stays within 1 % of a fine search on scenes of chance, and passes through nothing', () => {
     const random = createRandom(15);
     let bent = 0;

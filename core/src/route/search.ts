@@ -2,7 +2,7 @@ import TinyQueue from 'tinyqueue';
 import type { Vec3 } from '../placement/index.js';
 import type { Bounds } from '../solid/index.js';
 import { listBends } from './bends.js';
-import { findBlocker, isClearAt, isStretchFree, type Obstacle } from './obstacles.js';
+import { isBlockedBy, isClearAt, isStretchFree, type Obstacle } from './obstacles.js';
 
 /** Stretches looked at between two looks at the clock. */
 const stretchesALook = 128;
@@ -167,10 +167,17 @@ export function searchWays(
     looked += 1;
     if (looked % stretchesALook === 0) rest?.();
     look(t.at);
-    const blocker = findBlocker(obstacles, s.at, t.at);
-    if (blocker) {
+    // All that stands in it lends its places, not only what is met first: the shortest way may go round any of it.
+    const fresh: Obstacle[] = [];
+    let isHidden = false;
+    for (const o of obstacles) {
+      if ((isHidden && known.has(o)) || !isBlockedBy(o, s.at, t.at)) continue;
+      isHidden = true;
+      if (!known.has(o)) fresh.push(o);
+    }
+    if (isHidden) {
       (t.hidden ??= new Set()).add(s);
-      if (!known.has(blocker)) learn(blocker);
+      for (const o of fresh) learn(o);
       joinBest(t);
       continue;
     }
