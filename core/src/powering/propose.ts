@@ -192,9 +192,12 @@ class Search {
       this.cutStops(plan, stops);
       return fail({ why: 'stops', finding: stops[0]!, assembly: first.assembly });
     }
+    // What the plan feeds is held to the network of the rig as it would be: a cell may have no room in its bay.
     const { network, isDead } = first.last;
     if (this.shared.devices.some((d) => !hasSource(network, d.placed.item.id, isDead))) {
-      throw new Error(`proposeWays: ${this.way} leaves a device without power`);
+      this.plans.cutPlan(plan);
+      const partIds = plan.options.flatMap((o) => o.inBay?.part.id ?? []);
+      return fail({ why: 'no-place', partIds });
     }
     const cells = isJudged(first.last) ? listMoreCells(first.last) : [];
     const edit = createPlanEdit(this.stock, plan, source, bays, cells);

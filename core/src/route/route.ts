@@ -115,7 +115,7 @@ function look(
   const ends = [toBody(space, from), toBody(space, to)] as const;
   const out = ends.map((p) => escape(solids, p));
   const [a, b] = out;
-  const own: Bounds = ends.reduce<Bounds>(
+  const own: Bounds = [...ends, a ?? ends[0], b ?? ends[1]].reduce<Bounds>(
     (sum, p) => uniteBounds(sum, { lowMm: p, highMm: p }),
     noBounds,
   );
@@ -149,8 +149,9 @@ function look(
 
 /**
  * The shortest way of a lead between two points past all solids of a setup and what is to be kept clear, its middle half its
- * thickness away: straight where that is free, otherwise the shortest by places at which it may bend, drawn tight. What is to be kept clear is let be where no way goes round it; where
- * none is found at all, the straight line, said to be a lower limit. Turned together with its rig a way is the same.
+ * thickness away: straight where that is free, otherwise the shortest by places at which it may bend, drawn tight. What is to be
+ * kept clear is let be where no way goes round it; where none is found at all, the straight line, said to be a lower limit.
+ * Turned together with its rig a way is the same.
  */
 export function findWay(
   space: Space,
