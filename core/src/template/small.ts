@@ -53,7 +53,8 @@ export function createMicrophone(f: MicrophoneFigures): Made {
 
 /** What a shop page states about a battery: three sizes as it stands on its plate, and its contents. */
 export const BatteryFigures = z.strictObject({
-  mount: z.enum(['l-series', 'v-mount', 'three-stud', 'cell-bay']),
+  /** What it goes onto; `belt-clip` is worn and gives power by its outlets alone. */
+  mount: z.enum(['l-series', 'v-mount', 'three-stud', 'cell-bay', 'belt-clip']),
   /** Away from the plate. */
   depthMm: LengthMm,
   widthMm: LengthMm,
@@ -67,12 +68,19 @@ export const BatteryFigures = z.strictObject({
     .array(z.enum(['d-tap', 'usb-c']))
     .max(4)
     .optional(),
+  /** The same where there is one of each at most. */
+  has: z.enum(['tap', 'usb', 'both']).optional(),
 });
 export type BatteryFigures = z.infer<typeof BatteryFigures>;
+
+/** The outlets that a battery has, as the wizard asks for them. */
+const outletsOf = { tap: ['d-tap'], usb: ['usb-c'], both: ['d-tap', 'usb-c'] } as const;
 
 /** A battery. Origin in its mating face: a plate battery stands behind it, a body's cell hangs below. */
 export function createBattery(f: BatteryFigures): Made {
   const inBay = f.mount === 'cell-bay';
+  const isWorn = f.mount === 'belt-clip';
+  const outlets = f.outlets ?? (f.has === undefined ? [] : outletsOf[f.has]);
   const w = f.widthMm / 2;
   const h = f.heightMm / 2;
   const solids: Solid[] = inBay
@@ -111,31 +119,40 @@ export function createBattery(f: BatteryFigures): Made {
   };
   return {
     solids,
-    keepClear: [release],
+    ...(isWorn ? {} : { keepClear: [release] }),
     mounts: [
-      mount(
-        'face',
-        f.mount,
-        'battery',
-        [0, 0, 0],
-        inBay ? [0, 0, 1] : [1, 0, 0],
-        inBay ? [1, 0, 0] : [0, 0, 1],
-        {
-          carrier: true,
-          fastening: { tool: 'none', seconds: 3 },
-          ...(f.family ? { family: f.family } : {}),
-        },
-      ),
+      isWorn
+        ? mount('clip', 'belt-clip', 'clamp', [0, 0, 0], [1, 0, 0], [0, 1, 0], {
+            carrier: true,
+            clampLengthMm: Math.min(60, f.widthMm),
+          })
+        : mount(
+            'face',
+            f.mount,
+            'battery',
+            [0, 0, 0],
+            inBay ? [0, 0, 1] : [1, 0, 0],
+            inBay ? [1, 0, 0] : [0, 0, 1],
+            {
+              carrier: true,
+              fastening: { tool: 'none', seconds: 3 },
+              ...(f.family ? { family: f.family } : {}),
+            },
+          ),
     ],
     ports: [
-      {
-        id: 'contacts',
-        connector: inBay ? 'cell-contacts' : 'plate-contacts',
-        originMm: [0, 0, 0],
-        normal: inBay ? [0, 0, 1] : [1, 0, 0],
-        ...contacts,
-      },
-      ...(f.outlets ?? []).map((connector, i) => ({
+      ...(isWorn
+        ? []
+        : [
+            {
+              id: 'contacts',
+              connector: inBay ? ('cell-contacts' as const) : ('plate-contacts' as const),
+              originMm: [0, 0, 0] as Triple,
+              normal: (inBay ? [0, 0, 1] : [1, 0, 0]) as Triple,
+              ...contacts,
+            },
+          ]),
+      ...outlets.map((connector, i) => ({
         id: `outlet-${i + 1}`,
         connector,
         originMm: [-f.depthMm / 2, w, h * 0.4 - i * 16] as Triple,

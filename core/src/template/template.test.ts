@@ -1,9 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import type { Mount, Part } from '../part/index.js';
+import { listOutlets, type Mount, type Part } from '../part/index.js';
 import { compose, dot, invert, place, type Vec3 } from '../placement/index.js';
 import { measureReachMm, partFromSolid } from '../solid/index.js';
-import { createCatalogue, createPart, Recipe } from './index.js';
+import { createCatalogue, createFromAnswers, createPart, findThing, Recipe } from './index.js';
 
 const mm = (min: number, max: number) => fc.integer({ min, max });
 const base = { id: 'x', name: 'X', massG: 100 };
@@ -274,5 +274,31 @@ describe('corrections', () => {
     expect(part.mounts.map((m) => m.id)).not.toContain('side');
     expect(part.solids.map((s) => s.id)).not.toContain('knob');
     expect(part.provenance).toMatchObject({ 'mounts.bottom': 'sheet', mounts: 'guessed' });
+  });
+});
+
+describe('a battery on the belt', () => {
+  it('has a clip and its outlets, and no face for a plate', () => {
+    const { making } = createFromAnswers(
+      findThing('battery')!,
+      'belt-brick',
+      {
+        name: 'Belt brick',
+        mount: 'belt-clip',
+        has: 'both',
+        heightMm: 110,
+        widthMm: 78,
+        depthMm: 30,
+        voltageV: 14.4,
+        energyWh: 72,
+        massG: 410,
+      },
+      new Map(),
+    );
+    if (making?.state !== 'made') throw new Error(JSON.stringify(making));
+    const { part } = making;
+    expect(part.mounts.map((m) => [m.kind, m.side])).toEqual([['belt-clip', 'clamp']]);
+    expect(listOutlets(part).map((p) => p.connector)).toEqual(['d-tap', 'usb-c']);
+    expect(part.keepClear).toBeUndefined();
   });
 });

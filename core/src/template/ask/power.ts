@@ -23,7 +23,24 @@ export const powerThings: readonly Thing[] = [
     usualG: [25, 2500],
     sizes: ['heightMm', 'widthMm', 'depthMm'],
     questions: [
-      choice('mount', 'Kind', [...batteries, ['cell-bay', 'the body’s own cell']], 'l-series'),
+      choice(
+        'mount',
+        'Kind',
+        [...batteries, ['cell-bay', 'the body’s own cell'], ['belt-clip', 'worn on the belt']],
+        'l-series',
+      ),
+      {
+        name: 'has',
+        label: 'Outlets on it',
+        type: 'choice',
+        optional: true,
+        choices: [
+          ['tap', 'D-Tap'],
+          ['usb', 'USB-C'],
+          ['both', 'D-Tap and USB-C'],
+        ],
+        when: (a) => a['mount'] !== 'cell-bay',
+      },
       length('heightMm', 'Height', [15, 220], height),
       length('widthMm', 'Width', [10, 160], width),
       length('depthMm', 'Depth, away from the plate', [8, 120], depth),
