@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { listFeedFaults, listOverloads } from '../last/index.js';
 import type { Part } from '../part/index.js';
 import { measureReport } from '../report/index.js';
-import { applyEdit, placeSetup, type Rig } from '../rig/index.js';
+import { applyEdit, placeSetup, type Edit, type Rig } from '../rig/index.js';
 import { hasSource, readNetwork } from '../wire/index.js';
 import { brick, createPowerRig, device, lead, socketFor } from '../testing/power.js';
 import { cube, joint, mountAt } from '../testing/rigs.js';
@@ -388,6 +388,35 @@ describe('a battery on the belt', () => {
   it('is not open where no lead reaches up to the rig', () => {
     const { rig, parts } = createPowerRig([camera, screen], [onBody]);
     expect(ask(rig, parts, 'belt', [belt, short])).toMatchObject({ reason: { why: 'no-lead' } });
+  });
+
+  it('does not keep a lead that is too short', () => {
+    const { rig, parts } = createPowerRig([camera, screen], [onBody]);
+    const worn = [
+      { type: 'wear', setupId: 'low', item: { id: 'hip', partId: 'belt', owned: true } },
+      ...(['body', 'screen'] as const).map((item, i) => ({
+        type: 'add-cable' as const,
+        setupId: 'low',
+        item: { id: `lead-${item}`, partId: item === 'body' ? 'short' : 'long', owned: true },
+        cable: {
+          id: `run-${item}`,
+          item: `lead-${item}`,
+          from: { item: 'hip', port: i === 0 ? 'one' : 'two' },
+          to: { item, port: 'in' },
+        },
+      })),
+    ].reduce((r, edit) => applyEdit(r, edit as Edit), rig);
+    const book = new Map([...parts, ...[belt, long, short].map((p) => [p.id, p] as const)]);
+    const { edit } = proposalOf(ask(worn, book, 'belt'));
+    expect(edit?.type === 'all' && edit.edits.map((e) => e.type)).toEqual([
+      'remove-cable',
+      'add-cable',
+    ]);
+    const cables = applyEdit(worn, edit!).setups[0]!.cables!;
+    expect(cables.map((c) => [c.to.item, c.id === 'run-screen'])).toEqual([
+      ['screen', true],
+      ['body', false],
+    ]);
   });
 
   it('comes off the belt with its leads', () => {

@@ -83,12 +83,20 @@ interface Shared {
   readonly places: Map<string, (readonly Edit[])[]>;
 }
 
+/** The parts of leads that reach between two sockets. */
+interface Reaching {
+  /** Of new ones: as long as the way, loose ones only where there is no other. */
+  readonly fresh: ReadonlySet<string>;
+  /** Of one that is there already: not too short. */
+  readonly there: ReadonlySet<string>;
+}
+
 /** Looks for one way: the least plan first, each cut out for what it fails by, until one holds. */
 class Search {
   private readonly stock: Stock;
   private readonly fed: readonly Device[];
   private readonly plans: Plans;
-  private readonly allowed = new Map<string, ReadonlySet<string>>();
+  private readonly allowed = new Map<string, Reaching>();
   private readonly sources: readonly (Source | undefined)[];
   /** Why plans did not hold: of each kind the first, which is that of the least plan. */
   private readonly reasons = new Map<NoWay['why'], NoWay>();
@@ -240,7 +248,7 @@ class Search {
     let short: PlannedLead | undefined;
     const { stand } = plan;
     for (const { lead } of plan.options) {
-      if (!lead || lead.runId !== undefined) continue;
+      if (!lead) continue;
       const pair = [
         stand.source?.key,
         stand.place,
@@ -253,46 +261,48 @@ class Search {
       if (!allowed) {
         allowed = this.listLongEnough(stand.source?.on.kind === 'belt', structure, lead);
         this.allowed.set(pair, allowed);
-        const fits = allowed;
+        const { fresh, there } = allowed;
         this.plans.cutOption(stand, (o) => {
           const other = o.lead;
           return (
             other !== undefined &&
-            other.runId === undefined &&
             other.from.item === lead.from.item &&
             other.from.port === lead.from.port &&
             other.to.item === lead.to.item &&
             other.to.port === lead.to.port &&
-            !fits.has(other.part.id)
+            !(other.runId === undefined ? fresh : there).has(other.part.id)
           );
         });
       }
-      if (!allowed.has(lead.part.id)) short ??= lead;
+      const { fresh, there } = allowed;
+      if (!(lead.runId === undefined ? fresh : there).has(lead.part.id)) short ??= lead;
     }
     return short;
   }
 
-  /** Parts of leads that are as long as the way between two sockets; loose ones only where there is no other. */
+  /** Leads that reach from one socket to another. */
   private listLongEnough(
     isBelt: boolean,
     structure: Assembly,
     { from, to }: PlannedLead,
-  ): ReadonlySet<string> {
+  ): Reaching {
     const { parts, drawer = [], collider } = this.shared.asked;
     if (isBelt) {
       const reachMm = measureBeltReachMm(structure.rig);
-      return new Set(
+      const long = new Set(
         [...parts.values()]
           .filter(({ cable }) => cable && (cable.stretchesToMm ?? cable.lengthMm) >= reachMm)
           .map((p) => p.id),
       );
+      return { fresh: long, there: long };
     }
-    if (!collider) return new Set(parts.keys());
+    if (!collider) return { fresh: new Set(parts.keys()), there: new Set(parts.keys()) };
     const found = listLeadsBetween(createSpace(structure, collider), parts, from, to, drawer);
     const of = (...reach: string[]) =>
       new Set(found.filter((l) => reach.includes(l.reach)).map((l) => l.part.id));
     const good = of('does', 'unknown');
-    return good.size > 0 ? good : of('loose');
+    const there = of('does', 'unknown', 'loose');
+    return { fresh: good.size > 0 ? good : there, there };
   }
 
   /** Cuts out what stops the build: a plug by its lead and socket, whatever stands elsewhere; else the plan as a whole. */
