@@ -25,6 +25,7 @@ import {
   measureLast,
   measureMedia,
   planDay,
+  sayDayHour,
   describeWiring,
   lastChecks,
 } from './index.js';
@@ -514,6 +515,16 @@ describe('the fewest cells', () => {
       if (found > 1) needed += 1;
     }
     expect(needed).toBeGreaterThan(tries(40) / 4);
+  });
+});
+
+describe('the hours of a day', () => {
+  it('are told by the clock where it is said when it begins, past midnight too', () => {
+    expect(sayDayHour({ startsAtH: 6.5 }, 2.75)).toBe('09:15');
+    expect(sayDayHour({ startsAtH: 22.5 }, 2)).toBe('00:30 (+1)');
+    expect(sayDayHour({ startsAtH: 23 }, 0.9999)).toBe('00:00 (+1)');
+    expect(sayDayHour({ startsAtH: undefined }, 2.75)).toBe('2 h 45 min');
+    expect(planDay({ day: { startsAt: '06:30', hoursOn: 4 } }).startsAtH).toBe(6.5);
   });
 });
 

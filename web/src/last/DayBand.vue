@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { listDarkSpans, measureStates, sayHours, sayNumber, type Last } from '@zucchini/core';
+import {
+  listDarkSpans,
+  measureStates,
+  sayDayHour,
+  sayHours,
+  sayNumber,
+  type Last,
+} from '@zucchini/core';
 import { computed } from 'vue';
 
 /** The day as a band: its stretches by their hours, and below it when each device is lit. */
@@ -21,7 +28,7 @@ const devices = computed(() => {
         says: first
           ? first.fromH === 0 && first.toH > plan.hours - 1e-9
             ? 'no power'
-            : `dark from ${sayHours(first.fromH)}${first.toH < plan.hours - 1e-9 ? ` to ${sayHours(first.toH)}` : ''}`
+            : `dark from ${sayDayHour(plan, first.fromH)}${first.toH < plan.hours - 1e-9 ? ` to ${sayDayHour(plan, first.toH)}` : ''}`
           : 'lit throughout',
       };
     });

@@ -7,6 +7,7 @@ import {
   listRota,
   measureReport,
   sayDayEvent,
+  sayDayHour,
   sayHours,
   sayNumber,
   sayOrderStep,
@@ -134,7 +135,8 @@ const print = () => window.print();
               <tbody>
                 <tr v-for="(t, i) in sheet.rota" :key="i" class="rule align-baseline">
                   <td class="py-1.5 pr-2 whitespace-nowrap">
-                    {{ sayHours(t.fromH) }} – {{ sayHours(t.toH) }}
+                    {{ sayDayHour(sheet.last.plan, t.fromH) }} –
+                    {{ sayDayHour(sheet.last.plan, t.toH) }}
                   </td>
                   <td class="py-1.5 pr-2">
                     {{ sheet.names.item(t.cell) }}{{ t.full ? '' : ', not full by then' }}
@@ -154,7 +156,9 @@ const print = () => window.print();
               :key="i"
               class="rule flex gap-3 py-1 tabular-nums"
             >
-              <span class="w-24 shrink-0 text-right">≈ {{ sayHours(e.atH) }}</span>
+              <span class="w-24 shrink-0 text-right"
+                >≈ {{ sayDayHour(sheet.last.plan, e.atH) }}</span
+              >
               <span>{{ sayDayEvent(e, sheet.names) }}</span>
             </li>
           </ol>
