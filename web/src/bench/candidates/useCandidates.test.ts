@@ -129,8 +129,33 @@ describe('candidates', () => {
     asked[0]!.hear({ found: [], done: 4, total: 4, held: 7, parts: [] });
     await until(() => now.held.value === 7);
     words.value = 'yoke top';
+    await until(() => now.state.value === 'working');
     await until(() => asked.length === 2);
     expect(asked[1]!.question.words).toBe('yoke top');
+  });
+
+  it('are done again where the words are taken back before they were looked for', async () => {
+    const now = start();
+    await until(() => asked.length === 1);
+    asked[0]!.hear({ found: [], done: 4, total: 4, held: 7, parts: [] });
+    await until(() => now.state.value === 'done');
+    words.value = 'yoke';
+    await until(() => now.state.value === 'working');
+    words.value = '';
+    await until(() => now.state.value === 'done');
+    expect(asked).toHaveLength(1);
+  });
+
+  it('are not asked any more once their panel is closed: that would end what the next one asked', async () => {
+    const now = start();
+    await until(() => asked.length === 1);
+    asked[0]!.hear({ found: [], done: 4, total: 4, held: 7, parts: [] });
+    await until(() => now.state.value === 'done');
+    words.value = 'yoke';
+    await until(() => now.state.value === 'working');
+    scope.stop();
+    await new Promise((resolve) => setTimeout(resolve, 220));
+    expect(asked).toHaveLength(1);
   });
 
   it('say what went wrong', async () => {

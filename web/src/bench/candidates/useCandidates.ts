@@ -35,10 +35,13 @@ export function useCandidates(ask: () => Ask, words: () => string = () => '') {
   const state = ref<'working' | 'done' | 'stopped' | 'failed'>('working');
   const trouble = ref('');
   let mine = 0;
+  let isClosed = false;
+  /** Whether words were written that are about to be looked for among all. */
+  let isDue = false;
 
   async function start(): Promise<void> {
     const rig = bench.history?.present;
-    if (!rig) return;
+    if (!rig || isClosed) return;
     const own = (mine = run += 1);
     let isFirst = true;
     state.value = 'working';
@@ -63,7 +66,7 @@ export function useCandidates(ask: () => Ask, words: () => string = () => '') {
       done.value = answer.done;
       total.value = answer.total;
       held.value = answer.held;
-      if (answer.done >= answer.total) state.value = 'done';
+      if (answer.done >= answer.total && !isDue) state.value = 'done';
     };
     try {
       await candidatesLink.ask().ask(toPlain(question), proxy(hear));
@@ -81,8 +84,12 @@ export function useCandidates(ask: () => Ask, words: () => string = () => '') {
     candidatesLink.end();
   }
 
-  // What is still told after the panel is closed is not heard.
-  onScopeDispose(() => (mine = -1));
+  // What is still told after the panel is closed is not heard, and what it was about to ask is not asked: that would
+  // end what the next panel asked.
+  onScopeDispose(() => {
+    isClosed = true;
+    mine = -1;
+  });
   watch(
     () => [bench.history?.present, bench.era, bench.drawer, ask()] as const,
     () => void start(),
@@ -92,12 +99,22 @@ export function useCandidates(ask: () => Ask, words: () => string = () => '') {
   );
   // What is judged already is filtered where it is listed; only what waited needs another look.
   let narrowed = '';
+  const isWanting = () => words() !== narrowed && (held.value > 0 || narrowed !== '');
   const lookAmongAll = useDebounceFn(() => {
-    if (words() === narrowed || (held.value === 0 && narrowed === '')) return;
-    narrowed = words();
-    void start();
+    isDue = false;
+    if (isWanting()) {
+      narrowed = words();
+      void start();
+    } else if (state.value === 'working' && total.value > 0 && done.value >= total.value) {
+      state.value = 'done';
+    }
   }, 150);
-  watch(words, () => void lookAmongAll());
+  watch(words, () => {
+    // At work from the first letter: who presses Enter now is not told that nothing is there.
+    if (isWanting() && state.value === 'done') state.value = 'working';
+    isDue = isWanting();
+    void lookAmongAll();
+  });
 
   return { found, done, total, held, state, trouble, start, stop };
 }

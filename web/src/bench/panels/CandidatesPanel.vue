@@ -125,6 +125,10 @@ watch([fitting, text], ([now, written], [, before]) => {
   if (written !== before) pending.value = false;
   if (pending.value && now[0]) take(now[0]);
 });
+// All is judged and nothing fits: the Enter is forgotten.
+watch(state, (now) => {
+  if (now !== 'working') pending.value = false;
+});
 
 // What was described for this place is taken as soon as it is judged; if it does not go here, that is told below.
 const isWanted = (c: Candidate) => props.wanted !== undefined && c.part.id === props.wanted;
