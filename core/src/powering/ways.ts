@@ -1,5 +1,5 @@
 /**
- * The ways in which a small rig is powered, in the order in which they are offered:
+ * The ways in which a rig carried by one person is powered, in the order in which they are offered:
  *
  * - `own-cells`: every device runs on a cell in its own bay
  * - `dummy`: the camera runs on a dummy cell that a lead feeds; the rest stays as it is

@@ -57,7 +57,7 @@ export function usePowering() {
 
   onScopeDispose(() => link.end());
   watch(
-    () => [bench.history?.present, bench.setupId, bench.drawer] as const,
+    () => [bench.history?.present, bench.setupId, bench.era, bench.drawer] as const,
     () => {
       if (state.value !== 'idle') void start();
     },

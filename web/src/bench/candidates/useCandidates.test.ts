@@ -56,6 +56,13 @@ const start = () => {
   )!;
 };
 
+/** All that was asked is judged, and so many waited. */
+async function finish(now: ReturnType<typeof start>, held: number): Promise<void> {
+  await until(() => asked.length === 1);
+  asked[0]!.hear({ found: [], done: 4, total: 4, held, parts: [] });
+  await until(() => now.state.value === 'done');
+}
+
 describe('candidates', () => {
   it('are told as they come, and done when all are judged', async () => {
     const now = start();
@@ -120,9 +127,7 @@ describe('candidates', () => {
 
   it('are looked for among all where some waited and a word is typed', async () => {
     const now = start();
-    await until(() => asked.length === 1);
-    asked[0]!.hear({ found: [], done: 4, total: 4, held: 0, parts: [] });
-    await until(() => now.state.value === 'done');
+    await finish(now, 0);
     words.value = 'yoke';
     await new Promise((resolve) => setTimeout(resolve, 220));
     expect(asked).toHaveLength(1);
@@ -136,9 +141,7 @@ describe('candidates', () => {
 
   it('are done again where the words are taken back before they were looked for', async () => {
     const now = start();
-    await until(() => asked.length === 1);
-    asked[0]!.hear({ found: [], done: 4, total: 4, held: 7, parts: [] });
-    await until(() => now.state.value === 'done');
+    await finish(now, 7);
     words.value = 'yoke';
     await until(() => now.state.value === 'working');
     words.value = '';
@@ -148,9 +151,7 @@ describe('candidates', () => {
 
   it('are not asked any more once their panel is closed: that would end what the next one asked', async () => {
     const now = start();
-    await until(() => asked.length === 1);
-    asked[0]!.hear({ found: [], done: 4, total: 4, held: 7, parts: [] });
-    await until(() => now.state.value === 'done');
+    await finish(now, 7);
     words.value = 'yoke';
     await until(() => now.state.value === 'working');
     scope.stop();
