@@ -143,7 +143,9 @@ class Search {
       yield;
     }
     // What stops the build was got to with leads that reach, those from a place that there is.
-    const told = (['stops', 'no-lead', 'no-place'] as const).find((why) => this.reasons.has(why));
+    const told = (['stops', 'no-lead', 'no-place', 'device'] as const).find((why) =>
+      this.reasons.has(why),
+    );
     return notOpen(told ? this.reasons.get(told)! : this.findReason());
   }
 
@@ -202,10 +204,15 @@ class Search {
     }
     // What the plan feeds is held to the network of the rig as it would be: a cell may have no room in its bay.
     const { network, isDead } = first.last;
-    if (this.shared.devices.some((d) => !hasSource(network, d.placed.item.id, isDead))) {
+    const dark = this.shared.devices.find((d) => !hasSource(network, d.placed.item.id, isDead));
+    if (dark) {
       this.plans.cutPlan(plan);
       const partIds = plan.options.flatMap((o) => o.inBay?.part.id ?? []);
-      return fail({ why: 'no-place', partIds });
+      return fail(
+        partIds.length > 0
+          ? { why: 'no-place', partIds }
+          : { why: 'device', itemId: dark.placed.item.id },
+      );
     }
     const cells = isJudged(first.last) ? listMoreCells(first.last) : [];
     const edit = createPlanEdit(this.stock, plan, source, bays, cells);

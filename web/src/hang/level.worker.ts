@@ -1,11 +1,9 @@
 import '../shared/withoutEval';
 import {
   createBudget,
-  loadCollider,
   measureLevelling,
   questionBudgetMs,
   withBudget,
-  type Collider,
   type LeverKind,
   type Levelling,
   type Part,
@@ -13,6 +11,7 @@ import {
 } from '@zucchini/core';
 import { expose } from 'comlink';
 import { WorkerParts, type PartNews } from '../desk/workerParts';
+import { readCollider } from '../desk/workerReads';
 
 /** What levelling is asked; parts go over once. */
 export interface LevelQuestion extends PartNews {
@@ -23,7 +22,6 @@ export interface LevelQuestion extends PartNews {
 }
 
 const known = new WorkerParts();
-let collider: Promise<Collider> | undefined;
 
 /** A way to hang level, and the parts of the catalogue that it would bring in. */
 export interface LevelAnswer {
@@ -33,12 +31,13 @@ export interface LevelAnswer {
 
 async function level({ era, newParts, ...asked }: LevelQuestion): Promise<LevelAnswer> {
   known.take({ era, newParts });
-  collider ??= loadCollider();
+  // Fetched while the catalogue is read.
+  const library = readCollider();
   // Weights are looked for in the catalogue; without it, what is on the rig is moved.
   const parts = await known.withCatalogue().catch(() => known.ofRig);
   const makeId = () => crypto.randomUUID();
   const budget = createBudget(questionBudgetMs, () => performance.now());
-  const narrow = withBudget(await collider, budget);
+  const narrow = withBudget(await library, budget);
   const levelling = measureLevelling({ ...asked, parts, collider: narrow, makeId });
   return {
     levelling,

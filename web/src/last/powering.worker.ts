@@ -1,15 +1,11 @@
 import '../shared/withoutEval';
 import {
-  createBudget,
   createNames,
-  loadCollider,
   measureReport,
   poweringWays,
   proposeWays,
   questionBudgetMs,
   tellWay,
-  withBudget,
-  type Collider,
   type KitItem,
   type Part,
   type Rig,
@@ -17,6 +13,7 @@ import {
 } from '@zucchini/core';
 import { expose } from 'comlink';
 import { WorkerParts, type PartNews } from '../desk/workerParts';
+import { readAll } from '../desk/workerReads';
 
 /** What ways of powering are asked for. */
 export interface PoweringQuestion extends PartNews {
@@ -34,7 +31,6 @@ export interface PoweringAnswer {
 }
 
 const known = new WorkerParts();
-let collider: Promise<Collider> | undefined;
 let newest = 0;
 
 const breathe = () => new Promise((resolve) => setTimeout(resolve, 0));
@@ -46,13 +42,8 @@ async function propose(
 ): Promise<void> {
   const run = (newest += 1);
   known.take(news);
-  collider ??= loadCollider();
-  const budget = createBudget(questionBudgetMs, () => performance.now());
-  const [narrow, parts] = await Promise.all([
-    collider.then((one) => withBudget(one, budget)),
-    known.withCatalogue(),
-  ]);
-  budget.renew();
+  const { budget, narrow, parts } = await readAll(known, questionBudgetMs);
+  if (run !== newest) return;
   const report = measureReport(rig, setupId, parts, { collider: narrow });
   const names = createNames(report.assembly, parts);
   let done = 0;

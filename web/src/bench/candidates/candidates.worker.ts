@@ -7,7 +7,6 @@ import {
   listAsked,
   listLeadsBetween,
   listWorstStances,
-  loadCollider,
   measureReport,
   narrowAsked,
   placeSetup,
@@ -16,13 +15,13 @@ import {
   tryEdit,
   withBudget,
   type Candidate,
-  type Collider,
   type Edit,
   type PartBook,
   type Report,
 } from '@zucchini/core';
 import { expose } from 'comlink';
 import { WorkerParts, type PartNews } from '../../desk/workerParts';
+import { readAll, readCollider } from '../../desk/workerReads';
 import type {
   CandidatesAnswer,
   CandidatesQuestion,
@@ -37,7 +36,6 @@ import type {
 const breathMs = 24;
 
 const known = new WorkerParts();
-let collider: Promise<Collider> | undefined;
 let newest = 0;
 
 const breathe = () => new Promise((resolve) => setTimeout(resolve, 0));
@@ -70,13 +68,7 @@ async function ask(
   const { run, rig, setupId, drawer, ask: asks, words } = question;
   newest = run;
   known.take(question);
-  collider ??= loadCollider();
-  const budget = createBudget(setupBudgetMs, () => performance.now());
-  const [narrow, parts] = await Promise.all([
-    collider.then((one) => withBudget(one, budget)),
-    known.withCatalogue(),
-  ]);
-  budget.renew();
+  const { budget, narrow, parts } = await readAll(known, setupBudgetMs);
   if (run !== newest) return;
   const report = measureReport(rig, setupId, parts, { collider: narrow });
   const makeId = () => crypto.randomUUID();
@@ -111,7 +103,7 @@ async function ask(
 /** Reads what will be needed, so that the first question is answered at once. */
 function warm(news: PartNews): void {
   known.take(news);
-  collider ??= loadCollider();
+  void readCollider();
   // What fails now is tried again when it is asked for, and told then.
   void known.withCatalogue().catch(() => undefined);
 }
@@ -120,13 +112,7 @@ function warm(news: PartNews): void {
 async function leads(question: LeadsQuestion): Promise<LeadsAnswer> {
   const { rig, setupId, drawer, from, to } = question;
   known.take(question);
-  collider ??= loadCollider();
-  const budget = createBudget(setupBudgetMs, () => performance.now());
-  const [narrow, parts] = await Promise.all([
-    collider.then((one) => withBudget(one, budget)),
-    known.withCatalogue(),
-  ]);
-  budget.renew();
+  const { narrow, parts } = await readAll(known, setupBudgetMs);
   const assembly = placeSetup(
     rig,
     rig.setups.find((s) => s.id === setupId)!,
@@ -139,9 +125,8 @@ async function leads(question: LeadsQuestion): Promise<LeadsAnswer> {
 /** Every planned lead where what moves between its ends pulls at it most. */
 async function worst({ rig, setupId, ...news }: WorstQuestion): Promise<WorstAnswer> {
   known.take(news);
-  collider ??= loadCollider();
   const budget = createBudget(setupBudgetMs, () => performance.now());
-  const narrow = withBudget(await collider, budget);
+  const narrow = withBudget(await readCollider(), budget);
   const { assembly, fit } = measureReport(rig, setupId, known.ofRig, { collider: narrow });
   return listWorstStances(createSpace(assembly, narrow), fit.solidity?.leadWays ?? [], known.ofRig);
 }

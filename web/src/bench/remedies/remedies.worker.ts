@@ -2,19 +2,17 @@ import '../../shared/withoutEval';
 import {
   createBudget,
   findRemedies,
-  loadCollider,
   measureReport,
   setupBudgetMs,
   withBudget,
-  type Collider,
   type Offered,
 } from '@zucchini/core';
 import { expose } from 'comlink';
 import { WorkerParts } from '../../desk/workerParts';
+import { readCollider } from '../../desk/workerReads';
 import type { RemediesAnswer, RemediesQuestion } from './messages';
 
 const known = new WorkerParts();
-let collider: Promise<Collider> | undefined;
 let newest = 0;
 
 /** Findings that ways out are looked for, the heaviest: more than a person ever mends one by one. */
@@ -29,9 +27,8 @@ async function ask(
 ): Promise<void> {
   newest = run;
   known.take({ era, newParts });
-  collider ??= loadCollider();
   const budget = createBudget(setupBudgetMs, () => performance.now());
-  const narrow = withBudget(await collider, budget);
+  const narrow = withBudget(await readCollider(), budget);
   if (run !== newest) return;
   const report = measureReport(rig, setupId, known.ofRig, { collider: narrow });
   const total = Math.min(report.findings.length, mostTried);
