@@ -9,6 +9,7 @@ export * from './brief/index.js';
 export * from './rig/index.js';
 export * from './space/index.js';
 export * from './route/index.js';
+export * from './optics/index.js';
 export * from './finding/index.js';
 export * from './hold/index.js';
 export * from './question/index.js';

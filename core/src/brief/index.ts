@@ -1,2 +1,4 @@
 export * from './schema.js';
+export * from './scene.js';
+export { HoldKind } from './hold-kind.js';
 export * from './merge.js';

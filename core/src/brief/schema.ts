@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Name, Note, Serves, Tool } from '../part/index.js';
 import { Currency, ExchangeRate, Money } from '../units/index.js';
+import { Deliverable, People, Scene, Schools } from './scene.js';
 
 /** What must not be exceeded. A limit that is absent is not judged. */
 export const Limits = z.strictObject({
@@ -14,6 +15,8 @@ export const Limits = z.strictObject({
   aheadMm: z.number().positive().max(5000).optional(),
   /** Tools at hand on location. */
   tools: z.array(Tool).max(12).optional(),
+  /** From one setup to another, min. */
+  changeMin: z.number().positive('a change takes more than 0 min').max(600).optional(),
 });
 export type Limits = z.infer<typeof Limits>;
 
@@ -82,6 +85,10 @@ const Supports = z.strictObject({
 const Picture = z.strictObject({
   framesPerS: z.number().positive().max(10_000).optional(),
   shutterDeg: z.number().positive().max(360).optional(),
+  /** The same as a time, where that is said instead. */
+  shutterS: z.number().positive().max(60).optional(),
+  /** The highest ISO that the person accepts. */
+  highestIso: z.number().min(1).max(10_000_000).optional(),
   widestT: z.number().positive().max(64).optional(),
   smallestT: z.number().positive().max(64).optional(),
   sceneFromEv: z.number().min(-10).max(25).optional(),
@@ -89,6 +96,10 @@ const Picture = z.strictObject({
 });
 
 const Sound = z.strictObject({
+  /** What the camera records is a guide for a recorder elsewhere, or what is handed over. */
+  purpose: z.enum(['guide', 'main']).optional(),
+  /** Somebody wants the same track again, quieter. */
+  safetyTrack: z.boolean().optional(),
   wirelessChannels: z.int().min(0).max(32).optional(),
   onCameraMics: z.int().min(0).max(8).optional(),
   headphones: z.boolean().optional(),
@@ -111,6 +122,14 @@ export const Brief = z.strictObject({
   picture: Picture.optional(),
   sound: Sound.optional(),
   watch: Watch.optional(),
+  /** What is shot, one after the other or side by side. */
+  scenes: z.array(Scene).max(40).optional(),
+  deliverables: z.array(Deliverable).max(12).optional(),
+  people: People.optional(),
+  schools: Schools.optional(),
+  /** The ready-made job it began with, and where its figures come from, each by its path: `picture.framesPerS`. */
+  from: Name.optional(),
+  because: z.record(z.string().min(1).max(120), Note).optional(),
   wishes: z.array(Wish).max(60).optional(),
   /** Whether hold time or steadiness leads where they disagree. */
   leads: z.enum(['hold-time', 'steadiness']).optional(),

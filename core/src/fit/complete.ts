@@ -1,3 +1,4 @@
+import { match } from '../units/index.js';
 import {
   createFinding,
   type AnyFinding,
@@ -239,41 +240,99 @@ interface Want {
   readonly carries: Carries;
 }
 
+/** A socket of something that gives sound and is not plugged in, with the inputs that it could go into. */
+interface Voice {
+  readonly device: PlacedItem;
+  readonly port: Port;
+  readonly ends: readonly { readonly placed: PlacedItem; readonly port: Port }[];
+}
+
+/**
+ * Which input each microphone and receiver goes into, as many of them as there are inputs. Those that find none are left out:
+ * that there are too few is told once, as what Sound asks.
+ */
+function listSoundWants(assembly: Assembly, voices: readonly Voice[]): Want[] {
+  const isFree = (s: Voice['ends'][number]) => !isPlugged(assembly, s.placed.item.id, s.port.id);
+  const alike = ({ ends, port }: Voice) => ends.filter((s) => s.port.connector === port.connector);
+  const given = match(
+    new Map(
+      voices.map(
+        (v) =>
+          [
+            v,
+            alike(v)
+              .filter(isFree)
+              .map((s) => s.port),
+          ] as const,
+      ),
+    ),
+  );
+  return voices.flatMap((voice): Want[] => {
+    const own = given.get(voice);
+    // One whose plug no input has goes in by an adaptor, or over what is plugged in there.
+    const source = own
+      ? voice.ends.find((s) => s.port === own)
+      : alike(voice).length > 0
+        ? undefined
+        : (voice.ends.find(isFree) ?? voice.ends[0]);
+    if (!source) return [];
+    const { device, port } = voice;
+    return [
+      { device, port, source: source.placed, sourcePort: source.port, carries: 'audio' as const },
+    ];
+  });
+}
+
 function listWants(assembly: Assembly): Want[] {
   const outputs = (carries: Carries, direction: 'out' | 'in') =>
     assembly.items.flatMap((placed) =>
       (placed.part.ports ?? [])
-        .filter((p) => p.carries.includes(carries) && p.direction === direction)
+        .filter(
+          (p) =>
+            p.carries.includes(carries) &&
+            p.direction === direction &&
+            // What goes through the shoe needs no lead.
+            p.connector !== 'shoe-contacts',
+        )
         .map((port) => ({ placed, port })),
     );
   const wants: Want[] = [];
+  const voices: Voice[] = [];
   for (const device of assembly.items) {
+    const others = (ends: ReturnType<typeof outputs>) =>
+      ends.filter(
+        (s) => s.placed.item.id !== device.item.id && s.placed.part.kind !== device.part.kind,
+      );
     for (const port of device.part.ports ?? []) {
+      if (isPlugged(assembly, device.item.id, port.id)) continue;
       const video =
         hasTrait(device.part, 'wants-picture') &&
         port.direction === 'in' &&
         port.carries.includes('video');
-      const sound =
+      if (video) {
+        const ends = others(outputs('video', 'out'));
+        // A free socket first; the camera before others, since it is the first in tree order.
+        const source =
+          ends.find((s) => !isPlugged(assembly, s.placed.item.id, s.port.id)) ?? ends[0];
+        if (source) {
+          const { placed, port: sourcePort } = source;
+          wants.push({ device, port, source: placed, sourcePort, carries: 'video' });
+        }
+      } else if (
         hasTrait(device.part, 'gives-sound') &&
         port.direction === 'out' &&
-        port.carries.includes('audio');
-      if ((!video && !sound) || isPlugged(assembly, device.item.id, port.id)) continue;
-      const carries = video ? 'video' : 'audio';
-      const ends = outputs(carries, video ? 'out' : 'in').filter(
-        (s) =>
-          s.placed.item.id !== device.item.id &&
-          s.placed.part.kind !== device.part.kind &&
-          // Sound that rides along in a picture's socket is not put in there by a microphone.
-          (video || !s.port.carries.includes('video')),
-      );
-      // A free socket first; the camera before others, since it is the first in tree order.
-      const source = ends.find((s) => !isPlugged(assembly, s.placed.item.id, s.port.id)) ?? ends[0];
-      if (source) {
-        wants.push({ device, port, source: source.placed, sourcePort: source.port, carries });
+        port.carries.includes('audio') &&
+        port.connector !== 'shoe-contacts'
+      ) {
+        // Sound that rides along in a picture's socket is not put in there by a microphone.
+        const ends = others(outputs('audio', 'in')).filter(
+          (s) => !s.port.carries.includes('video'),
+        );
+        voices.push({ device, port, ends });
       }
     }
   }
-  return wants;
+  return [...wants, ...listSoundWants(assembly, voices)];
 }
 
 /** The box of the kit in which a lead for two ports lies that is not planned yet, and that lead. */

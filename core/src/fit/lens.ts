@@ -8,30 +8,18 @@ import {
 } from '../finding/index.js';
 import { sayMm, sayG, sayNm } from '../words/index.js';
 import { aboutJoint, defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
-import { hasTrait, measureCentreMm, type Mount } from '../part/index.js';
-import {
-  add,
-  cross,
-  dot,
-  measureLength,
-  place,
-  rotate,
-  scale,
-  subtract,
-  type Vec3,
-} from '../placement/index.js';
+import { hasTrait, measureCentreMm } from '../part/index.js';
+import { add, cross, dot, measureLength, place, scale, subtract } from '../placement/index.js';
 import {
   isInBranch,
   measureSetting,
-  rigFromMount,
   type Assembly,
   type HoldKind,
   type PlacedItem,
   type PlacedJoint,
 } from '../rig/index.js';
-import { measureReachMm } from '../solid/index.js';
-import { createHull, listIntrusions, type Space, type SpacedSolid } from '../space/index.js';
-import { placeSolids } from '../rig/index.js';
+import type { Space } from '../space/index.js';
+import { isViewKnown, listOpticalPaths, listViewCuts } from '../optics/index.js';
 import { toWeightN } from '../units/index.js';
 import type { Hold } from '../hold/index.js';
 import { isBraced } from './brace.js';
@@ -195,45 +183,6 @@ export const lensLoadCheck = defineCheck(
     }),
 );
 
-interface OpticalPath {
-  readonly body: PlacedItem;
-  readonly bodyMount: Mount;
-  readonly lens: PlacedItem;
-  readonly lensMount: Mount;
-  /** Between the body's face and the lens's, along the axis. */
-  readonly apartMm: number;
-  readonly adapters: readonly PlacedItem[];
-}
-
-/** Each lens and the body it looks into, with the adapters between them. */
-function listOpticalPaths(assembly: Assembly): OpticalPath[] {
-  return assembly.items.flatMap((lens): OpticalPath[] => {
-    if (!hasTrait(lens.part, 'optic') || !lens.carriedBy) return [];
-    const adapters: PlacedItem[] = [];
-    let joint: PlacedJoint = lens.carriedBy;
-    for (;;) {
-      const parent = assembly.byId.get(joint.parent)!;
-      if (hasTrait(parent.part, 'lens-adapter') && parent.carriedBy) {
-        adapters.push(parent);
-        joint = parent.carriedBy;
-        continue;
-      }
-      const own = rigFromMount(parent, joint.parentMount);
-      const far = rigFromMount(lens, lens.carriedBy.childMount);
-      return [
-        {
-          body: parent,
-          bodyMount: joint.parentMount,
-          lens,
-          lensMount: lens.carriedBy.childMount,
-          apartMm: dot(subtract(far.originMm, own.originMm), own.rotation.z),
-          adapters,
-        },
-      ];
-    }
-  });
-}
-
 /** Thinner or thicker than this an adapter no longer focuses where the ring says, in mm (estimate). */
 export const flangeToleranceMm = 0.1;
 
@@ -326,133 +275,54 @@ export const circleCheck = defineCheck([sensorNotCovered], ({ assembly }: FitAsk
   }),
 );
 
-/** How far ahead of the glass the lens's view is looked into, in mm: beyond, nothing of a rig stands. */
-const viewDepthMm = 500;
-
-const quarters = [
-  [1, 1],
-  [-1, 1],
-  [-1, -1],
-  [1, -1],
-] as const;
-
-/** A round corner in five points: at most a fiftieth of its radius within the round (1 − cos 11.25°). */
-const cornerRad = [0, 1, 2, 3, 4].map((i) => (i * Math.PI) / 8);
-
-/** What a lens sees, from its front on, with its entrance pupil `pupilMm` ahead of its mounting face. */
-function createView(path: OpticalPath, pupilMm: number) {
-  const { lens, body } = path;
-  const frame = rigFromMount(lens, path.lensMount);
-  const { optics } = lens.part;
-  const [focal] = optics!.focalMm;
-  const [w, h] = body.part.sensorMm!;
-  // The mount's normal points back at the body; its reference is up.
-  const ahead = scale(frame.rotation.z, -1);
-  const up = frame.rotation.x;
-  const side = cross(up, ahead);
-  const apertureMm = optics!.widestT ? focal / (2 * optics!.widestT) : 0;
-  const front = measureFront(lens, frame.originMm, ahead);
-  const rim = (atMm: number): Vec3[] => {
-    const far = Math.max(0, atMm - pupilMm);
-    const [a, b] = [(far * w) / 2 / focal, (far * h) / 2 / focal];
-    const middle = add(frame.originMm, scale(ahead, atMm));
-    // Rays to a corner of the picture start anywhere in the round pupil: its corners are round as well.
-    return quarters.flatMap(([y, z]) =>
-      cornerRad.map((rad) => {
-        const [across, along] = [
-          y * (a + apertureMm * Math.cos(rad)),
-          z * (b + apertureMm * Math.sin(rad)),
-        ];
-        return add(middle, add(scale(side, across), scale(up, along)));
-      }),
-    );
-  };
-  return createHull([...rim(front + 1), ...rim(front + viewDepthMm)]);
-}
-
-function measureFront(lens: PlacedItem, fromMm: Vec3, ahead: Vec3): number {
-  const reach = Math.max(
-    ...placeSolids(lens).map((s) => measureReachMm(s.solid, s.rigFromSolid, ahead)),
-  );
-  return reach - dot(fromMm, ahead);
-}
-
-/** The space without its glass, through which one sees. */
-function withoutGlass(space: Space): Space {
-  return {
-    ...space,
-    items: space.items.map((item) => ({
-      ...item,
-      solids: item.solids.filter((s) => s.solid.type === 'hull' || s.solid.surface !== 'glass'),
-    })),
-  };
-}
-
-/** What each lens of a known body sees at its widest, and the lens: with its pupil at the front, where nobody states it. */
-export function listViews(space: Space): readonly { lens: PlacedItem; view: SpacedSolid }[] {
-  return listOpticalPaths(space.assembly).flatMap((path) => {
-    const { lens, body } = path;
-    const { optics } = lens.part;
-    if (!optics || !body.part.sensorMm) return [];
-    const frame = rigFromMount(lens, path.lensMount);
-    const pupilMm =
-      optics.pupilMm ?? measureFront(lens, frame.originMm, rotate(frame.rotation, [0, 0, -1]));
-    return [{ lens, view: createView(path, pupilMm) }];
-  });
-}
-
 export const viewCut = defineFinding(
   'view-cut',
-  stating<{ readonly focalMm: number; readonly depthMm: number; readonly pupilKnown: boolean }>(),
+  stating<{
+    readonly focalMm: number;
+    readonly depthMm: number;
+    /** From which focal length on it is gone; undefined where it shows at every one. */
+    readonly cleanFromMm: number | undefined;
+    readonly pupilKnown: boolean;
+  }>(),
   {
     restsOn: ['shape', 'mounts'],
+    bad: ({ depthMm }) => depthMm,
     weight: 'risk; note where only the unknown place of the pupil allows it',
     when: 'a part stands in the view of the lens at its widest',
     offers: '',
-    sentence: ({ items: [part, lens], facts }, n) =>
-      `${n.item(part!)} stands ${sayMm(facts.depthMm)} in the view of ${n.item(lens!)} at ${sayMm(facts.focalMm)}${facts.pupilKnown ? '' : ' (≈: where its entrance pupil lies is not known)'}.`,
+    sentence: ({ items: [part, lens], facts }, n) => {
+      const { focalMm, cleanFromMm } = facts;
+      const clean =
+        cleanFromMm === undefined || cleanFromMm <= focalMm + 0.5
+          ? ''
+          : `; from ≈ ${sayMm(Math.ceil(cleanFromMm))} on the picture is free of it`;
+      return `${n.item(part!)} stands ${sayMm(facts.depthMm)} in the view of ${n.item(lens!)} at ${sayMm(focalMm)}${clean}${facts.pupilKnown ? '' : ' (≈: where its entrance pupil lies is not known)'}.`;
+    },
     why: 'It shows in the corner of the picture, or takes its light.',
     todo: 'Move it back or out, or zoom in.',
   },
 );
 
 /**
- * What stands in the lens's view at its widest: a rectangular pyramid from the entrance pupil, widened all round by
- * half the aperture. Where the pupil's place is not known, what is cut even with the pupil at the front is
- * a risk, what is cut only with the pupil at the mount a note.
+ * What stands in the lens's view at its widest. Where the place of its pupil is not known, what is cut even with the
+ * pupil at the front is a risk, what is cut only with the pupil at the mount a note.
  */
-export const viewCheck = defineSolidCheck([viewCut], ({ space }: SolidAsked) => {
-  const clear = withoutGlass(space);
-  return listOpticalPaths(space.assembly).flatMap((path) => {
-    const { lens, body } = path;
-    const { optics } = lens.part;
-    if (!optics || !body.part.sensorMm) return [];
-    const frame = rigFromMount(lens, path.lensMount);
-    const ahead = rotate(frame.rotation, [0, 0, -1]);
-    const pupils =
-      optics.pupilMm === undefined
-        ? [measureFront(lens, frame.originMm, ahead), 0]
-        : [optics.pupilMm];
-    const seen = new Set<string>();
-    return pupils.flatMap((pupilMm, i) =>
-      listIntrusions(clear, [createView(path, pupilMm)], (p) => p.item.id !== lens.item.id).flatMap(
-        (cut) => {
-          if (seen.has(cut.placed.item.id)) return [];
-          seen.add(cut.placed.item.id);
-          return [
-            createFinding(
-              viewCut,
-              i === 0 ? 'risk' : 'note',
-              { items: [cut.placed.item.id, lens.item.id] },
-              {
-                focalMm: optics.focalMm[0],
-                depthMm: cut.depthMm,
-                pupilKnown: optics.pupilMm !== undefined,
-              },
-            ),
-          ];
-        },
+export const viewCheck = defineSolidCheck([viewCut], ({ space }: SolidAsked) =>
+  listOpticalPaths(space.assembly)
+    .filter(isViewKnown)
+    .flatMap((path) =>
+      listViewCuts(space, path).map(({ placed, depthMm, cleanFromMm, isSure }) =>
+        createFinding(
+          viewCut,
+          isSure ? 'risk' : 'note',
+          { items: [placed.item.id, path.lens.item.id] },
+          {
+            focalMm: path.lens.part.optics!.focalMm[0],
+            depthMm,
+            cleanFromMm,
+            pupilKnown: path.lens.part.optics!.pupilMm !== undefined,
+          },
+        ),
       ),
-    );
-  });
-});
+    ),
+);

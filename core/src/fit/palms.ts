@@ -11,7 +11,7 @@ import {
   type SpacedSolid,
 } from '../space/index.js';
 import { defineSolidCheck, type SolidAsked } from './asked.js';
-import { listViews } from './lens.js';
+import { listViews } from '../optics/index.js';
 
 /** A palm and its fingers are so thick round a grip, in mm (estimate). */
 const thickMm = 12;

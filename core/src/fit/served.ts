@@ -1,5 +1,5 @@
 import { createFinding, defineCheck, defineFinding, stating } from '../finding/index.js';
-import { hasTrait, type PartBook, type Serves } from '../part/index.js';
+import { hasTrait, listNeedsServed, type PartBook, type Serves } from '../part/index.js';
 import { listSetupItems, type Assembly } from '../rig/index.js';
 import { needNames } from '../words/index.js';
 import type { FitAsked } from './asked.js';
@@ -34,7 +34,10 @@ function listServed(assembly: Assembly, parts: PartBook): Set<Serves['need']> {
     assembly.rig.setups.flatMap((s) => [...listSetupItems(s), ...(s.worn ?? [])]),
   );
   return new Set(
-    [...used].flatMap((id) => parts.get(kit.get(id) ?? '')?.serves?.map((s) => s.need) ?? []),
+    [...used].flatMap((id) => {
+      const part = parts.get(kit.get(id) ?? '');
+      return part ? listNeedsServed(part) : [];
+    }),
   );
 }
 

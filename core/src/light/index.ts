@@ -1,9 +1,13 @@
-import { defineQuestionToCome } from '../question/index.js';
-
-/** Does exposure hold? Not yet: the entry says so wherever a question is shown. */
-export const lightQuestion = defineQuestionToCome(
-  'light',
-  'Light',
-  'Does exposure hold?',
-  'over which range of scene brightness your stop, ISO and shutter angle hold, and where the gaps are',
-);
+export * from './ranges.js';
+export * from './exposure.js';
+export * from './cross.js';
+export * from './glass.js';
+export * from './order.js';
+export * from './choices.js';
+export * from './stack.js';
+export * from './light.js';
+export * from './findings.js';
+export * from './question.js';
+export * from './sets.js';
+export * from './closers.js';
+export * from './sensible.js';

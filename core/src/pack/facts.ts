@@ -1,4 +1,10 @@
-import type { Mount, Part, PartKind, Serves } from '../part/index.js';
+import {
+  listNeedsServed,
+  type Mount,
+  type Part,
+  type PartKind,
+  type Serves,
+} from '../part/index.js';
 import { measureBounds, noBounds, partFromSolid, uniteBounds } from '../solid/index.js';
 import { hasAllWords, listSearchWords, foldText, type Money } from '../units/index.js';
 
@@ -41,7 +47,7 @@ export function toPartFacts(part: Part): PartFacts {
     ...(part.price ? { price: part.price } : {}),
     sizeMm: measurePartSizeMm(part),
     mounts: [...new Set(part.mounts.map((m) => m.kind))].sort(),
-    serves: [...new Set((part.serves ?? []).map((s) => s.need))],
+    serves: listNeedsServed(part),
     own: part.homeMade ? 'home-made' : part.altered ? 'altered' : 'bought',
     guesses: Object.values(part.provenance ?? {}).filter((p) => p === 'guessed').length,
   };

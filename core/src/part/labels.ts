@@ -1,6 +1,6 @@
 import type { Surface } from '../solid/index.js';
 import type { Tool } from './mount.js';
-import type { Carries, Connector, Control } from './schema.js';
+import type { Carries, Connector, Control, ScreenTool } from './schema.js';
 
 /** What a fastening is worked with, in words. */
 export const toolLabels: Readonly<Record<Tool, string>> = {
@@ -33,6 +33,7 @@ export const connectorLabels: Readonly<Record<Connector, string>> = {
   timecode: 'timecode',
   'cell-contacts': 'cell contacts',
   'plate-contacts': 'plate contacts',
+  'shoe-contacts': 'contacts in the shoe',
 };
 
 /** Connectors that a lead has a plug for: contacts of cells and plates have none. */
@@ -48,6 +49,16 @@ export const carriesLabels: Readonly<Record<Carries, string>> = {
   data: 'data',
   trigger: 'trigger',
   timecode: 'timecode',
+};
+
+/** What helps to judge the picture on a screen, in words. */
+export const screenToolLabels: Readonly<Record<ScreenTool, string>> = {
+  peaking: 'peaking',
+  magnifier: 'magnifier',
+  'false-colour': 'false colour',
+  waveform: 'waveform',
+  zebra: 'zebra',
+  histogram: 'histogram',
 };
 
 /** What fingers work, in words. */

@@ -65,6 +65,8 @@ export type Medium = z.infer<typeof Medium>;
 export const RecordingMode = z.strictObject({
   name: Name,
   rateMbps: z.number().positive().max(1_000_000),
+  /** At most; where its name alone says it, nobody asks. */
+  framesPerS: z.number().positive().max(10_000).optional(),
   /** Kinds of media that it may be recorded to; any where absent. */
   media: z.array(Name).max(12).optional(),
   /** After so long it stops by itself, by clock or by heat. */

@@ -4,6 +4,8 @@ import { Direction, LengthMm, Solid } from '../solid/index.js';
 import { Money } from '../units/index.js';
 import { isPlainValue, LocalId, Name, Note, PartId, WholeText } from './ids.js';
 import { PartKind } from './kinds.js';
+import { Exposes, Glass } from './exposes.js';
+import { Drive, Hears, PortSound, Tracks, VideoLink } from './hears.js';
 import { Mount, Tool } from './mount.js';
 import { Cell, Charger, Draw, InputEffect, Medium, RecordingMode } from './power.js';
 
@@ -82,6 +84,7 @@ export const Connector = z.enum([
   'timecode',
   'cell-contacts',
   'plate-contacts',
+  'shoe-contacts',
 ]);
 export type Connector = z.infer<typeof Connector>;
 
@@ -122,6 +125,8 @@ export const Port = z.strictObject({
       polarity: z.enum(['centre-plus', 'centre-minus']).optional(),
     })
     .optional(),
+  /** Of sound: how much of it, how strong, and what it sends back. */
+  sound: PortSound.optional(),
 });
 
 export type Port = z.infer<typeof Port>;
@@ -178,6 +183,17 @@ export const Grip = z.strictObject({
 });
 export type Grip = z.infer<typeof Grip>;
 
+/** What a screen shows beside the picture. */
+export const ScreenTool = z.enum([
+  'peaking',
+  'magnifier',
+  'false-colour',
+  'waveform',
+  'zebra',
+  'histogram',
+]);
+export type ScreenTool = z.infer<typeof ScreenTool>;
+
 /** A picture that the operator looks at: the middle of its face, which way it looks, how large it is. */
 export const Screen = z.strictObject({
   id: LocalId,
@@ -185,6 +201,14 @@ export const Screen = z.strictObject({
   atMm: PointMm,
   normal: Direction,
   diagonalMm: LengthMm,
+  /** Brightness, cd/m². */
+  nits: z.number().positive().max(100_000).optional(),
+  /** What helps to judge focus and exposure on it. */
+  tools: z.array(ScreenTool).max(12).optional(),
+  /** Its picture turns over with it, so that it can be looked at from the front. */
+  flips: z.boolean().optional(),
+  /** Seen with the eye at it: a finder. */
+  finder: z.boolean().optional(),
 });
 export type Screen = z.infer<typeof Screen>;
 
@@ -210,6 +234,16 @@ export const Optics = z
     pupilMm: z.number().min(-500).max(2000).optional(),
     /** Smallest T-stop number. */
     widestT: z.number().positive().max(64).optional(),
+    /** Largest T-stop number. */
+    smallestT: z.number().positive().max(128).optional(),
+    /** Its stops are f-numbers: nobody has measured what the glass takes. */
+    isF: z.boolean().optional(),
+    /** How much wider the picture is than what it throws: 1.33 of an anamorphic one. */
+    squeeze: z.number().min(1).max(3).optional(),
+    /** Its focus ring stops at both ends. */
+    hardStops: z.boolean().optional(),
+    /** Its front turns with its focus: what is screwed in turns as well. */
+    frontTurns: z.boolean().optional(),
   })
   .refine((v) => v.focalMm[0] <= v.focalMm[1], {
     path: ['focalMm'],
@@ -285,6 +319,9 @@ export const Serves = z.strictObject({
     'cable-safety',
     'video-link',
     'balance',
+    'protection',
+    'timecode',
+    'wind-shield',
   ]),
   nits: z.number().positive().max(100_000).optional(),
   stops: z.number().positive().max(40).optional(),
@@ -371,6 +408,19 @@ export const Part = z
     innerCell: z.boolean().optional(),
     /** How much later a picture leaves it than it came in, or is seen on it, ms: of a wireless link over to its receiver. */
     delayMs: z.number().min(0).max(10_000).optional(),
+    /** How a camera exposes; glass before a lens; what hears; how much sound is kept; a picture over the air; what turns a gear. */
+    exposes: Exposes.optional(),
+    glass: Glass.optional(),
+    hears: Hears.optional(),
+    tracks: Tracks.optional(),
+    link: VideoLink.optional(),
+    drive: Drive.optional(),
+    /** Of a camera and a lens: focuses by itself; of an adapter: hands that on. */
+    autofocus: z.boolean().optional(),
+    /** Of a camera and a lens: steadies the picture. */
+    stabilised: z.boolean().optional(),
+    /** Sealed against rain and dust. */
+    sealed: z.boolean().optional(),
     /** A camera that has no socket for a trigger: a handle's button starts nothing on it. */
     noTrigger: z.boolean().optional(),
     draw: Draw.optional(),

@@ -66,33 +66,6 @@ export function defineQuestion<
   return entry;
 }
 
-/** The answer of a question whose computation is still to come. */
-export interface ToCome {
-  readonly state: 'to-come';
-  /** What it will tell, as the rest of a sentence. */
-  readonly willSay: string;
-}
-
-/** A question that says it cannot answer yet, by the same road as one that can. */
-export function defineQuestionToCome<const Id extends string>(
-  id: Id,
-  name: string,
-  asks: string,
-  willSay: string,
-): QuestionEntry<Id, ToCome, undefined, readonly []> {
-  return defineQuestion({
-    id,
-    name,
-    asks,
-    prepare: () => undefined,
-    answer: (): ToCome => ({ state: 'to-come', willSay }),
-    checks: [] as const,
-    figure: () => ({ main: 'not yet here', detail: 'still to be built', state: 'to-come' }),
-    text: () => [],
-    json: () => ({}),
-  });
-}
-
 /** A question's answer about one setup, and what its checks find. */
 export interface Answered<Answer> {
   readonly answer: Answer;

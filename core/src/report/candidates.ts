@@ -2,6 +2,7 @@ import type { Collider } from '../clash/index.js';
 import {
   hasTrait,
   measureMate,
+  servesNeed,
   type Mismatch,
   type Mount,
   type Part,
@@ -126,7 +127,7 @@ export function listAsked(
 ): Asked[] {
   const { byId, rig } = report.assembly;
   const isWanted = (part: Part): boolean => {
-    if (ask?.kind === 'need') return part.serves?.some((s) => s.need === ask.need) ?? false;
+    if (ask?.kind === 'need') return servesNeed(part, ask.need);
     if (ask?.kind === 'replace') {
       const old = byId.get(ask.itemId)?.part;
       return part.kind === old?.kind && part.id !== old.id;

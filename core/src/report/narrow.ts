@@ -1,5 +1,5 @@
 import { hasAllWords, listSearchWords, foldText } from '../units/index.js';
-import { measureMate, type Part } from '../part/index.js';
+import { listNeedsServed, measureMate, type Part } from '../part/index.js';
 import type { Ask, Asked, AskContext } from './candidates.js';
 
 /** Who is judged, and how many wait. */
@@ -59,13 +59,13 @@ export function narrowAsked(
   if (called.length <= most.going + most.other) return { chosen: called, held: 0 };
   const { assembly } = context.report;
   const served = new Set(
-    assembly.items.flatMap((p) => (p.part.serves ?? []).map((s) => s.need as string)),
+    assembly.items.flatMap((p) => listNeedsServed(p.part) as readonly string[]),
   );
   const open = new Set(
     (assembly.rig.brief.wishes ?? []).map((w) => w.need as string).filter((n) => !served.has(n)),
   );
   const rank = ({ part, inDrawer }: Asked): number =>
-    inDrawer ? 0 : part.serves?.some((s) => open.has(s.need)) ? 1 : 2;
+    inDrawer ? 0 : listNeedsServed(part).some((need) => open.has(need)) ? 1 : 2;
   const price = (one: Asked) => one.part.price?.minor ?? Infinity;
   const sorted = [...called].sort(
     (a, b) => rank(a) - rank(b) || price(a) - price(b) || (a.part.id < b.part.id ? -1 : 1),

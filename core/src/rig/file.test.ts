@@ -9,7 +9,7 @@ function createFile(): RigFile {
   );
   return {
     format: 'zucchini-rig',
-    formatVersion: 2,
+    formatVersion: 3,
     parts: [...parts.values()],
     rig,
     versions: [],
@@ -136,7 +136,7 @@ describe('reading a rig file', () => {
     expect(message('{"format":')).toMatch(/is not JSON/);
     expect(message('[]')).toMatch(/JSON object is expected/);
     expect(message('{"format":"other"}')).toMatch(/not a rig file/);
-    expect(message('{"format":"zucchini-rig","formatVersion":3}')).toMatch(/newer/);
+    expect(message('{"format":"zucchini-rig","formatVersion":4}')).toMatch(/newer/);
     expect(message(`{"a":${'['.repeat(50_000)}`)).toMatch(/is not JSON/);
   });
 });

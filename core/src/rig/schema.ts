@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Brief, BriefOverrides } from '../brief/index.js';
+import { Brief, BriefOverrides, HoldKind } from '../brief/index.js';
 import { isFreeWord, isNoId, LocalId, Name, Note, Part, PartId, WholeText } from '../part/index.js';
 import { Money } from '../units/index.js';
 import { Settings } from './settings.js';
@@ -56,25 +56,7 @@ export const Joint = z.strictObject({
 });
 export type Joint = z.infer<typeof Joint>;
 
-/** Ways of holding a rig. */
-export const HoldKind = z.enum([
-  'low',
-  'low-two',
-  'one-grip',
-  'grips',
-  'eye',
-  'chest',
-  'shoulder',
-  'lap',
-  'carried',
-  'strap',
-  'tripod',
-  'monopod',
-  'slider',
-  'gimbal',
-  'set-down',
-]);
-export type HoldKind = z.infer<typeof HoldKind>;
+export { HoldKind };
 
 /** What a way of holding lacks. */
 export type HoldNeed =
@@ -240,14 +222,17 @@ export const LogEntry = z.strictObject({
 export type LogEntry = z.infer<typeof LogEntry>;
 
 export const rigFormat = 'zucchini-rig';
-/** Version 2 says what parts draw, hold and record; what version 1 says stands in it unchanged. */
-export const rigFormatVersion = 2;
+/**
+ * Version 2 says what parts draw, hold and record; version 3 how they expose, hear and focus, and what the job is. What
+ * earlier versions say stands in it unchanged.
+ */
+export const rigFormatVersion = 3;
 
 /** The self-contained document that is exported, imported, shared and tested. */
 export const RigFile = z.strictObject({
   format: z.literal(rigFormat),
   /** Files of all versions so far are read; what is written is of the newest. */
-  formatVersion: z.literal([1, rigFormatVersion]),
+  formatVersion: z.literal([1, 2, rigFormatVersion]),
   parts: z.array(Part).max(2000),
   rig: Rig,
   versions: z.array(Version).max(200).default([]),

@@ -185,6 +185,21 @@ export const assumptions = {
     unit: '',
     source: 'estimate: mean share of strength that is bearable over hours of on and off',
   },
+  holdsWithinStops: {
+    value: 1 / 3,
+    unit: 'stops',
+    source: 'estimate: a third of a stop is seen by few and mended by all',
+  },
+  unevenStops: {
+    value: 1,
+    unit: 'stops',
+    source: 'estimate: corners that differ from the middle by more than a stop show as a cross',
+  },
+  sheetIndex: {
+    value: 1.5,
+    unit: '',
+    source: 'refractive index of the plastic of sheet polarisers',
+  },
   toolKeyMm: { value: 60, unit: 'mm', source: 'estimate: long arm of a small hex key' },
   toolCoinMm: { value: 25, unit: 'mm', source: 'estimate: a coin between two fingers' },
   toolThumbMm: { value: 20, unit: 'mm', source: 'estimate: fingertips round a knob' },

@@ -1,5 +1,5 @@
 import type { Part } from '../part/index.js';
-import { factNames, readFeeds, things, type Answers, type Thing } from './ask/index.js';
+import { factNames, readFeeds, readSenses, things, type Answers, type Thing } from './ask/index.js';
 import { listQuestions } from './answer.js';
 
 /** A part as the answers that made it: what it is, and what was said of it. */
@@ -43,9 +43,9 @@ function readFacts(part: Part): Record<string, unknown> {
     noTrigger: part.noTrigger,
     delayMs: part.delayMs,
     nits: serves?.nits,
-    stops: serves?.stops,
     channels: serves?.channels,
     ...readFeeds(part),
+    ...readSenses(part),
   };
 }
 

@@ -1,9 +1,11 @@
-import type { Part, Serves } from '../part/index.js';
+import { Glass, type Part, type Serves } from '../part/index.js';
 import { foldText, measureMinorDigits, type Money } from '../units/index.js';
 import {
   askFeeds,
+  askSenses,
   factNames,
   toFeeds,
+  toSenses,
   type Answers,
   type PartQuestion,
   type Thing,
@@ -50,7 +52,12 @@ export function listQuestions(thing: Thing): PartQuestion[] {
     { name: 'price', label: 'Price', type: 'money', optional: true },
     { name: 'homeMade', label: 'Made at home', type: 'flag', optional: true },
   ];
-  return [...facts.filter((q) => !own.has(q.name)), ...thing.questions, ...askFeeds(thing.kind)];
+  return [
+    ...facts.filter((q) => !own.has(q.name)),
+    ...thing.questions,
+    ...askFeeds(thing.kind),
+    ...askSenses(thing.kind),
+  ];
 }
 
 /** An id made from a name: small letters, digits and hyphens, the first that is free. */
@@ -129,19 +136,24 @@ function toFigures(thing: Thing, id: string, a: Answers): Record<string, unknown
     : figures;
 }
 
-function toServes(thing: Thing, a: Answers): Serves[] | undefined {
+function toServes(thing: Thing, a: Answers, most: number | undefined): Serves[] | undefined {
   if (!thing.serves) return undefined;
-  const figure = (name: 'nits' | 'stops' | 'channels' | 'energyWh') =>
+  const figure = (name: 'nits' | 'channels' | 'energyWh') =>
     typeof a[name] === 'number' ? { [name]: a[name] } : {};
   return [
     {
       need: thing.serves,
       ...figure('nits'),
-      ...figure('stops'),
+      ...(most ? { stops: most } : {}),
       ...figure('channels'),
       ...(thing.kind === 'battery' ? figure('energyWh') : {}),
     },
   ];
+}
+
+/** The most that glass takes away, as far as what was answered says it. */
+function measureMostStops(glass: unknown): number | undefined {
+  return Glass.safeParse(glass).data?.stops?.at(-1)?.[1];
 }
 
 /**
@@ -188,7 +200,8 @@ export function createFromAnswers(
     } else if (!q.optional) missing.push(q);
   }
   if (missing.length > 0) return { making: { state: 'incomplete' }, missing, guessed, answers };
-  const serves = toServes(thing, answers);
+  const senses = toSenses(thing.kind, answers);
+  const serves = toServes(thing, answers, measureMostStops(senses.glass));
   const making = tryRecipe(
     {
       id,
@@ -204,6 +217,7 @@ export function createFromAnswers(
       ...(answers['noTrigger'] === true ? { noTrigger: true } : {}),
       ...(isAnswered(answers['delayMs']) ? { delayMs: answers['delayMs'] } : {}),
       ...toFeeds(answers),
+      ...senses,
       figures: toFigures(thing, id, answers),
       ...(guessed.length ? { guessed } : {}),
     },

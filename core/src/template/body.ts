@@ -3,6 +3,7 @@ import { InputEffect, LocalId, Name, type KeepClear, type Part } from '../part/i
 import { LengthMm, type Solid } from '../solid/index.js';
 import { along, box, mount, rod, socket, type Triple } from './pieces.js';
 import type { Made } from './made.js';
+import { listScreenAids, screenAids } from './screen-tools.js';
 
 /** What a shop page states about a camera body, in mm. */
 export const BodyFigures = z.strictObject({
@@ -29,6 +30,11 @@ export const BodyFigures = z.strictObject({
   micIn: z.boolean().optional(),
   phonesOut: z.boolean().optional(),
   screen: z.enum(['side', 'tilt', 'fixed', 'none']),
+  /** Brightness of that screen, cd/m². */
+  screenNits: z.number().positive().max(100_000).optional(),
+  ...screenAids,
+  /** Its microphone socket runs a microphone. */
+  plugIn: z.boolean().optional(),
   shoeBearsG: z.number().positive().max(10_000).optional(),
   /** Width and height of the picture area. */
   sensorMm: z.tuple([LengthMm, LengthMm]).optional(),
@@ -341,6 +347,8 @@ export function createBody(f: BodyFigures): Made {
       atMm: [at.back - 5, hinge[1] - width / 2, hinge[2]],
       normal: [-1, 0, 0],
       diagonalMm: Math.round(Math.hypot(width, 2 * half)),
+      ...(f.screenNits ? { nits: f.screenNits } : {}),
+      ...listScreenAids(f),
     });
     const carried = ['screen', 'rear-picture'];
     if (f.screen === 'tilt') {
@@ -442,7 +450,15 @@ export function createBody(f: BodyFigures): Made {
     });
   }
   if (f.micIn !== false) {
-    ports.push({ ...port('mic', 'jack-3.5'), direction: 'in', carries: ['audio'] });
+    ports.push({
+      ...port('mic', 'jack-3.5'),
+      direction: 'in',
+      carries: ['audio'],
+      sound: {
+        channels: 2,
+        ...(f.plugIn === undefined ? {} : { powers: f.plugIn ? ['plug-in'] : [] }),
+      },
+    });
   }
   if (f.phonesOut !== false) {
     ports.push({ ...port('phones', 'jack-3.5'), direction: 'out', carries: ['audio'] });

@@ -21,6 +21,11 @@ export const LensFigures = z.strictObject({
   focalMm: z.tuple([LengthMm, LengthMm]).optional(),
   imageCircleMm: LengthMm.optional(),
   widestT: z.number().positive().max(64).optional(),
+  smallestT: z.number().positive().max(128).optional(),
+  isF: z.boolean().optional(),
+  squeeze: z.number().min(1).max(3).optional(),
+  hardStops: z.boolean().optional(),
+  frontTurns: z.boolean().optional(),
   /** From the mounting face to the entrance pupil. */
   pupilMm: z.number().min(-500).max(2000).optional(),
   /** Distance to the sensor for which it is made. */
@@ -114,6 +119,11 @@ export function createLens(f: LensFigures): Made {
             focalMm: f.focalMm,
             ...(f.imageCircleMm ? { imageCircleMm: f.imageCircleMm } : {}),
             ...(f.widestT ? { widestT: f.widestT } : {}),
+            ...(f.smallestT ? { smallestT: f.smallestT } : {}),
+            ...(f.isF ? { isF: true } : {}),
+            ...(f.squeeze ? { squeeze: f.squeeze } : {}),
+            ...(f.hardStops === undefined ? {} : { hardStops: f.hardStops }),
+            ...(f.frontTurns === undefined ? {} : { frontTurns: f.frontTurns }),
             ...(f.pupilMm === undefined ? {} : { pupilMm: f.pupilMm }),
           },
         }

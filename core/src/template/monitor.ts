@@ -3,6 +3,7 @@ import { Name, Tool, type Mount } from '../part/index.js';
 import { LengthMm } from '../solid/index.js';
 import { baseKinds, box, createBases, mount, rod, screw, screwsApartMm, socket } from './pieces.js';
 import type { Made } from './made.js';
+import { listScreenAids, screenAids } from './screen-tools.js';
 
 /** What a shop page states about a monitor. */
 export const MonitorFigures = z.strictObject({
@@ -20,6 +21,7 @@ export const MonitorFigures = z.strictObject({
   powerIn: z.enum(['barrel', 'usb-c', 'd-tap', 'push-pull-2', 'none']).optional(),
   minV: z.number().positive().max(1000).optional(),
   maxV: z.number().positive().max(1000).optional(),
+  ...screenAids,
 });
 export type MonitorFigures = z.infer<typeof MonitorFigures>;
 
@@ -86,6 +88,7 @@ export function createMonitor(f: MonitorFigures): Made {
         atMm: [-d - 0.6, 0, h / 2],
         normal: [-1, 0, 0],
         diagonalMm: Math.round(f.diagonalIn * 25.4),
+        ...listScreenAids(f),
       },
     ],
     ports: [

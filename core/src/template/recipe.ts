@@ -104,6 +104,15 @@ const facts = {
   homeMade: z.boolean().optional(),
   innerCell: z.boolean().optional(),
   noTrigger: z.boolean().optional(),
+  exposes: Part.shape.exposes,
+  glass: Part.shape.glass,
+  hears: Part.shape.hears,
+  tracks: Part.shape.tracks,
+  link: Part.shape.link,
+  drive: Part.shape.drive,
+  autofocus: z.boolean().optional(),
+  stabilised: z.boolean().optional(),
+  sealed: z.boolean().optional(),
   delayMs: Part.shape.delayMs,
   draw: Part.shape.draw,
   cell: Part.shape.cell,
@@ -127,6 +136,9 @@ const facts = {
   corrections: z
     .strictObject({
       mounts: z.record(z.string(), z.record(z.string(), z.unknown())).optional(),
+      /** The same of sockets and screens. */
+      ports: z.record(z.string(), z.record(z.string(), z.unknown())).optional(),
+      screens: z.record(z.string(), z.record(z.string(), z.unknown())).optional(),
       addMounts: z.array(Mount).max(60).optional(),
       without: z.array(z.string()).max(60).optional(),
     })
@@ -283,7 +295,12 @@ function correct(made: Made, corrections: Recipe['corrections']): Made {
     ],
     ...(made.keepClear ? { keepClear: keep(made.keepClear) } : {}),
     ...(made.controls ? { controls: keep(made.controls) } : {}),
-    ...(made.ports ? { ports: keep(made.ports) } : {}),
+    ...(made.ports
+      ? { ports: keep(made.ports)?.map((p) => ({ ...p, ...corrections.ports?.[p.id] })) }
+      : {}),
+    ...(made.screens
+      ? { screens: keep(made.screens)?.map((s) => ({ ...s, ...corrections.screens?.[s.id] })) }
+      : {}),
     ...(made.grips ? { grips: keep(made.grips) } : {}),
   };
 }

@@ -80,7 +80,7 @@ function asNumber(question: PartQuestion, { is, label, text, after }: Found): nu
   const wanted = dimensions[question.unit ?? ''];
   if (is.type === 'figure' && is.dimension === wanted) return round(is.value);
   if (is.type === 'range' && is.dimension === wanted) {
-    return round(question.name === 'minV' ? is.low : is.high);
+    return round(question.name === 'minV' || question.name === 'leastStops' ? is.low : is.high);
   }
   return undefined;
 }

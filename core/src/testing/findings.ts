@@ -8,6 +8,8 @@ import type { Rig } from '../rig/index.js';
 import { turnAbout, body, createTestRig, cube, handle, joint, mountAt } from './rigs.js';
 import { holdFixtures } from './hold-findings.js';
 import { lastFixtures } from './last-findings.js';
+import { lightFixtures } from './light-findings.js';
+import { soundFixtures } from './sound-findings.js';
 import { solidFixtures } from './solid-findings.js';
 
 type Made = { readonly rig: Rig; readonly parts: PartBook };
@@ -130,6 +132,8 @@ export const findingFixtures: Readonly<
   ...solidFixtures,
   ...holdFixtures,
   ...lastFixtures,
+  ...lightFixtures,
+  ...soundFixtures,
   'kinds-do-not-mate': {
     has: screwed(screwOf(6), 'body.shoe'),
     hasNot: screwed(screwOf(6), 'body.plain'),

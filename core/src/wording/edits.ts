@@ -132,7 +132,9 @@ export function sayEdit(edit: Edit, names: Names): string {
         ? `Untie ${names.lead(edit.cableId)}`
         : `Tie ${names.lead(edit.cableId)} at ${sayList(edit.ties.map((t) => `${names.mount(t.item, t.mount)} of ${names.item(t.item)}`))}`;
     case 'wear':
-      return `Wear ${names.part(edit.item.partId)} on the belt`;
+      return names.kind(edit.item.partId) === 'battery'
+        ? `Wear ${names.part(edit.item.partId)} on the belt`
+        : `Take ${names.part(edit.item.partId)} along`;
     case 'take-off':
       return `Take ${names.item(edit.itemId)} off the belt`;
     case 'remove-cable':

@@ -150,8 +150,9 @@ describe('the report in words', () => {
   );
   const report = measureReport(rig, 'low', parts);
 
-  it('says what is not computed yet and what a sum leaves out', () => {
-    expect(sayFigure(report, 'light')).toMatchObject({ main: 'not yet here', state: 'to-come' });
+  it('says what is not known and what a sum leaves out', () => {
+    expect(sayFigure(report, 'light')).toMatchObject({ main: 'not known', state: 'open' });
+    expect(sayFigure(report, 'sound')).toMatchObject({ main: 'no input', state: 'open' });
     expect(sayFigure(report, 'spend').detail).toBe('≥ 1\u202f000 g');
     expect(sayFigure(report, 'hang').detail).toMatch(/unweighed/);
     // Without the collision library nothing was looked at but the mates.

@@ -109,5 +109,30 @@ export function sayLeanShort(leanDeg: number): string {
 export interface Figure {
   readonly main: string;
   readonly detail: string;
-  readonly state: 'well' | 'risk' | 'stops' | 'open' | 'to-come';
+  readonly state: 'well' | 'risk' | 'stops' | 'open';
+}
+
+/** "EV 15", "EV 14.6": a brightness to a tenth. */
+export function sayEv(ev: number): string {
+  const rounded = Math.round(ev * 10) / 10;
+  return `EV ${sayNumber(rounded, Number.isInteger(rounded) ? 0 : 1)}`;
+}
+
+/** "1 stop", "1.3 stops": to a tenth. */
+export function sayStops(stops: number): string {
+  const rounded = Math.round(stops * 10) / 10;
+  return `${sayNumber(rounded, Number.isInteger(rounded) ? 0 : 1)} ${rounded === 1 ? 'stop' : 'stops'}`;
+}
+
+/** "1∕50 s", "0.5 s": how long a shutter is open. */
+export function sayTime(timeS: number): string {
+  if (timeS >= 0.3) return `${sayNumber(timeS, 1)} s`;
+  const part = 1 / timeS;
+  return `1∕${sayNumber(part, Math.abs(part - Math.round(part)) < 0.05 ? 0 : 1)} s`;
+}
+
+/** "T2.8", or "f∕2.8" of a lens that says no more. */
+export function sayStop(stop: number, isF = false): string {
+  const rounded = Math.round(stop * 10) / 10;
+  return `${isF ? 'f∕' : 'T'}${Number.isInteger(rounded) ? rounded : rounded.toFixed(1)}`;
 }

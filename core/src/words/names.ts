@@ -54,6 +54,9 @@ export const needNames: Readonly<Record<Serves['need'], string>> = {
   'cable-safety': 'leads held fast',
   'video-link': 'a wireless picture',
   balance: 'a counterweight',
+  protection: 'places to fasten things to',
+  timecode: 'timecode',
+  'wind-shield': 'something against wind',
 };
 
 /** "side grip": a kind of part, in words. */
@@ -162,6 +165,8 @@ export interface Names {
   port(itemId: string, portId: string): string;
   control(itemId: string, controlId: string): string;
   part(partId: string): string;
+  /** What kind of part a part of the catalogue is; undefined where it is not known. */
+  kind(partId: string): PartKind | undefined;
   /** The lead of a planned run. */
   lead(cableId: string): string;
   /** How many parts an item of this setup carries. */
@@ -321,6 +326,7 @@ export function createNames(assembly: Assembly, parts: PartBook): Names {
       return control ? (control.name ?? controlLabels[control.use]) : controlId;
     },
     part: (partId) => parts.get(partId)?.name ?? partId,
+    kind: (partId) => parts.get(partId)?.kind,
     carried: (itemId) => {
       const placed = assembly.byId.get(itemId);
       return placed ? placed.branchEnd - placed.number : 0;

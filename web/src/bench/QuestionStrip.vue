@@ -29,12 +29,8 @@ const entries = computed(() =>
       v-for="{ question, key, words, figure } in entries"
       :key="question"
       type="button"
-      class="border-line relative flex min-w-0 basis-0 items-center gap-2 border-r px-3 py-2 xl:gap-3 xl:px-4 text-left last:border-r-0"
-      :class="[
-        bench.question === question ? 'bg-sheet' : 'hover:bg-shade/60',
-        // What has a figure gets the room for it.
-        figure.state === 'to-come' ? 'grow-[3] max-[960px]:grow-[2] xl:grow-[4]' : 'grow-[6]',
-      ]"
+      class="border-line relative flex min-w-0 grow basis-auto items-center gap-2 border-r px-3 py-2 xl:gap-3 xl:px-4 text-left last:border-r-0"
+      :class="bench.question === question ? 'bg-sheet' : 'hover:bg-shade/60'"
       :aria-current="bench.question === question ? 'true' : undefined"
       :title="`${words.asks} (key ${key})`"
       @click="bench.ask(question)"
@@ -44,27 +40,12 @@ const entries = computed(() =>
         class="bg-leaf absolute inset-x-0 top-0 h-[3px]"
         aria-hidden="true"
       />
-      <span class="font-serif text-base" :class="figure.state === 'to-come' ? 'text-faint' : ''">{{
-        words.name
-      }}</span>
-      <span
-        class="min-w-0 flex-1 text-right leading-tight"
-        :class="{ 'max-[960px]:hidden': figure.state === 'to-come' }"
-      >
-        <span
-          class="block"
-          :class="
-            figure.state === 'to-come'
-              ? 'text-faint text-xs italic'
-              : 'truncate font-medium tabular-nums'
-          "
-          >{{ figure.main }}</span
-        >
-        <span
-          v-if="figure.state !== 'to-come'"
-          class="text-faint block truncate text-xs tabular-nums"
-          >{{ figure.detail }}</span
-        >
+      <span class="font-serif text-base">{{ words.name }}</span>
+      <span class="min-w-0 flex-1 text-right leading-tight">
+        <span class="block truncate font-medium tabular-nums">{{ figure.main }}</span>
+        <span class="text-faint block truncate text-xs tabular-nums" :title="figure.detail">{{
+          figure.detail
+        }}</span>
       </span>
       <WeightMark
         v-if="figure.state === 'stops' || figure.state === 'risk' || figure.state === 'well'"

@@ -6,28 +6,16 @@ import {
   proposeWays,
   questionBudgetMs,
   tellWay,
-  type KitItem,
-  type Part,
-  type Rig,
   type WayTold,
 } from '@zucchini/core';
 import { expose } from 'comlink';
-import { WorkerParts, type PartNews } from '../desk/workerParts';
+import type { RigAnswer, RigQuestion } from '../desk/useAsking';
+import { WorkerParts } from '../desk/workerParts';
 import { readAll } from '../desk/workerReads';
 
-/** What ways of powering are asked for. */
-export interface PoweringQuestion extends PartNews {
-  readonly rig: Rig;
-  readonly setupId: string;
-  readonly drawer: readonly KitItem[];
-}
-
 /** One way more, and the parts of the catalogue that it would bring in. */
-export interface PoweringAnswer {
+export interface PoweringAnswer extends RigAnswer {
   readonly told: WayTold;
-  readonly done: number;
-  readonly total: number;
-  readonly parts: readonly Part[];
 }
 
 const known = new WorkerParts();
@@ -37,7 +25,7 @@ const breathe = () => new Promise((resolve) => setTimeout(resolve, 0));
 
 /** Told way by way; a newer question ends an older one, which then answers no more. */
 async function propose(
-  { rig, setupId, drawer, ...news }: PoweringQuestion,
+  { rig, setupId, drawer, ...news }: RigQuestion,
   onWay: (answer: PoweringAnswer) => void,
 ): Promise<void> {
   const run = (newest += 1);

@@ -5,12 +5,13 @@ import { body, createTestRig, handle, joint } from '../../../core/src/testing/ri
 import { useBench } from '../desk/benchStore';
 import { startFakeServer, startStorage, until } from '../testing/server';
 import { closeFakeWorkers, startFakeWorkers, type FakeWorkers } from '../testing/worker';
-import type { PoweringAnswer, PoweringQuestion } from './powering.worker';
+import type { RigQuestion } from '../desk/useAsking';
+import type { PoweringAnswer } from './powering.worker';
 import { usePowering } from './usePowering';
 
 const { rig, parts } = createTestRig([body, handle], [joint('h', 'handle.base', 'body.rail')]);
 let workers: FakeWorkers;
-let asked: { question: PoweringQuestion; say: (answer: PoweringAnswer) => Promise<void> }[];
+let asked: { question: RigQuestion; say: (answer: PoweringAnswer) => Promise<void> }[];
 let scope: EffectScope;
 let finish: (() => void)[];
 
@@ -31,7 +32,7 @@ beforeEach(async () => {
   asked = [];
   finish = [];
   workers = startFakeWorkers({
-    propose: (question: PoweringQuestion, say: (answer: PoweringAnswer) => Promise<void>) =>
+    propose: (question: RigQuestion, say: (answer: PoweringAnswer) => Promise<void>) =>
       new Promise<void>((resolve) => {
         asked.push({ question, say });
         finish.push(resolve);

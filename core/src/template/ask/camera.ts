@@ -9,6 +9,7 @@ import {
   depth,
   plugsOf,
   mountFamily,
+  askScreenAids,
 } from './pieces.js';
 import type { Thing } from './question.js';
 
@@ -82,6 +83,9 @@ export const cameraThings: readonly Thing[] = [
         when: (a) => a['usbC'] !== false,
       },
       flag('micIn', 'Microphone socket, 3.5 mm', true),
+      flag('plugIn', 'That socket runs a microphone', true, {
+        when: (a) => a['micIn'] !== false,
+      }),
       flag('phonesOut', 'Headphone socket, 3.5 mm', true),
       { name: 'noTrigger', label: 'No socket for a trigger', type: 'flag', optional: true },
       choice(
@@ -95,6 +99,17 @@ export const cameraThings: readonly Thing[] = [
         ],
         'side',
       ),
+      {
+        name: 'screenNits',
+        label: 'Brightness of that screen',
+        type: 'number',
+        unit: 'cd/m²',
+        optional: true,
+        usual: [200, 2500],
+        words: /screen|display|bright/iu,
+        when: (a) => a['screen'] !== 'none',
+      },
+      ...askScreenAids((a) => a['screen'] !== 'none'),
       length('flangeMm', 'Flange distance', [10, 60], /flange/iu, { optional: true }),
       {
         name: 'sensorMm',

@@ -19,6 +19,7 @@ export const usuallyCarries: Readonly<Record<Connector, readonly Carries[]>> = {
   timecode: ['timecode'],
   'cell-contacts': ['power'],
   'plate-contacts': ['power'],
+  'shoe-contacts': ['audio'],
 };
 
 /** What a lead carries is what both its plugs usually do; nobody knows where they have nothing in common. */

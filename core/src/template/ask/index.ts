@@ -1,4 +1,5 @@
 export * from './feeds.js';
+export * from './senses.js';
 export * from './question.js';
 export * from './things.js';
 export { usuallyCarries } from './carry.js';

@@ -96,6 +96,26 @@ export function askVolts(low: number, high: number): PartQuestion[] {
   ];
 }
 
+/** What helps to judge the picture on a screen: all may be left out. */
+export function askScreenAids(when?: PartQuestion['when']): PartQuestion[] {
+  return (
+    [
+      ['peaking', 'Peaking', /peaking/iu],
+      ['falseColour', 'False colour', /false colou?r/iu],
+      ['waveform', 'Waveform', /waveform/iu],
+      ['zebra', 'Zebra', /zebra/iu],
+      ['flips', 'Its picture turns over with it', /flip|invert/iu],
+    ] as const
+  ).map(([name, label, words]) => ({
+    name,
+    label,
+    type: 'flag',
+    optional: true,
+    words,
+    ...(when ? { when } : {}),
+  }));
+}
+
 export const width = /wid(?:th|e)|\bW\b/iu;
 export const height = /height|high|tall|\bH\b/iu;
 export const depth = /depth|deep|thick|\bD\b/iu;

@@ -1,6 +1,7 @@
 import type { PartKind, Serves } from '../../part/index.js';
 import type { TemplateName } from '../recipe.js';
 import { feedNames } from './feed-names.js';
+import { senseNames } from './sense-names.js';
 
 /** What has been answered so far, by question. */
 export type Answers = Readonly<Record<string, unknown>>;
@@ -51,9 +52,9 @@ export const factNames = [
   'noTrigger',
   'delayMs',
   'nits',
-  'stops',
   'channels',
   ...feedNames,
+  ...senseNames,
 ] as const;
 
 /** Choices that decide what a part joins, by name: asked at once, though each has a guess. */

@@ -11,6 +11,7 @@ import {
   diameter,
   plugsOf,
   device,
+  askScreenAids,
   askVolts,
 } from './pieces.js';
 import { pinSpacingMm } from '../pieces.js';
@@ -52,6 +53,7 @@ export const seeThings: readonly Thing[] = [
         usual: [200, 4000],
         words: /bright|lumin|nit/iu,
       },
+      ...askScreenAids(),
       flag('pinHoles', 'Holes for locating pins below', false),
       length('pinsApartMm', 'Its pin holes apart', [8, 60], /pin/iu, {
         guess: () => pinSpacingMm,

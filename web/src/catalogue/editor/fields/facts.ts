@@ -32,6 +32,7 @@ import {
 import type { FactGroup } from './group';
 import { listWith, type Row } from './movement';
 import { listCell, listCharger, listDraw, listLeadFields, listRecording } from './power';
+import { listExposes, listGlass, listHears, listLink } from './senses';
 
 const amountOf = (money: { minor: number; currency: string }) =>
   money.minor / 10 ** measureMinorDigits(money.currency);
@@ -75,6 +76,15 @@ function listOptics(part: Part): FactGroup {
       number('image circle', 'mm', optics?.imageCircleMm, (v) => set({ imageCircleMm: v })),
       number('entrance pupil ahead of its face', 'mm', optics?.pupilMm, (v) => set({ pupilMm: v })),
       number('widest T-stop', 'T', optics?.widestT, (v) => set({ widestT: v })),
+      number('smallest T-stop', 'T', optics?.smallestT, (v) => set({ smallestT: v })),
+      flag('its stops are f-numbers', optics?.isF ?? false, (v) => set({ isF: v || undefined })),
+      number('anamorphic squeeze', '×', optics?.squeeze, (v) => set({ squeeze: v })),
+      flag('its focus ring stops at both ends', optics?.hardStops ?? false, (v) =>
+        set({ hardStops: v }),
+      ),
+      flag('its front turns as it focuses', optics?.frontTurns ?? false, (v) =>
+        set({ frontTurns: v }),
+      ),
       number('picture area, width', 'mm', sensorMm?.[0], (v) => ({
         sensorMm: v === undefined ? undefined : [v, sensorMm?.[1] ?? v],
       })),
@@ -417,6 +427,10 @@ export function listFactGroups(part: Part, nameOf: (partId: string) => string): 
     listCell(part),
     listCharger(part),
     listRecording(part),
+    listExposes(part),
+    listGlass(part),
+    listHears(part),
+    listLink(part),
     ...listBox(part, nameOf),
     ...listRules(part, nameOf),
     listOffers(part),

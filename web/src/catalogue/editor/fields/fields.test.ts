@@ -193,7 +193,10 @@ describe('the fields of an element', () => {
       'palm',
       'name –; from, forward 0 mm; from, left 0 mm; from, up 0 mm; to, forward 50 mm; to, left 0 mm; to, up 0 mm; radius 15 mm; use carries the rig; it is on top; hand left; open end none',
     ],
-    ['lcd', 'name –; forward 0 mm; left 0 mm; up 0 mm; looks back; diagonal 80 mm'],
+    [
+      'lcd',
+      'name –; forward 0 mm; left 0 mm; up 0 mm; looks back; diagonal 80 mm; brightness – cd/m²; shows; its picture turns over with it false; a finder, for one eye at it false',
+    ],
     ['rec', 'name –; it is record button; forward 0 mm; left 0 mm; up 5 mm; across 8 mm'],
   ])('of %s read: %s', (id, text) => {
     const plain = fieldsOf(id).filter((f) => f.group === undefined);
@@ -225,7 +228,7 @@ describe('the fields of an element', () => {
     'of %s have a unit where they are figures, and options where they are chosen',
     (id) => {
       for (const field of fieldsOf(id)) {
-        if (field.type === 'number') expect(field.unit).toMatch(/^(mm|g|s|V|A|W|%|N·m|°)$/);
+        if (field.type === 'number') expect(field.unit).toMatch(/^(mm|g|s|V|A|W|%|N·m|°|cd\/m²)$/);
         if (field.type === 'choice') expect(field.options!.map(([v]) => v)).toContain(field.value);
       }
     },

@@ -1,5 +1,11 @@
-import { Control, controlLabels, listChoices, type Element } from '@zucchini/core';
-import { choice, labelled, number, place, text, way, type Field } from './field';
+import {
+  Control,
+  controlLabels,
+  listChoices,
+  screenToolLabels,
+  type Element,
+} from '@zucchini/core';
+import { choice, flag, labelled, number, place, text, ticks, way, type Field } from './field';
 
 /** The figures of a grip for a hand. */
 export function listGripFields(e: Extract<Element, { list: 'grips' }>): Field[] {
@@ -67,6 +73,10 @@ export function listScreenFields(e: Extract<Element, { list: 'screens' }>): Fiel
     ...place(e.is.atMm, (atMm) => ({ atMm })),
     way('looks', e.is.normal, (d) => ({ normal: d })),
     number('diagonal', 'mm', e.is.diagonalMm, (v) => ({ diagonalMm: v })),
+    number('brightness', 'cd/m²', e.is.nits, (v) => ({ nits: v })),
+    ticks('shows', listChoices(screenToolLabels), e.is.tools ?? [], (v) => ({ tools: v })),
+    flag('its picture turns over with it', e.is.flips ?? false, (v) => ({ flips: v })),
+    flag('a finder, for one eye at it', e.is.finder ?? false, (v) => ({ finder: v || undefined })),
   ];
 }
 

@@ -1,6 +1,7 @@
 import { Carries, carriesLabels, listChoices, type Element } from '@zucchini/core';
 import { plugOptions } from '../../wizard/options';
 import { listPowerFields } from './power';
+import { listSoundFields } from './senses';
 import { choice, flag, mayWay, number, place, text, under, way, words, type Field } from './field';
 
 /** The figures of a socket for a plug. */
@@ -50,6 +51,7 @@ export function listPortFields(e: Extract<Element, { list: 'ports' }>): Field[] 
           ),
         ]
       : []),
+    ...(p.carries.includes('audio') ? under('Sound', listSoundFields(p.sound)) : []),
     ...under('Power', [
       // One end of the range alone is both until the other is said.
       number('from', 'V', power?.minV, (v) => ({

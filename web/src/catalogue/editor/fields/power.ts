@@ -121,6 +121,7 @@ export function listRecording(part: Part): FactGroup {
             (v) => set({ media: v?.length ? v : undefined }),
             'kinds of media, with commas between',
           ),
+          number('frames a second', '', mode.framesPerS, (v) => set({ framesPerS: v })),
           number('stops after', 'min', mode.limitMin, (v) => set({ limitMin: v })),
           number('draws', 'W', mode.recordW, (v) => set({ recordW: v })),
         ],

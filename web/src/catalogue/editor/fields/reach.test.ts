@@ -131,7 +131,7 @@ const rich = Part.parse({
       id: 'dc',
       connector: 'barrel',
       direction: 'in',
-      carries: ['power', 'video'],
+      carries: ['power', 'video', 'audio'],
       originMm: point,
       normal: [0, 0, 1],
       power: { minV: 7, maxV: 17 },
@@ -140,6 +140,9 @@ const rich = Part.parse({
   // So that a field shows that is there only for a camera, or where it is set.
   noTrigger: true,
   medium: { capacityGB: 100 },
+  glass: { does: 'nd', stops: [[3, 3]] },
+  drive: { by: 'hand' },
+  tracks: { count: 2 },
   modes: [{ name: 'fine', rateMbps: 100 }],
   movements: [
     {
@@ -191,7 +194,7 @@ const plainDummy: Part = { ...cube('dummy', 100), kind: 'dummy-battery' };
 function listValues(field: Field): unknown[] {
   switch (field.type) {
     case 'number':
-      return [(field.value as number | undefined) === 3 ? 4 : 3, 0, 12, -5];
+      return [(field.value as number | undefined) === 3 ? 4 : 3, 0, 12, -5, -120];
     case 'flag':
       return [!field.value];
     case 'ticks':
@@ -202,7 +205,7 @@ function listValues(field: Field): unknown[] {
         .filter((v) => v !== field.value && v !== 'other')
         .slice(0, 2);
     case 'text':
-      return ['USD', 'other', '2026-02-03', '0, 90', '0 0, 30 0, 10 20'];
+      return ['USD', '400', 'other', '2026-02-03', '0, 90', '0 0, 30 0, 10 20'];
   }
 }
 

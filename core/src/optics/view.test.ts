@@ -5,7 +5,7 @@ import { dot, type Vec3 } from '../placement/index.js';
 import { placeSetup } from '../rig/index.js';
 import type { Space } from '../space/index.js';
 import { createTestRig, cube, joint, mountAt } from '../testing/rigs.js';
-import { listViews } from './lens.js';
+import { listViews } from './index.js';
 
 const sensor = [36, 24] as const;
 const pupilMm = 20;

@@ -1,0 +1,57 @@
+import type { PartBook } from '../part/index.js';
+import { listGlassPieces, type GlassPieces } from './choices.js';
+import type { LensLight, Light } from './light.js';
+import { findCheapestSet, type CostOf } from './sets.js';
+
+/** What a part without a price counts as, in minor units: more than any that has one. */
+const unpriced = 1e9;
+
+/** Everything of a catalogue that can stand before these lenses, judged at the widest angle of view among them. */
+export function listCataloguePieces(
+  light: Light,
+  lenses: readonly LensLight[],
+  catalogue: PartBook,
+): GlassPieces {
+  const [widest] = [...lenses].sort(
+    (a, b) => (b.angles?.diagonalDeg ?? 0) - (a.angles?.diagonalDeg ?? 0),
+  );
+  return listGlassPieces(
+    [...catalogue.values()].map((part) => ({ id: part.id, part })),
+    light.evenAt({ angles: widest?.angles }),
+  );
+}
+
+/** What parts of a catalogue cost, in minor units of a currency; what is priced in another, or not at all, counts as dearest. */
+export const createCostOf =
+  (catalogue: PartBook, currency: string): CostOf =>
+  (id) => {
+    const price = catalogue.get(id)?.price;
+    return price?.currency === currency ? Math.max(1, price.minor) : unpriced;
+  };
+
+/**
+ * What of a catalogue closes every gap of these lenses that is not darkness: the cheapest set, and the cheapest of screwed and
+ * of square glass alone where those are others. Ids, sorted; the cheapest first.
+ */
+export function listClosers(
+  light: Light,
+  lenses: readonly LensLight[],
+  catalogue: PartBook,
+  currency: string,
+): (readonly string[])[] {
+  const all = listCataloguePieces(light, lenses, catalogue);
+  const costOf = createCostOf(catalogue, currency);
+  const round: GlassPieces = { ...all, filters: all.filters.filter((f) => f.backMm), boxes: [] };
+  const square: GlassPieces = { ...all, filters: all.filters.filter((f) => f.trayMm), rings: [] };
+  const sets = [all, round, square].flatMap(
+    (pieces) => findCheapestSet(light, lenses, pieces, costOf) ?? [],
+  );
+  const known = new Set<string>();
+  return sets
+    .filter(({ ids }) => ids.length > 0 && !known.has(ids.join()) && known.add(ids.join()))
+    .sort((a, b) => a.cost - b.cost)
+    .map(({ ids }) => ids);
+}
+
+/** Whether everything in a set has a price in the currency that it was looked for in. */
+export const isPriced = ({ cost }: { readonly cost: number }): boolean => cost < unpriced;

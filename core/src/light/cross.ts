@@ -1,0 +1,31 @@
+/** Where the picture of crossed polarisers is no longer even. */
+export interface CrossAsked {
+  /** Half the diagonal angle of view, rad. */
+  readonly halfRad: number;
+  /** How much darker or brighter a corner may be than the middle, stops. */
+  readonly unevenStops: number;
+  /** Refractive index of the film, in which the rays run steeper than in air. */
+  readonly index: number;
+}
+
+/**
+ * How far apart the axes of two crossed sheets look to a ray at the corner of the picture, beyond what they are apart in
+ * the middle, rad: for a ray with direction k the axes x and y pass light along k × x and k × y, whose cosine is
+ * −kₓk_y ∕ √((1 − kₓ²)(1 − k_y²)); on the diagonal kₓ = k_y = sin θ ∕ √2 (geometry of ideal sheet polarisers).
+ */
+export function measureCornerTiltRad({ halfRad, index }: CrossAsked): number {
+  const half = (Math.sin(halfRad) / index) ** 2 / 2;
+  return Math.asin(half / (1 - half));
+}
+
+/**
+ * The most that a pair of polarisers may take beyond what it takes when parallel before a corner differs from the middle by
+ * more than is allowed, stops. By Malus's law the middle passes cos²α and the corner cos²(α − δ), so that the limit is
+ * cos δ + tan α · sin δ = 2^(stops ∕ 2). Infinity where nothing is uneven, as at a long focal length.
+ */
+export function measureEvenStops(asked: CrossAsked): number {
+  const delta = measureCornerTiltRad(asked);
+  if (delta < 1e-9) return Infinity;
+  const tan = (2 ** (asked.unevenStops / 2) - Math.cos(delta)) / Math.sin(delta);
+  return Math.max(0, Math.log2(1 + tan ** 2));
+}

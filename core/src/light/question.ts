@@ -1,0 +1,74 @@
+import { defineQuestion, type Asking } from '../question/index.js';
+import { sayEv, sayStops, type Figure } from '../words/index.js';
+import { lightChecks, type LightContext } from './findings.js';
+import { findWorstGap, measureLight, type Light } from './light.js';
+import type { StopSpan } from './ranges.js';
+
+/** "EV 4 – 15": from the darkest to the brightest, with what lies between and is not held left to the working. */
+function sayBand(held: readonly StopSpan[]): string {
+  const [first, last] = [held[0], held.at(-1)];
+  if (!first || !last) return 'nothing';
+  return `${sayEv(first.from)} – ${sayEv(last.to).replace('EV ', '')}`;
+}
+
+/** Does exposure hold? */
+export const lightQuestion = defineQuestion({
+  id: 'light',
+  name: 'Light',
+  asks: 'Does exposure hold?',
+  prepare: ({ assembly, parts, brief, options }: Asking): LightContext => ({
+    assembly,
+    light: measureLight(assembly, parts, brief),
+    catalogue: options.catalogue,
+  }),
+  answer: ({ light }): Light => light,
+  checks: lightChecks,
+  figure: (light) => {
+    const [lens] = light.lenses;
+    if (!lens) {
+      const detail = light.unknown.length > 0 ? 'no stops stated' : 'no lens on it';
+      return { main: 'not known', detail, state: 'open' as Figure['state'] };
+    }
+    const about = light.isos.known ? '' : '≈ ';
+    const worst = findWorstGap(light);
+    if (worst) {
+      const { gap } = worst;
+      const at = gap.side === 'dark' ? gap.from : gap.to;
+      return {
+        main: `${about}${sayStops(gap.stops)} short`,
+        detail:
+          gap.scene.name === undefined ? `at ${sayEv(at)}` : `at ${sayEv(at)}, ${gap.scene.name}`,
+      };
+    }
+    const [exposing] = lens.exposings;
+    return {
+      main: `${about}${sayBand(exposing!.held)}`,
+      detail: light.scenes.length === 0 ? 'no scene is stated' : 'holds in every scene',
+    };
+  },
+  text: (light) =>
+    light.lenses.flatMap(({ part, exposings }) =>
+      exposings.map(
+        (e) =>
+          `${part.name} holds ${e.held.map((h) => sayBand([h])).join(' and ')}${e.timing.name === undefined ? '' : ` for ${e.timing.name}`}.`,
+      ),
+    ),
+  json: (light) => ({
+    light: {
+      scenes: light.scenes,
+      isos: light.isos,
+      lenses: light.lenses.map((lens) => ({
+        item: lens.itemId,
+        stops: [lens.stops.widest, lens.stops.smallest],
+        exposings: lens.exposings.map((e) => ({
+          framesPerS: e.timing.framesPerS,
+          timeS: e.timing.timeS,
+          bare: e.bare,
+          held: e.held,
+          gaps: e.gaps.map(({ side, from, to, stops }) => ({ side, from, to, stops })),
+        })),
+      })),
+      before: (light.stack?.standing ?? []).map((s) => s.placed.item.id),
+    },
+  }),
+});

@@ -1,0 +1,75 @@
+import { defineQuestion, type Asking } from '../question/index.js';
+import { sayList } from '../words/index.js';
+import { soundChecks, type SoundContext } from './findings.js';
+import { isMonitored, measureSound, type Sound } from './plan.js';
+
+/** Does it hear? */
+export const soundQuestion = defineQuestion({
+  id: 'sound',
+  name: 'Sound',
+  asks: 'Does it hear?',
+  prepare: ({ assembly, hold, parts, brief }: Asking): SoundContext => ({
+    assembly,
+    hold,
+    brief,
+    sound: measureSound(assembly, parts, brief),
+  }),
+  answer: ({ sound }): Sound => sound,
+  checks: soundChecks,
+  figure: (sound) => {
+    const { usable } = sound;
+    const used = usable.filter((i) => i.takenBy).length;
+    if (usable.length === 0)
+      return { main: 'no input', detail: 'nothing on it takes sound', state: 'open' as const };
+    const { wants } = sound;
+    const isAsked = wants.wirelessChannels + wants.onCameraMics > 0 || wants.headphones;
+    const detail =
+      !isAsked && sound.sources.length === 0
+        ? 'no sound is asked for'
+        : isMonitored(sound)
+          ? 'monitored'
+          : sound.phones.some((p) => p.hearsIt)
+            ? 'no headphones in the kit'
+            : 'nobody listens';
+    const unheard = sound.sources.filter((s) => !s.keptBy).length;
+    if (unheard > 0) {
+      return {
+        main: `${used} of ${usable.length} ${usable.length === 1 ? 'input' : 'inputs'}`,
+        detail: `${unheard} unheard`,
+        state: 'risk' as const,
+      };
+    }
+    return {
+      main: `${used} of ${usable.length} ${usable.length === 1 ? 'input' : 'inputs'}`,
+      detail,
+    };
+  },
+  text: (sound) => [
+    ...sound.tracks.map(
+      (t) =>
+        `Track ${t.number} of ${t.keptBy.part.name}: ${sayList([...new Set(t.heard.map((h) => h.source.part.name))])}${t.safetyBy ? ', quieter, for safety' : ''}.`,
+    ),
+    ...(sound.sources.some((s) => !s.keptBy)
+      ? [
+          `Unheard: ${sayList(sound.sources.filter((s) => !s.keptBy).map((s) => s.placed.part.name))}.`,
+        ]
+      : []),
+  ],
+  json: (sound) => ({
+    sound: {
+      inputs: sound.usable.map((i) => ({
+        item: i.placed.item.id,
+        port: i.port.id,
+        from: i.takenBy?.from.placed.item.id ?? null,
+      })),
+      tracks: sound.tracks.map((t) => ({
+        keptBy: t.keptBy.item.id,
+        number: t.number,
+        heard: t.heard.map((h) => ({ source: h.source.item.id, channel: h.channel })),
+        safety: t.safetyBy ?? null,
+      })),
+      monitored: isMonitored(sound),
+      unheard: sound.sources.filter((s) => !s.keptBy).map((s) => s.placed.item.id),
+    },
+  }),
+});
