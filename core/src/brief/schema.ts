@@ -105,7 +105,11 @@ const Sound = z.strictObject({
   headphones: z.boolean().optional(),
 });
 
-const Watch = z.strictObject({ inSun: z.boolean().optional() });
+const Watch = z.strictObject({
+  inSun: z.boolean().optional(),
+  /** The operator stands before the lens and wants to see the picture from there. */
+  fromFront: z.boolean().optional(),
+});
 
 const Wish = z.strictObject({
   need: Serves.shape.need,

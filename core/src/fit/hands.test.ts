@@ -7,7 +7,7 @@ import { placeSetup, type Setup } from '../rig/index.js';
 import { findingFixtures } from '../testing/findings.js';
 import { gripAt, pad, sits } from '../testing/hold-findings.js';
 import { createTestRig, cube, joint, mountAt } from '../testing/rigs.js';
-import { findEye } from './index.js';
+import { findEye } from '../sight/index.js';
 
 let collider: Collider;
 beforeAll(async () => {

@@ -2,28 +2,10 @@ import { createFinding, defineFinding, stating, defineCheck } from '../finding/i
 import { sayMm, sayDeg } from '../words/index.js';
 import { defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
 import type { Hold } from '../hold/index.js';
-import { hasTrait, placeMovements, type Control, type Part, type Stance } from '../part/index.js';
-import {
-  add,
-  dot,
-  measureLength,
-  negate,
-  scale,
-  subtract,
-  toUnit,
-  type Vec3,
-} from '../placement/index.js';
-import {
-  measureSetting,
-  placeRay,
-  placeSolids,
-  type Assembly,
-  type HoldKind,
-  type PlacedItem,
-} from '../rig/index.js';
-import { createProbe, isEntered, listIntrusions, spaceSolid } from '../space/index.js';
-import { toDeg } from '../units/index.js';
-import type { Geometry } from './asked.js';
+import { hasTrait, type Control } from '../part/index.js';
+import { add, dot, measureLength, scale, subtract, type Vec3 } from '../placement/index.js';
+import { measureSetting, placeRay, type Assembly, type PlacedItem } from '../rig/index.js';
+import { canTurnTo, findEye, isMild, lookAt } from '../sight/index.js';
 
 /** Ways of holding in which both hands hold and none is free to work a control. */
 const bothHandsBusy = ['grips', 'low-two', 'eye', 'chest', 'shoulder'];
@@ -197,120 +179,6 @@ export const unevenCheck = defineCheck([gripsUneven], ({ assembly, hold }: FitAs
   ];
 });
 
-/** From the lens mount to the back of a body, in mm (estimate). */
-const bodyDeepMm = 60;
-/** From the middle of the pad on the right shoulder to the eye, in mm (estimate from body proportions). */
-const shoulderEyeMm = { aside: 130, up: 170, ahead: 70 };
-/** Where the eye is behind the back of a body and above its axis, in shares of `uprightEyeMm` (estimates). */
-const uprightEyes: Partial<Record<HoldKind, { readonly back: number; readonly up: number }>> = {
-  grips: { back: 1, up: 0.3 },
-  'one-grip': { back: 1, up: 0.3 },
-  tripod: { back: 1, up: 0.3 },
-  monopod: { back: 1, up: 0.3 },
-  slider: { back: 1, up: 0.3 },
-  // Held against the chest the eye is near and looks down; on the lap it is farther above.
-  chest: { back: 0.5, up: 0.8 },
-  lap: { back: 0.7, up: 1.5 },
-};
-
-/** Where the operator's eye is in a way of holding, in the rig's frame (estimates that can be set). */
-export function findEye(assembly: Assembly, hold: Hold): Vec3 | undefined {
-  const { settings } = assembly.rig;
-  const up = negate(hold.axes.down);
-  const back = negate(hold.axes.forward);
-  if (hold.kind === 'low' || hold.kind === 'carried' || hold.kind === 'low-two') {
-    const hand = hold.state === 'held' ? hold.grips[0]?.pointMm : undefined;
-    if (!hand || hold.kind === 'carried') return undefined;
-    return add(
-      hand,
-      add(
-        scale(up, measureSetting(settings, 'lowEyeUpMm')),
-        scale(back, measureSetting(settings, 'lowEyeBackMm')),
-      ),
-    );
-  }
-  if (hold.kind === 'shoulder') {
-    const pad =
-      hold.state === 'held' ? hold.contacts.find((c) => c.role === 'shoulder') : undefined;
-    if (!pad) return undefined;
-    const { left } = hold.axes;
-    // The rig lies on the right shoulder, the head is beside it.
-    return add(
-      pad.pointMm,
-      add(
-        scale(left, shoulderEyeMm.aside),
-        add(scale(up, shoulderEyeMm.up), scale(back, -shoulderEyeMm.ahead)),
-      ),
-    );
-  }
-  const place = uprightEyes[hold.kind];
-  if (place) {
-    const from = measureSetting(settings, 'uprightEyeMm');
-    return add(
-      assembly.rigFromBody.originMm,
-      add(scale(back, place.back * from + bodyDeepMm), scale(up, place.up * from)),
-    );
-  }
-  return undefined;
-}
-
-/** Beyond this a screen looks away from the operator, in degrees (estimate). */
-const facesAwayDeg = 120;
-
-interface Sight {
-  readonly placed: PlacedItem;
-  readonly screenId: string;
-  readonly angleDeg: number;
-  readonly farMm: number;
-  readonly trouble: 'hidden' | 'aslant' | 'far' | undefined;
-  readonly hiddenBy: string | undefined;
-  /** Beyond what focus can be judged from, and near enough to frame by. */
-  readonly frames: boolean;
-}
-
-/** So many times as far as focus can be judged from, a picture still serves to frame by (estimate). */
-const framesTimes = 1.5;
-
-const isMild = (sight: Sight) => sight.trouble === 'far' && sight.frames;
-
-function lookAt({ space }: Geometry, eye: Vec3, placed: PlacedItem): Sight[] {
-  const { settings } = space.assembly.rig;
-  return (placed.part.screens ?? []).map((screen): Sight => {
-    const { atMm, direction } = placeRay(placed, screen.id, screen.atMm, screen.normal);
-    const to = subtract(eye, atMm);
-    const farMm = measureLength(to);
-    const way = toUnit(to);
-    const angleDeg = toDeg(Math.acos(Math.max(-1, Math.min(1, dot(way, direction)))));
-    const readableMm = screen.diagonalMm * measureSetting(settings, 'readableTimes');
-    const frames = farMm <= framesTimes * readableMm;
-    const base = { placed, screenId: screen.id, angleDeg, farMm, frames };
-    // Turned round by its owner it faces whoever is filmed.
-    const isTurned = space.assembly.setup.stances?.[placed.item.id] !== undefined;
-    if (isTurned && angleDeg > facesAwayDeg) {
-      return { ...base, trouble: undefined, hiddenBy: undefined };
-    }
-    if (angleDeg > measureSetting(settings, 'readableAngleDeg')) {
-      return { ...base, trouble: 'aslant', hiddenBy: undefined };
-    }
-    if (farMm > readableMm) {
-      return { ...base, trouble: 'far', hiddenBy: undefined };
-    }
-    // A third of the picture's diagonal wide: what hides that much of the middle hides the picture.
-    const probe = createProbe(
-      add(atMm, scale(way, screen.diagonalMm / 3)),
-      way,
-      screen.diagonalMm / 6,
-      farMm - screen.diagonalMm / 3,
-    );
-    const [first] = listIntrusions(space, [probe], (p) => p.item.id !== placed.item.id);
-    return {
-      ...base,
-      trouble: first ? 'hidden' : undefined,
-      hiddenBy: first?.placed.item.id,
-    };
-  });
-}
-
 export const screenNotSeen = defineFinding(
   'screen-not-seen',
   stating<{
@@ -350,56 +218,15 @@ export const screenNotSeen = defineFinding(
   },
 );
 
-/** How many places of each hinge are looked at where a part has no named poses. */
-const hingeSteps = 6;
-
-/** Ways a part may stand by its own movements: its named poses, else some places of each of them. */
-function listStances({ movements = [], poses = [] }: Part): Stance[] {
-  if (poses.length > 0) return poses.map((p) => p.at);
-  return movements.reduce<Stance[]>(
-    (all, { id, from, to }) =>
-      all.flatMap((stance) =>
-        Array.from({ length: hingeSteps + 1 }, (_, i) => ({
-          ...stance,
-          [id]: from + ((to - from) * i) / hingeSteps,
-        })),
-      ),
-    [{}],
-  );
-}
-
-/** How deep a screen that is turned may brush what stands beside it, in mm. */
-const brushMm = 1;
-
-/** Whether a part's own hinges can turn one of its screens to the eye, with nothing in the way of it. */
-function canTurnTo(geometry: Geometry, eye: Vec3, { placed, screenId }: Sight): boolean {
-  const { part } = placed;
-  const isMoved = part.movements?.some((m) => m.type === 'turn' && m.carries.includes(screenId));
-  if (!isMoved) return false;
-  const { settings } = geometry.space.assembly.rig;
-  return listStances(part).some((stance) => {
-    const moved = placeMovements(part, stance);
-    const turned = { ...placed, moved };
-    const sight = lookAt(geometry, eye, turned).find((s) => s.screenId === screenId)!;
-    const isSeen = sight.trouble === undefined || isMild(sight);
-    if (!isSeen || sight.angleDeg > measureSetting(settings, 'readableAngleDeg')) return false;
-    const bodies = placeSolids(turned)
-      .filter(({ solid }) => moved.has(solid.id))
-      .map(({ solid, rigFromSolid }) => spaceSolid(solid, rigFromSolid));
-    const isOther = (p: PlacedItem) => p.item.id !== placed.item.id && !hasTrait(p.part, 'soft');
-    return !isEntered(geometry.space, bodies, isOther, brushMm);
-  });
-}
-
 /**
  * Screens that the operator's eye does not see from this way of holding: turned away, too far for their
  * size, or hidden by another part. Where one screen is seen well, the others are not asked for; where none is, one is told.
  */
-export const screenCheck = defineSolidCheck([screenNotSeen], ({ geometry, hold }: SolidAsked) => {
-  const { assembly } = geometry.space;
+export const screenCheck = defineSolidCheck([screenNotSeen], ({ space, hold }: SolidAsked) => {
+  const { assembly } = space;
   const eye = findEye(assembly, hold);
   if (!eye) return [];
-  const sights = assembly.items.flatMap((placed) => lookAt(geometry, eye, placed));
+  const sights = assembly.items.flatMap((placed) => lookAt(space, eye, placed));
   if (sights.some((s) => s.trouble === undefined)) return [];
   // One picture is what is asked for: of those that are not seen the one that was put there to be looked at speaks.
   const [first] = [...sights].sort(
@@ -412,7 +239,7 @@ export const screenCheck = defineSolidCheck([screenNotSeen], ({ geometry, hold }
   );
   if (!first?.trouble) return [];
   const { placed, screenId, trouble, angleDeg, farMm, hiddenBy } = first;
-  const canTurn = trouble === 'aslant' && canTurnTo(geometry, eye, first);
+  const canTurn = trouble === 'aslant' && canTurnTo(space, eye, first);
   const frames = isMild(first);
   return [
     createFinding(

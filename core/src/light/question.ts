@@ -1,5 +1,6 @@
 import { defineQuestion, type Asking } from '../question/index.js';
 import { sayEv, sayStops, type Figure } from '../words/index.js';
+import { measureSight, sightChecks, type Sight, type SightContext } from '../sight/index.js';
 import { lightChecks, type LightContext } from './findings.js';
 import { findWorstGap, measureLight, type Light } from './light.js';
 import type { StopSpan } from './ranges.js';
@@ -11,18 +12,25 @@ function sayBand(held: readonly StopSpan[]): string {
   return `${sayEv(first.from)} – ${sayEv(last.to).replace('EV ', '')}`;
 }
 
+/** Light, with what shows the picture and what focuses it. */
+export interface LightAnswer extends Light {
+  readonly sight: Sight;
+}
+
 /** Does exposure hold? */
 export const lightQuestion = defineQuestion({
   id: 'light',
   name: 'Light',
   asks: 'Does exposure hold?',
-  prepare: ({ assembly, parts, brief, options }: Asking): LightContext => ({
+  prepare: ({ assembly, hold, parts, brief, options }: Asking): LightContext & SightContext => ({
     assembly,
+    brief,
+    sight: measureSight(assembly, hold, parts),
     light: measureLight(assembly, parts, brief),
     catalogue: options.catalogue,
   }),
-  answer: ({ light }): Light => light,
-  checks: lightChecks,
+  answer: ({ light, sight }): LightAnswer => ({ ...light, sight }),
+  checks: [...lightChecks, ...sightChecks] as const,
   figure: (light) => {
     const [lens] = light.lenses;
     if (!lens) {

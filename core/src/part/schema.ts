@@ -322,6 +322,8 @@ export const Serves = z.strictObject({
     'protection',
     'timecode',
     'wind-shield',
+    'sound-inputs',
+    'front-view',
   ]),
   nits: z.number().positive().max(100_000).optional(),
   stops: z.number().positive().max(40).optional(),

@@ -34,7 +34,9 @@ import {
   type ChainMeasure,
   type Reach,
 } from '../fit/index.js';
+import { findWorstGap } from '../light/index.js';
 import type { Finding } from './questions.js';
+import { noSense, type Sense } from './sense.js';
 import { compareReports, countFindings, reportOn, type Report } from './report.js';
 
 /** What fitting a candidate would change. */
@@ -44,6 +46,12 @@ export interface Change {
   readonly heightMm: number;
   /** Undefined where either of the two does not hang. */
   readonly tiltDeg: number | undefined;
+  /** How much later the first device goes dark, h; undefined where nothing does before or after. */
+  readonly darkH: number | undefined;
+  /** How much wider the widest gap of exposure gets, stops. */
+  readonly gapStops: number;
+  /** How many more inputs there are for sound. */
+  readonly inputs: number;
   readonly stops: number;
   readonly risks: number;
   /** Findings that it brings and that it ends, heaviest first; notes are left out. */
@@ -165,11 +173,24 @@ export function measureChange(before: Report, after: Report): Change {
     spendMinor: after.spend.toSpend.minor - before.spend.toSpend.minor,
     heightMm: after.fit.size.heightMm - before.fit.size.heightMm,
     tiltDeg: tiltWas === undefined || tiltIs === undefined ? undefined : tiltIs - tiltWas,
+    darkH: measureDarkChange(before, after),
+    gapStops: measureGapStops(after) - measureGapStops(before),
+    inputs: after.sound.usable.length - before.sound.usable.length,
     stops: is.stops - was.stops,
     risks: is.risk - was.risk,
     appears: appears.filter(isWeighty),
     goes: goes.filter(isWeighty),
   };
+}
+
+const measureGapStops = (report: Report): number => findWorstGap(report.light)?.gap.stops ?? 0;
+
+/** How much later the first device goes dark after than before; with nothing dark it counts to the end of the day. */
+function measureDarkChange(before: Report, after: Report): number | undefined {
+  const [was, is] = [before.last.first, after.last.first];
+  if (!was && !is) return undefined;
+  const at = (report: Report) => report.last.first?.betweenH.low ?? report.last.plan.hours;
+  return at(after) - at(before);
 }
 
 /** The mismatch of the half that comes nearest to joining: sizes before sides before kinds. */
@@ -542,41 +563,31 @@ function measureOrder(c: Extract<Candidate, { state: 'fits' }>, by: CandidateOrd
   }
 }
 
-/** What people put onto a bare body first, in the order in which they do: the rest follows. */
-const firstOnBody: readonly Part['kind'][] = [
-  'cage',
-  'lens',
-  'battery',
-  'microphone',
-  'plate',
-  'lens-adapter',
-  'receiver',
-  'arm',
-  'dummy-battery',
-  'loupe',
-  'strap',
-];
-
 /**
- * Those that fit first; within them what is owned first if wished, then by the order; ties by name and id. On a bare
- * body the best order begins with what people put there first, as long as it stops nothing.
+ * Those that fit first; within them what is owned first if wished, then by the order; ties by name and id. The best order
+ * is that of sense: what stops something last, then what the brief still lacks, in the order in which people build.
  */
 export function sortCandidates(
   candidates: readonly Candidate[],
   by: CandidateOrder,
   ownedFirst: boolean,
-  isBare = false,
+  senseOf: (part: Part) => Sense = () => noSense,
 ): Candidate[] {
-  const rank = (c: Candidate): number => {
-    const at = firstOnBody.indexOf(c.part.kind);
-    const isBad = c.state === 'fits' && c.change.stops > 0;
-    return isBad || at < 0 ? firstOnBody.length : at;
-  };
+  const rank = new Map<Candidate, readonly number[]>(
+    candidates.map((c) => {
+      const sense = senseOf(c.part);
+      const isBad = c.state === 'fits' && c.change.stops > 0;
+      return [c, [Number(isBad), ...sense.rank]];
+    }),
+  );
+  const compare = (a: readonly number[], b: readonly number[]): number =>
+    a.reduce((found, x, i) => found || x - (b[i] ?? 0), 0);
   return [...candidates].sort((a, b) => {
     if (a.state !== b.state) return a.state === 'fits' ? -1 : 1;
     if (ownedFirst && a.inDrawer !== b.inDrawer) return a.inDrawer ? -1 : 1;
     if (a.state === 'fits' && b.state === 'fits') {
-      if (isBare && by === 'best' && rank(a) !== rank(b)) return rank(a) - rank(b);
+      const sense = by === 'best' ? compare(rank.get(a)!, rank.get(b)!) : 0;
+      if (sense !== 0) return sense;
       const [x, y] = [measureOrder(a, by), measureOrder(b, by)];
       if (x !== y) return x < y ? -1 : 1;
     }

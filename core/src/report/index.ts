@@ -5,3 +5,4 @@ export * from './candidates.js';
 export * from './narrow.js';
 export * from './lenses.js';
 export * from './try-part.js';
+export * from './sense.js';

@@ -17,13 +17,17 @@ import {
   handle,
   joint,
   mountAt,
+  noBrief,
   weightAhead,
 } from '../testing/rigs.js';
+import type { Brief } from '../brief/index.js';
+import { saySense } from '../wording/index.js';
 import { findChain, listAdaptors, measureReachOver } from '../fit/index.js';
 import {
   listAsked,
   listCandidates,
   measureReport,
+  createSense,
   sortCandidates,
   type Asked,
   type Candidate,
@@ -246,21 +250,53 @@ describe('candidates for a mount', () => {
     expect(sorted(false)).toEqual(['z', 'b', 'b2', 'mine', 'no']);
   });
 
-  it('on a bare body begin with what people put there first, unless it stops the build', () => {
-    const one = (kind: string, stops = 0) =>
+  describe('in the order of sense', () => {
+    const one = (kind: Part['kind'], stops = 0, more: Partial<Part> = {}) =>
       ({
         state: 'fits',
-        part: { id: kind, name: kind, kind },
+        part: { id: kind, name: kind, kind, ...more },
         item: { id: `${kind} ${stops}`, partId: kind, owned: false },
         inDrawer: false,
         change: { stops, risks: kind === 'adaptor' ? -1 : 0, notes: 0, appears: [], goes: [] },
       }) as unknown as Candidate;
-    const list = [one('adaptor'), one('cage', 1), one('plate'), one('microphone'), one('cage')];
-    const sorted = (isBare: boolean) =>
-      sortCandidates(list, 'best', false, isBare).map((c) => c.item.id);
-    expect(sorted(true).slice(0, 3)).toEqual(['cage 0', 'microphone 0', 'plate 0']);
-    expect(sorted(true).at(-1)).toBe('cage 1');
-    expect(sorted(false)[0]).toBe('adaptor 0');
+    const list = [
+      one('adaptor'),
+      one('cage', 1),
+      one('plate'),
+      one('receiver', 0, { serves: [{ need: 'wireless-audio', channels: 2 }] }),
+      one('microphone', 0, { serves: [{ need: 'microphone', channels: 1 }] }),
+      one('cage'),
+    ];
+    const sorted = (items: Parameters<typeof createTestRig>, brief: Brief) => {
+      const made = createTestRig(items[0], items[1], { ...items[2], brief });
+      const report_ = measureReport(made.rig, 'low', made.parts);
+      return sortCandidates(list, 'best', false, createSense(report_)).map((c) => c.item.id);
+    };
+    const voices: Brief = { ...noBrief, sound: { wirelessChannels: 2 } };
+
+    it('a bare body begins with what people put there first, unless it stops the build', () => {
+      const ids = sorted([[body], []], noBrief);
+      expect(ids[0]).toBe('cage 0');
+      expect(ids.at(-1)).toBe('cage 1');
+    });
+
+    it('what the brief still lacks comes before what it does not ask for', () => {
+      const on: Parameters<typeof createTestRig> = [
+        [body, handle],
+        [joint('h', 'handle.base', 'body.rail')],
+      ];
+      expect(sorted(on, voices)[0]).toBe('receiver 0');
+      expect(sorted(on, { ...noBrief, sound: { onCameraMics: 1 } })[0]).toBe('microphone 0');
+      expect(sorted(on, noBrief)[0]).toBe('adaptor 0');
+    });
+
+    it('says what it would close, and by how much', () => {
+      const made = createTestRig([body], [], { brief: voices });
+      const sense = createSense(measureReport(made.rig, 'low', made.parts));
+      expect(saySense(sense(list[3]!.part))).toBe('you lack wireless sound: 2 channels');
+      expect(saySense(sense(list[0]!.part))).toBe('');
+      expect(saySense(sense(list[5]!.part))).toBe('first: what comes later is fastened to it');
+    });
   });
 
   it('are asked of the drawer once each, of nothing that is on the rig, and of every part that can be fitted as a new wish', () => {

@@ -2,6 +2,7 @@ import { mergeBrief, type Brief } from '../brief/index.js';
 import { isSetAside, withLens, type AnyFinding } from '../finding/index.js';
 import { findHold, type Hold } from '../hold/index.js';
 import { hasTrait, measureCentreMm, type PartBook } from '../part/index.js';
+import { listNeeds, type Need } from '../needs/index.js';
 import type { Placement, Vec3 } from '../placement/index.js';
 import { ask, type AskOptions, type Asking, type Count } from '../question/index.js';
 import {
@@ -34,6 +35,8 @@ export interface Report extends ReportAnswers {
   readonly findings: readonly Finding[];
   /** What was found and set aside, each with what its owner said of it. */
   readonly aside: readonly AsideFinding[];
+  /** What the job asks, need by need; worked out when it is first asked for. */
+  readonly needs: () => readonly Need[];
 }
 
 /** A finding that its owner knows of and lives with. */
@@ -78,12 +81,15 @@ export function reportOn(assembly: Assembly, parts: PartBook, options: ReportOpt
     if (!entry.perLens || options.oneLens) return own;
     return [...own, ...findOtherLensFindings(asked, entry, own)];
   });
+  let needs: readonly Need[] | undefined;
+  const told = answers as unknown as ReportAnswers;
   return {
     assembly,
     brief,
     hold,
+    needs: () => (needs ??= listNeeds({ assembly, brief, parts, ...told })),
     centreMm: measureCentreMm(assembly.mass),
-    ...(answers as unknown as ReportAnswers),
+    ...told,
     ...splitAside((found.flat() as Finding[]).sort(compareFindings), assembly),
   };
 }

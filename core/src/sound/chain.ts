@@ -118,7 +118,9 @@ export function listInputs(assembly: Assembly, runs: readonly SoundRun[]): Sound
   // A receiver with an input of its own passes that on.
   const owners = assembly.items.filter(
     (p) =>
-      recordsSound(p) || ((p.part.ports ?? []).some(takes) && (p.part.ports ?? []).some(gives)),
+      recordsSound(p) ||
+      p.part.kind === 'sound-box' ||
+      ((p.part.ports ?? []).some(takes) && (p.part.ports ?? []).some(gives)),
   );
   return owners.flatMap((placed) =>
     (placed.part.ports ?? []).filter(takes).map((port): SoundInput => {

@@ -9,6 +9,7 @@ import { turnAbout, body, createTestRig, cube, handle, joint, mountAt } from './
 import { holdFixtures } from './hold-findings.js';
 import { lastFixtures } from './last-findings.js';
 import { lightFixtures } from './light-findings.js';
+import { sightFixtures } from './sight-findings.js';
 import { soundFixtures } from './sound-findings.js';
 import { solidFixtures } from './solid-findings.js';
 
@@ -134,6 +135,7 @@ export const findingFixtures: Readonly<
   ...lastFixtures,
   ...lightFixtures,
   ...soundFixtures,
+  ...sightFixtures,
   'kinds-do-not-mate': {
     has: screwed(screwOf(6), 'body.shoe'),
     hasNot: screwed(screwOf(6), 'body.plain'),

@@ -1,5 +1,5 @@
 import type { Candidate, OfferedChain } from '../report/index.js';
-import { sayDeg, sayMm, sayMoney, sayNumber } from '../words/index.js';
+import { sayDeg, sayHours, sayMm, sayMoney, sayNumber, sayStops } from '../words/index.js';
 import { sayMismatch } from '../words/index.js';
 
 type Fitting = Extract<Candidate, { state: 'fits' }>;
@@ -28,6 +28,17 @@ export function sayChange(candidate: Fitting, currency: string): string[] {
   }
   if (change.tiltDeg !== undefined && Math.abs(change.tiltDeg) >= 0.05) {
     pieces.push(`${signed(change.tiltDeg, sayDeg(change.tiltDeg))} tilt`);
+  }
+  if (change.darkH !== undefined && Math.abs(change.darkH) >= 1 / 60) {
+    const way = change.darkH > 0 ? 'longer' : 'shorter';
+    pieces.push(`lit ≈ ${sayHours(Math.abs(change.darkH))} ${way}`);
+  }
+  if (Math.abs(change.gapStops) >= 0.05) {
+    pieces.push(`gap ${signed(change.gapStops, sayStops(change.gapStops))}`);
+  }
+  if (change.inputs !== 0) {
+    const many = Math.abs(change.inputs) === 1 ? 'input' : 'inputs';
+    pieces.push(`${signed(change.inputs, sayNumber(change.inputs))} ${many}`);
   }
   if (change.stops > 0) pieces.push(`${change.stops} more to mend`);
   if (change.stops < 0) pieces.push(`${-change.stops} fewer to mend`);

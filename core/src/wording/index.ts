@@ -7,3 +7,4 @@ export * from './guesses.js';
 export * from './hang-lines.js';
 export * from './slip-lines.js';
 export * from './powering.js';
+export * from './needs.js';

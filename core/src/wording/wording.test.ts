@@ -83,6 +83,9 @@ describe('candidates in words', () => {
     spendMinor: 1500,
     heightMm: 0,
     tiltDeg: 0,
+    darkH: undefined as number | undefined,
+    gapStops: 0,
+    inputs: 0,
     stops: 0,
     risks: 0,
     appears: [],
@@ -105,6 +108,11 @@ describe('candidates in words', () => {
 
   it('say grams and money, and only what changes beside', () => {
     expect(say({})).toEqual(['+40 g', '+EUR 15']);
+    expect(say({ darkH: 1.5, gapStops: -2.1, inputs: 2 }).slice(2)).toEqual([
+      'lit ≈ 1 h 30 min longer',
+      'gap −2.1 stops',
+      '+2 inputs',
+    ]);
     expect(say({ heightMm: 12.04, tiltDeg: -0.8, stops: 1, risks: 2 }, false, part, true)).toEqual([
       '+40 g',
       '+EUR 15',

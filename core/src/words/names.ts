@@ -57,6 +57,8 @@ export const needNames: Readonly<Record<Serves['need'], string>> = {
   protection: 'places to fasten things to',
   timecode: 'timecode',
   'wind-shield': 'something against wind',
+  'sound-inputs': 'inputs for sound',
+  'front-view': 'a picture seen from before the lens',
 };
 
 /** "side grip": a kind of part, in words. */

@@ -3,6 +3,7 @@ import {
   isCalled,
   listSearchWords,
   candidateOrders,
+  createSense,
   nameItem,
   needNames,
   sayChain,
@@ -10,6 +11,7 @@ import {
   sayChange,
   sayMount,
   sayPartKind,
+  saySense,
   sayWhyNot,
   sortCandidates,
   type Ask,
@@ -74,14 +76,15 @@ const kinds = computed(() =>
     name: sayPartKind(id),
   })),
 );
+/** Of the rig as it is, not as it is looked at with one of them on. */
+const sense = computed(() => createSense(bench.settled!));
 const listed = computed(() => {
   const wanted = listSearchWords(text.value);
   const all = found.value
     .map((t) => t.candidate)
     .filter((c) => kind.value === '' || c.part.kind === kind.value)
     .filter((c) => isCalled(c, wanted));
-  const isBare = bench.report!.assembly.items.length === 1;
-  return sortCandidates(all, order.value, ownedFirst.value, isBare);
+  return sortCandidates(all, order.value, ownedFirst.value, sense.value);
 });
 const fitting = computed(() => listed.value.filter((c) => c.state === 'fits'));
 const others = computed(() =>
@@ -92,7 +95,7 @@ const others = computed(() =>
 const currency = computed(() => bench.report!.spend.toSpend.currency);
 
 const orderWords: Readonly<Record<CandidateOrder, string>> = {
-  best: 'fewest troubles',
+  best: 'what is lacking',
   mass: 'grams',
   price: 'money',
   height: 'height',
@@ -230,6 +233,9 @@ function sayTurnover(brought: number, ended: number): string {
             :class="c.change.stops > 0 ? 'text-tomato' : 'text-faint'"
             >{{ sayChange(c, currency).join(' · ') }}</span
           >
+          <span v-if="saySense(sense(c.part))" class="text-leaf block text-xs">{{
+            saySense(sense(c.part))
+          }}</span>
           <span v-if="ask.kind === 'need'" class="text-faint block text-xs"
             >on {{ told.get(c.item.id)?.where }}</span
           >

@@ -1,52 +1,109 @@
 <script setup lang="ts">
-import { needNames, Serves } from '@zucchini/core';
+import {
+  judgeNeed,
+  listIdle,
+  nameNeed,
+  needMarks,
+  needNames,
+  sayNeed,
+  Serves,
+  type Need,
+  type NeedState,
+} from '@zucchini/core';
 import { computed } from 'vue';
 import { useBench } from '../../desk/benchStore';
+import WeightMark from '../../shared/WeightMark.vue';
 import PanelFrame from './PanelFrame.vue';
 
-/** What the job needs, and whether something on the rig serves it: from a need to a part. */
+/** What the job asks of the rig, need by need: what body and lens bring, what is short, who serves it; from a need to a part. */
 const bench = useBench();
-const weights = { must: 'must', should: 'should', nice: 'nice to have' } as const;
+const weights = { must: '', should: 'should be', nice: 'nice to have' } as const;
+const name = (id: string) => bench.names!.item(id);
 
-const needs = computed(() => {
-  const { assembly, brief } = bench.report!;
-  const wishes = new Map((brief.wishes ?? []).map((w) => [w.need, w.weight]));
-  return Serves.shape.need.options
-    .filter((need) => need !== 'picture')
-    .map((need) => ({
-      need,
-      name: needNames[need],
-      weight: wishes.get(need),
-      by: assembly.items
-        .filter((p) => p.part.serves?.some((s) => s.need === need))
-        .map((p) => bench.names!.item(p.item.id)),
+const needs = computed(() => bench.report!.needs());
+const groups: readonly (readonly [title: string, states: readonly NeedState[]])[] = [
+  ['Still short', ['short', 'at-home']],
+  ['Nobody says', ['unknown']],
+  ['Served by a part', ['served', 'twice']],
+  ['There already', ['there']],
+];
+const grouped = computed(() =>
+  groups
+    .map(([title, states]) => ({
+      title,
+      needs: needs.value.filter((n) => states.includes(judgeNeed(n))),
     }))
-    .sort((a, b) => rank(a.weight) - rank(b.weight));
+    .filter((g) => g.needs.length > 0),
+);
+/** Everything else that a part can serve, and that the brief does not ask for. */
+const others = computed(() => {
+  const asked = new Set<string>(needs.value.map((n) => n.id));
+  return Serves.shape.need.options.filter((need) => need !== 'picture' && !asked.has(need));
 });
-
-function rank(weight: 'must' | 'should' | 'nice' | undefined): number {
-  return weight === undefined ? 3 : ['must', 'should', 'nice'].indexOf(weight);
-}
+const idle = computed(() => listIdle(bench.report!, needs.value));
+const scenesOf = (need: Need) =>
+  need.scenes.length > 1 ? `in ${need.scenes.length} scenes` : (need.scenes[0] ?? '');
 </script>
 
 <template>
-  <PanelFrame over="Fit a part" title="For which need?" back @back="bench.select(undefined)">
-    <ul class="mt-3">
-      <li v-for="n in needs" :key="n.need">
-        <button
-          type="button"
-          class="hover:bg-shade rule block w-full px-1 py-1.5 text-left"
-          @click="bench.askNeed(n.need)"
-        >
-          <span class="flex items-baseline justify-between gap-2">
-            <span class="font-serif">{{ n.name }}</span>
-            <span v-if="n.weight" class="text-faint text-xs">{{ weights[n.weight] }}</span>
-          </span>
-          <span class="block text-xs" :class="n.by.length > 0 ? 'text-leaf' : 'text-faint'">{{
-            n.by.length > 0 ? `✓ ${n.by.join(', ')}` : 'nothing on the rig yet'
-          }}</span>
-        </button>
-      </li>
-    </ul>
+  <PanelFrame over="By need" title="What must the rig supply?" back @back="bench.select(undefined)">
+    <p class="mt-1 text-xs">
+      <RouterLink class="text-leaf underline" :to="{ name: 'brief', params: { id: bench.rig!.id } }"
+        >The brief</RouterLink
+      >
+      <span class="text-faint"> says what the job asks; the camera and the lens come first.</span>
+    </p>
+    <p v-if="needs.length === 0" class="text-faint mt-3 text-sm">
+      The brief asks for nothing yet. Say what is shot and how, and what is short stands here.
+    </p>
+    <section v-for="g in grouped" :key="g.title" class="mt-4">
+      <h3 class="font-serif text-base">{{ g.title }}</h3>
+      <ul class="mt-1">
+        <li v-for="n in g.needs" :key="n.id">
+          <button
+            type="button"
+            class="hover:bg-shade rule block w-full px-1 py-1.5 text-left"
+            @click="bench.askNeed(n.id)"
+          >
+            <span class="flex items-baseline justify-between gap-2">
+              <span class="font-serif">{{ nameNeed(n) }}</span>
+              <span class="text-faint flex shrink-0 items-center gap-1.5 text-xs">
+                {{ [weights[n.weight], scenesOf(n)].filter(Boolean).join(' · ') }}
+                <WeightMark :weight="needMarks[judgeNeed(n)]" wordless />
+              </span>
+            </span>
+            <span
+              class="block text-xs tabular-nums"
+              :class="needMarks[judgeNeed(n)] === 'risk' ? 'text-blossom' : 'text-faint'"
+              >{{ sayNeed(n, name) }}</span
+            >
+          </button>
+        </li>
+      </ul>
+    </section>
+    <section v-if="idle.length > 0" class="mt-4">
+      <h3 class="font-serif text-base">Serves no need of this brief</h3>
+      <ul class="mt-1 text-xs">
+        <li v-for="p in idle" :key="p.item.id" class="rule py-1">
+          <button type="button" class="hover:underline" @click="bench.select(p.item.id)">
+            {{ name(p.item.id) }}
+          </button>
+        </li>
+      </ul>
+    </section>
+    <details class="mt-4" :open="needs.length === 0">
+      <summary class="font-serif text-base">Not asked for</summary>
+      <ul>
+        <li v-for="need in others" :key="need">
+          <button
+            type="button"
+            class="hover:bg-shade rule block w-full px-1 py-1.5 text-left font-serif"
+            @click="bench.askNeed(need)"
+          >
+            {{ needNames[need] }}
+          </button>
+        </li>
+      </ul>
+    </details>
   </PanelFrame>
 </template>

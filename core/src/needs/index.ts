@@ -1,0 +1,2 @@
+export * from './need.js';
+export * from './list.js';
