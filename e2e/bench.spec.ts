@@ -152,7 +152,7 @@ test('keys slide, turn, take off, walk round and open questions', async ({ page 
   await press('ArrowUp');
   await expect(page.getByTestId('caption')).toContainText('top');
   await press('4');
-  await expect(page.getByText('This question is not computed yet')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Does exposure hold?' })).toBeVisible();
   await press('?');
   await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
   await page.keyboard.press('Escape');

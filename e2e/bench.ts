@@ -17,8 +17,9 @@ export async function startRig(page: Page, name: string): Promise<void> {
 export async function startRigFromShelf(page: Page, name: string): Promise<void> {
   await page.goto('/');
   await page.getByRole('button', { name: 'New rig' }).click();
-  await page.getByLabel('Its name').fill(name);
+  await page.getByRole('radio', { name: 'None of these' }).check();
   await chooseOption(page.getByLabel('Camera body'), 'Corvane Petrel');
+  await page.getByLabel('Its name').fill(name);
   await page.getByRole('button', { name: 'Put it on the bench' }).click();
   await expect(page.getByRole('textbox', { name: 'Name of the rig' })).toHaveValue(name);
 }

@@ -257,6 +257,7 @@ test('a need is served, a part replaced, a chain of adaptors taken', async ({ pa
   await fit(page, 'tripod socket', 'Gunwale full cage');
   await page.keyboard.press('Escape');
   await page.keyboard.press('w');
+  await page.getByText('Not asked for').click();
   await page.getByRole('button', { name: /^a microphone/ }).click();
   await page.getByRole('list', { name: 'Fits' }).getByText('Sedge small microphone').click();
   await expect(stack(page)).toContainText('Sedge small microphone');

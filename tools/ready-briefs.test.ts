@@ -249,7 +249,7 @@ function expectShort(ready: ReadyBrief, need: Need): number {
       const rates = brief.deliverables?.map((d) => d.framesPerS) ?? [framesPerS];
       // The slowest frames take the most light.
       const bare = measureEv(smallestT!, shutterDeg / 360 / Math.min(...rates), 800);
-      return Math.max(...brief.scenes!.map((s) => s.toEv!)) - bare - 1 / 3;
+      return Math.max(...brief.scenes!.map((s) => s.toEv!)) - bare;
     }
     case 'nits': {
       const ev = Math.max(...brief.scenes!.map((s) => s.toEv!), brief.watch?.inSun ? 15 : 0);

@@ -6,6 +6,19 @@ export const router = createRouter({
   routes: [
     { path: '/', name: 'shelf', component: ShelfPage, meta: { title: 'Shelf' } },
     {
+      path: '/rigs/new',
+      name: 'new-rig',
+      component: () => import('./brief/NewRigPage.vue'),
+      meta: { title: 'New rig' },
+    },
+    {
+      path: '/rigs/:id/brief',
+      name: 'brief',
+      component: () => import('./brief/BriefPage.vue'),
+      props: true,
+      meta: { title: 'Brief' },
+    },
+    {
       path: '/rigs/:id',
       name: 'bench',
       component: () => import('./bench/BenchPage.vue'),

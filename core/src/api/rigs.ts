@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Name, Note, Part, PartId } from '../part/index.js';
+import { Brief } from '../brief/index.js';
 import { EntityId, KitItem, Rig } from '../rig/index.js';
 import { Currency } from '../units/index.js';
 
@@ -49,7 +50,16 @@ export const RigStamp = z.object({
 });
 export type RigStamp = z.infer<typeof RigStamp>;
 
-export const CreateRigBody = z.strictObject({ name: Name, bodyPartId: PartId, currency: Currency });
+export const CreateRigBody = z.strictObject({
+  name: Name,
+  bodyPartId: PartId,
+  currency: Currency,
+  /** A lens that the person has as well. */
+  lensPartId: PartId.optional(),
+  /** What the job is; the money of it is in `currency`. */
+  brief: Brief.omit({ currency: true }).optional(),
+});
+export type CreateRigBody = z.infer<typeof CreateRigBody>;
 export const SaveRigBody = z.strictObject({ revision: z.int().min(1), rig: Rig });
 export const Saved = z.object({ revision: z.int(), savedAt: z.iso.datetime() });
 

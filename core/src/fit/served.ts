@@ -1,30 +1,33 @@
 import { createFinding, defineCheck, defineFinding, stating } from '../finding/index.js';
 import { hasTrait, listNeedsServed, type PartBook, type Serves } from '../part/index.js';
 import { listSetupItems, type Assembly } from '../rig/index.js';
-import { needNames } from '../words/index.js';
+import { needNames, sayList } from '../words/index.js';
 import type { FitAsked } from './asked.js';
 
 export const needUnserved = defineFinding(
   'need-unserved',
-  stating<{ readonly need: Serves['need'] }>(),
+  stating<{ readonly needs: readonly Serves['need'][] }>(),
   {
     restsOn: [],
+    bad: ({ needs }) => needs.length,
     weight: 'risk',
     when: 'the brief says it must be there, and no part that any setup uses serves it',
     offers: '',
     sentence: ({ facts }) =>
-      `You said that you must have ${needNames[facts.need]}, and nothing that this rig uses serves that.`,
+      `You said that you must have ${sayList(facts.needs.map((need) => needNames[need]))}, and nothing that this rig uses serves ${facts.needs.length === 1 ? 'that' : 'them'}.`,
     why: 'What must be there is what the job was taken for.',
     todo: 'Look for it by need, or take it out of what must be there.',
   },
 );
 
-/** Needs that a brief calls a must and that nothing in any setup serves. */
+/** Needs that a brief calls a must and that nothing in any setup serves: one trouble, however many there are. */
 export const servedCheck = defineCheck([needUnserved], ({ assembly, brief, parts }: FitAsked) => {
   const served = listServed(assembly, parts);
-  return (brief.wishes ?? [])
-    .filter((w) => w.weight === 'must' && !served.has(w.need))
-    .map(({ need }) => createFinding(needUnserved, 'risk', { items: [], key: need }, { need }));
+  const needs = (brief.wishes ?? []).flatMap((w) =>
+    w.weight === 'must' && !served.has(w.need) ? [w.need] : [],
+  );
+  if (needs.length === 0) return [];
+  return [createFinding(needUnserved, 'risk', { items: [] }, { needs })];
 });
 
 /** Every need that a part in use in any setup serves, worn ones and leads included. */

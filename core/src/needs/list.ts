@@ -1,4 +1,5 @@
 import type { Brief, HoldKind, Scene } from '../brief/index.js';
+import type { Hold } from '../hold/index.js';
 import type { Last } from '../last/index.js';
 import type { LightAnswer } from '../light/index.js';
 import {
@@ -25,6 +26,7 @@ import type { Need } from './need.js';
 /** What the questions answered, as far as needs are concerned. */
 export interface NeedsAsked {
   readonly assembly: Assembly;
+  readonly hold: Hold;
   readonly brief: Brief;
   readonly parts: PartBook;
   readonly light: LightAnswer;
@@ -82,7 +84,7 @@ function countGrips(part: Part, need: Serves['need']): number {
   return (part.grips ?? []).filter((g) => g.use === 'carry' && g.place === place).length;
 }
 
-function listHolds({ assembly, brief }: NeedsAsked): Draft[] {
+function listHolds({ assembly, brief, hold }: NeedsAsked): Draft[] {
   const asked = new Set([
     ...(brief.scenes ?? []).flatMap((s) => s.hold ?? []),
     // A brief without scenes is filmed as the setup is held.
@@ -98,7 +100,11 @@ function listHolds({ assembly, brief }: NeedsAsked): Draft[] {
         unit: 'holds',
         wanted,
         there: count(assembly.items.filter(isOwn)),
-        with: count(assembly.items),
+        // A grip where no hand can take it holds nothing.
+        with:
+          kinds.includes(assembly.setup.hold) && hold.state === 'needs'
+            ? Math.min(count(assembly.items), wanted - 1)
+            : count(assembly.items),
         by: assembly.items
           .filter((p) => !isOwn(p) && countGrips(p.part, id) > 0)
           .map((p) => p.item.id),
@@ -152,17 +158,17 @@ function listLight({ light }: NeedsAsked): Draft[] {
     })),
   );
   const worst = cases.reduce((a, b) => (b.stops > a.stops ? b : a));
-  const wanted = Math.max(0, worst.stops - light.toleranceStops);
+  const wanted = Math.max(0, worst.stops);
   const inside = light.inside.at(-1)!.to;
-  const held = worst.exposing.held.at(-1)!.to - worst.exposing.bare.at(-1)!.to;
   const gap = worst.exposing.gaps.find((g) => g.scene === worst.scene && g.side === 'bright');
   return [
     {
       id: 'light-control',
       unit: 'stops',
       wanted,
-      there: inside,
-      with: gap ? Math.max(0, wanted - (gap.stops - light.toleranceStops)) : Math.max(held, wanted),
+      // What the tolerance forgives is not wanted.
+      there: inside >= wanted - light.toleranceStops ? wanted : inside,
+      with: gap ? Math.max(0, wanted - gap.stops) : wanted,
       scenes: [
         ...new Set(
           cases.filter((c) => c.stops > light.toleranceStops).flatMap((c) => c.scene.name ?? []),

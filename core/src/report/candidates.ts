@@ -14,6 +14,7 @@ import {
   isMountFull,
   listMatingMounts,
   listTurnsDeg,
+  rigFromMount,
   spreadTurnsDeg,
   listSlidesMm,
   suggestTurnDeg,
@@ -35,6 +36,7 @@ import {
   type Reach,
 } from '../fit/index.js';
 import { findWorstGap } from '../light/index.js';
+import { measureShort } from '../needs/index.js';
 import type { Finding } from './questions.js';
 import { noSense, type Sense } from './sense.js';
 import { compareReports, countFindings, reportOn, type Report } from './report.js';
@@ -52,6 +54,8 @@ export interface Change {
   readonly gapStops: number;
   /** How many more inputs there are for sound. */
   readonly inputs: number;
+  /** How much of each need is short afterwards, as a share of what is wanted; needs that are not short are left out. */
+  readonly short: Readonly<Partial<Record<Serves['need'], number>>>;
   readonly stops: number;
   readonly risks: number;
   /** Findings that it brings and that it ends, heaviest first; notes are left out. */
@@ -79,6 +83,8 @@ export type Candidate =
       readonly onto: { readonly itemId: string; readonly mountId: string };
       readonly keyUnknown: boolean;
       readonly change: Change;
+      /** What it takes between it and the mount: an arm under a screen. */
+      readonly between?: Chain;
     }
   | {
       readonly state: 'does-not-fit';
@@ -176,6 +182,12 @@ export function measureChange(before: Report, after: Report): Change {
     darkH: measureDarkChange(before, after),
     gapStops: measureGapStops(after) - measureGapStops(before),
     inputs: after.sound.usable.length - before.sound.usable.length,
+    short: Object.fromEntries(
+      after.needs().flatMap((need) => {
+        const short = measureShort(need) ?? 0;
+        return short > 1e-6 ? [[need.id, short / need.wanted]] : [];
+      }),
+    ),
     stops: is.stops - was.stops,
     risks: is.risk - was.risk,
     appears: appears.filter(isWeighty),
@@ -393,7 +405,7 @@ function judgeOnMount(
 }
 
 /** How many places are tried for a part that is asked for by its need. */
-const mostPlaces = 4;
+const mostPlaces = 6;
 
 interface Place {
   readonly parent: PlacedItem;
@@ -401,6 +413,30 @@ interface Place {
   readonly own: Mount;
   readonly rank: number;
 }
+
+/** Kinds of mount that things are fastened to. */
+const fasteners: readonly Mount['kind'][] = [
+  'quarter-20',
+  'three-eighths-16',
+  'cold-shoe',
+  'nato-rail',
+  'rosette-m6',
+];
+
+/** Kinds that stand on what they are fastened to: a handle over the rig, a screen or a microphone above it. */
+const upright: readonly Part['kind'][] = [
+  'top-handle',
+  'monitor',
+  'microphone',
+  'receiver',
+  'loupe',
+];
+const isUpright = ({ kind }: Part): boolean => upright.includes(kind);
+
+/** The cosine within which a mount looks up (estimate: 45°). */
+const upCosine = 0.7;
+const looksUp = (parent: PlacedItem, mount: Mount): boolean =>
+  rigFromMount(parent, mount).rotation.z[2] > upCosine;
 
 /** Free mounts of the rig that take a part, the firmest and least covered first; at most `most`. */
 function listPlaces(context: AskContext, part: Part, most: number): Place[] {
@@ -416,7 +452,8 @@ function listPlaces(context: AskContext, part: Part, most: number): Place[] {
       const firm = mate.resists === 'blocked' || mate.resists === 'teeth' ? 0 : 1;
       const hidden = covered.has(`${parent.item.id} ${mount.id}`) ? 4 : 0;
       const usual = own.carrier ? 0 : 2;
-      places.push({ parent, mount, own, rank: firm + hidden + usual });
+      const aside = isUpright(part) && !looksUp(parent, mount) ? 3 : 0;
+      places.push({ parent, mount, own, rank: firm + hidden + usual + aside });
     }
   }
   return places.sort((a, b) => a.rank - b.rank || a.parent.number - b.parent.number).slice(0, most);
@@ -453,6 +490,94 @@ export function* listFittings(
   }
 }
 
+/** So many free mounts are tried for a part that goes there only with something between. */
+const mostBetween = 3;
+/** One arm or plate between is what a builder does; with more it is another part that is wanted. */
+const mostLinks = 2;
+
+const reachesOf = new WeakMap<AskContext, Map<Mount, Reach>>();
+
+/** What can stand between a mount and a part, the cheapest chains of it: adaptors, and arms, on which a screen stands. */
+function reachOver(context: AskContext, mount: Mount): Reach {
+  const known = reachesOf.get(context) ?? new Map<Mount, Reach>();
+  reachesOf.set(context, known);
+  let reach = known.get(mount);
+  if (!reach) {
+    const arms = [...context.parts.values()].filter((p) => p.kind === 'arm' && p.mounts.length > 1);
+    reach = measureReachOver(mount, [...listAdaptors(context.parts), ...arms], 'price');
+    known.set(mount, reach);
+  }
+  return reach;
+}
+
+/** Free mounts that something may be put onto to carry a part, those that look up first. */
+function listBases(context: AskContext): { readonly parent: PlacedItem; readonly mount: Mount }[] {
+  const { assembly, fit } = context.report;
+  const covered = new Set(fit.solidity?.covers().map((c) => `${c.itemId} ${c.mountId}`));
+  return assembly.items
+    .flatMap((parent) =>
+      parent.part.mounts
+        .filter((m) => fasteners.includes(m.kind) && !m.carrier)
+        .filter((m) => !isMountFull(assembly, parent.item.id, m))
+        .map((mount) => ({
+          parent,
+          mount,
+          rank:
+            (looksUp(parent, mount) ? 0 : 3) +
+            (hasTrait(parent.part, 'camera') ? 1 : 0) +
+            (covered.has(`${parent.item.id} ${mount.id}`) ? 4 : 0),
+        })),
+    )
+    .sort((a, b) => a.rank - b.rank || a.parent.number - b.parent.number);
+}
+
+/** The best way to fit a part with an arm or an adaptor between, on one of the likeliest mounts; undefined where there is none. */
+function judgeWithBetween(
+  context: AskContext,
+  one: Asked,
+): Extract<Candidate, { state: 'fits' }> | undefined {
+  let best: Extract<Candidate, { state: 'fits' }> | undefined;
+  let tried = 0;
+  for (const { parent, mount } of listBases(context)) {
+    if (tried >= mostBetween) break;
+    const chain = findChain(reachOver(context, mount), one.part);
+    if (!chain || chain.links.length === 0 || chain.links.length > mostLinks) continue;
+    tried += 1;
+    const onto = { itemId: parent.item.id, mountId: mount.id };
+    const edit = createChainEdit(
+      context.report.assembly,
+      withPart(context.parts, one.part),
+      onto,
+      chain,
+      one.item,
+      context.makeId,
+    );
+    if (!edit) continue;
+    const change = measureChange(baseOf(context), reportAfter(context, edit, one.part));
+    if (best && !isBetterChange(change, best.change)) continue;
+    best = { state: 'fits', ...one, edit, onto, keyUnknown: false, change, between: chain };
+  }
+  return best;
+}
+
+/** Whether a part is of use without being fitted anywhere: headphones, a card, a filter in the pocket. */
+const isTakenAlong = (part: Part): boolean =>
+  hasTrait(part, 'loose') || !part.mounts.some((m) => m.carrier);
+
+/** What taking a part along changes: it is carried, and nothing hangs on the rig. */
+function takeAlong(context: AskContext, one: Asked): Candidate {
+  const { setup } = context.report.assembly;
+  const edit: Edit = { type: 'wear', setupId: setup.id, item: one.item };
+  return {
+    state: 'fits',
+    ...one,
+    edit,
+    onto: { itemId: setup.body, mountId: '' },
+    keyUnknown: false,
+    change: measureChange(baseOf(context), reportAfter(context, edit, one.part)),
+  };
+}
+
 function judgeForNeed(context: AskContext, one: Asked): Candidate {
   let best: Extract<Candidate, { state: 'fits' }> | undefined;
   let roomless = false;
@@ -472,6 +597,12 @@ function judgeForNeed(context: AskContext, one: Asked): Candidate {
       change,
     };
   }
+  // Where it would stand in another part, something between may bring it clear.
+  if (!best || best.change.stops > 0) {
+    const raised = judgeWithBetween(context, one);
+    if (raised && (!best || isBetterChange(raised.change, best.change))) best = raised;
+  }
+  if (!best && isTakenAlong(one.part)) return takeAlong(context, one);
   return (
     best ?? {
       state: 'does-not-fit',
@@ -526,7 +657,17 @@ export function* judgeCandidates(
 ): Generator<Candidate, void, undefined> {
   const { assembly } = context.report;
   if (ask.kind === 'need' || ask.kind === 'anywhere') {
-    for (const one of asked) yield judgeForNeed(context, one);
+    // What shields from wind is a microphone in its fur, in the place of the one that has none.
+    const bare =
+      ask.kind === 'need' && ask.need === 'wind-shield'
+        ? assembly.items.find((p) => p.part.kind === 'microphone')
+        : undefined;
+    for (const one of asked) {
+      const stands = bare && one.part.kind === bare.part.kind;
+      yield stands
+        ? judgeInPlace(context, { kind: 'replace', itemId: bare.item.id }, one)
+        : judgeForNeed(context, one);
+    }
     return;
   }
   const placed = assembly.byId.get(ask.itemId);
@@ -577,7 +718,11 @@ export function sortCandidates(
     candidates.map((c) => {
       const sense = senseOf(c.part);
       const isBad = c.state === 'fits' && c.change.stops > 0;
-      return [c, [Number(isBad), ...sense.rank]];
+      // Of two that serve the same need the one that closes more of it.
+      const left = c.state === 'fits' && sense.need ? (c.change.short[sense.need.id] ?? 0) : 0;
+      // And of two that close as much the one with which less is short: a microphone in its fur before a bare one.
+      const others = c.state === 'fits' && sense.need ? Object.keys(c.change.short).length : 0;
+      return [c, [Number(isBad), ...sense.rank, left, others]];
     }),
   );
   const compare = (a: readonly number[], b: readonly number[]): number =>
@@ -590,6 +735,9 @@ export function sortCandidates(
       if (sense !== 0) return sense;
       const [x, y] = [measureOrder(a, by), measureOrder(b, by)];
       if (x !== y) return x < y ? -1 : 1;
+      // Of two that are as good the one that costs less.
+      const costs = a.change.spendMinor - b.change.spendMinor;
+      if (by === 'best' && costs !== 0) return costs;
     }
     return a.part.name.localeCompare(b.part.name, 'en') || (a.item.id < b.item.id ? -1 : 1);
   });

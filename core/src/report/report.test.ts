@@ -257,7 +257,14 @@ describe('candidates for a mount', () => {
         part: { id: kind, name: kind, kind, ...more },
         item: { id: `${kind} ${stops}`, partId: kind, owned: false },
         inDrawer: false,
-        change: { stops, risks: kind === 'adaptor' ? -1 : 0, notes: 0, appears: [], goes: [] },
+        change: {
+          stops,
+          risks: kind === 'adaptor' ? -1 : 0,
+          spendMinor: 0,
+          short: {},
+          appears: [],
+          goes: [],
+        },
       }) as unknown as Candidate;
     const list = [
       one('adaptor'),

@@ -87,7 +87,7 @@ export function reportOn(assembly: Assembly, parts: PartBook, options: ReportOpt
     assembly,
     brief,
     hold,
-    needs: () => (needs ??= listNeeds({ assembly, brief, parts, ...told })),
+    needs: () => (needs ??= listNeeds({ assembly, hold, brief, parts, ...told })),
     centreMm: measureCentreMm(assembly.mass),
     ...told,
     ...splitAside((found.flat() as Finding[]).sort(compareFindings), assembly),

@@ -1,4 +1,4 @@
-import type { Brief } from '../brief/index.js';
+import type { Brief, BriefOverrides } from '../brief/index.js';
 import { listUsedItems } from './refs.js';
 import type {
   Attitude,
@@ -134,6 +134,12 @@ export type Edit =
   /** Changes an individual of the kit; one that is not in it yet joins it, to be taken along. */
   | { readonly type: 'set-item'; readonly item: KitItem }
   | { readonly type: 'set-brief'; readonly brief: Brief }
+  /** What one setup has otherwise than its rig’s brief; undefined where it has nothing. */
+  | {
+      readonly type: 'set-setup-brief';
+      readonly setupId: string;
+      readonly brief: BriefOverrides | undefined;
+    }
   | { readonly type: 'set-settings'; readonly settings: Rig['settings'] }
   | { readonly type: 'set-hold-test'; readonly test: Rig['holdTest'] }
   | {
@@ -477,6 +483,11 @@ function change(rig: Rig, edit: Edit): Rig {
       };
     case 'set-brief':
       return { ...rig, brief: edit.brief };
+    case 'set-setup-brief':
+      return withSetup(rig, edit.setupId, ({ brief: _, ...setup }) => ({
+        ...setup,
+        ...(edit.brief && Object.keys(edit.brief).length > 0 ? { brief: edit.brief } : {}),
+      }));
     case 'set-settings': {
       const { settings: _, ...rest } = rig;
       const some = edit.settings && Object.keys(edit.settings).length > 0;

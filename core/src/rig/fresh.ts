@@ -137,6 +137,7 @@ function mapEditIds(edit: Edit, id: (id: string) => string): Edit {
     case 'bring-back':
     case 'set-hold':
     case 'set-brief':
+    case 'set-setup-brief':
     case 'set-settings':
     case 'set-hold-test':
     case 'set-weighing':

@@ -161,6 +161,8 @@ export function sayEdit(edit: Edit, names: Names): string {
         : `Take ${names.part(edit.item.partId)} along`;
     case 'set-brief':
       return 'Change the brief';
+    case 'set-setup-brief':
+      return 'Change what this setup has otherwise';
     case 'set-settings':
       return 'Change what is assumed';
     case 'set-hold-test':

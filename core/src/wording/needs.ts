@@ -45,7 +45,8 @@ export function sayAmount(value: number, unit: NeedUnit): string {
 
 /** Names a need with a capital letter, as a heading has it. */
 export const nameNeed = (need: Pick<Need, 'id'>): string => {
-  const name = needNames[need.id];
+  // By the camera, or by a drive: either is focus.
+  const name = need.id === 'focus-drive' ? 'focus' : needNames[need.id];
   return name.charAt(0).toUpperCase() + name.slice(1);
 };
 

@@ -86,6 +86,7 @@ describe('candidates in words', () => {
     darkH: undefined as number | undefined,
     gapStops: 0,
     inputs: 0,
+    short: {},
     stops: 0,
     risks: 0,
     appears: [],

@@ -84,6 +84,10 @@ const holdNames: Readonly<Record<HoldKind, string>> = {
   'set-down': 'set down on a table',
 };
 
+/** The same as the name of a setup: with a capital letter. */
+export const nameHold = (hold: HoldKind): string =>
+  `${holdNames[hold].charAt(0).toUpperCase()}${holdNames[hold].slice(1)}`;
+
 export function sayHold(hold: HoldKind): string {
   return holdNames[hold];
 }

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import {
   hasTrait,
   createRig,
+  nameHold,
   readRigFile,
   RigFile,
   Problem,
@@ -17,7 +18,6 @@ import {
   SaveRigBody,
   VersionRecord,
   VersionSummary,
-  type Brief,
 } from '@zucchini/core';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import type { DataSource } from 'typeorm';
@@ -84,25 +84,36 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
     '/api/rigs',
     {
       schema: {
-        summary: 'A new rig from nothing but a body',
+        summary: 'A new rig: its body, and the lens and the job where they are named',
         body: CreateRigBody,
         response: { 201: RigRecord, 400: Problem, 422: Problem },
       },
     },
     async (request, reply) => {
-      const { name, bodyPartId, currency } = request.body;
+      const { name, bodyPartId, lensPartId, currency, brief } = request.body;
       const stored = await transact(database, async (m) => {
-        const body = (await findParts(m, [bodyPartId])).get(bodyPartId);
-        if (!body || !hasTrait(body, 'camera')) {
-          const issue = {
-            path: 'bodyPartId',
-            message: `“${bodyPartId}” is not a camera body of the catalogue`,
-          };
+        const known = await findParts(m, [bodyPartId, ...(lensPartId ? [lensPartId] : [])]);
+        const find = (path: string, id: string, trait: 'camera' | 'optic', what: string) => {
+          const part = known.get(id);
+          if (part && hasTrait(part, trait)) return part;
+          const issue = { path, message: `“${id}” is not a ${what} of the catalogue` };
           throw new ProblemError('unsound', `${issue.path}: ${issue.message}`, { issues: [issue] });
-        }
+        };
+        const body = find('bodyPartId', bodyPartId, 'camera', 'camera body');
+        const lens = lensPartId && find('lensPartId', lensPartId, 'optic', 'lens');
         const ids = { rig: randomUUID(), item: randomUUID(), setup: randomUUID() };
-        const brief: Brief = { currency, limits: {} };
-        return insertRig(m, createRig(ids, name, body, brief), now());
+        const hold = brief?.scenes?.find((s) => s.hold)?.hold;
+        const begun = createRig(
+          ids,
+          name,
+          body,
+          { limits: {}, ...brief, currency },
+          {
+            ...(hold ? { setup: { name: nameHold(hold), hold } } : {}),
+            ...(lens ? { lens: { itemId: randomUUID(), part: lens } } : {}),
+          },
+        );
+        return insertRig(m, begun, now());
       });
       return reply.status(201).send(toRecord(stored));
     },

@@ -1,4 +1,5 @@
 import type {
+  CreateRigBody,
   Imported,
   Issue,
   KitItem,
@@ -100,8 +101,7 @@ export const api = {
   deletePart: (id: string) => call<undefined>('DELETE', `/api/parts/${encodeURIComponent(id)}`),
   listKit: () => call<{ items: KitItem[] }>('GET', '/api/kit').then((r) => r.items),
   loadDemo: () => call<{ ids: string[] }>('POST', '/api/demo', {}),
-  createRig: (name: string, bodyPartId: string, currency: string) =>
-    call<RigRecord>('POST', '/api/rigs', { name, bodyPartId, currency }),
+  createRig: (body: CreateRigBody) => call<RigRecord>('POST', '/api/rigs', body),
   importRig: (text: string) => call<Imported>('POST', '/api/rigs/import', text),
   findRig: (id: string) => call<RigRecord>('GET', at(id)),
   sketchRig: (id: string) =>

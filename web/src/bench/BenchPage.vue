@@ -21,6 +21,7 @@ import TroubleBox from '../shared/TroubleBox.vue';
 import { showTheme, theme } from '../theme/theme';
 import { useBench } from '../desk/benchStore';
 import { warmCandidates } from './candidates/useCandidates';
+import BriefPanel from './panels/BriefPanel.vue';
 import CandidatesPanel from './panels/CandidatesPanel.vue';
 import LeadsPanel from './panels/LeadsPanel.vue';
 import MountsPanel from './panels/MountsPanel.vue';
@@ -153,6 +154,14 @@ async function focusSide(): Promise<void> {
   side.value?.querySelector<HTMLElement>('li button, input, select')?.focus();
 }
 
+// What was asked for by need is taken: the next need stands under the keys.
+watch(
+  () => bench.panel.kind,
+  (now, before) => {
+    if (now === 'needs' && before === 'candidates') void focusSide();
+  },
+);
+
 async function search(): Promise<void> {
   if (!['candidates', 'mounts', 'move'].includes(bench.panel.kind)) {
     bench.panel = { kind: 'mounts', itemId: undefined };
@@ -176,6 +185,10 @@ useKeys({
   },
   w: () => {
     bench.panel = { kind: 'needs' };
+    void focusSide();
+  },
+  b: () => {
+    bench.panel = { kind: 'brief' };
     void focusSide();
   },
   r: () => {
@@ -344,6 +357,7 @@ useKeys({
             :ask="bench.panel.ask"
             :wanted="bench.panel.wanted"
           />
+          <BriefPanel v-else-if="bench.panel.kind === 'brief'" />
           <NeedsPanel v-else-if="bench.panel.kind === 'needs'" />
           <LeadsPanel v-else-if="bench.panel.kind === 'leads'" />
           <MovePanel v-else-if="bench.panel.kind === 'move'" :item-id="bench.panel.itemId" />

@@ -52,6 +52,7 @@ export type Panel =
       readonly wanted?: string;
     }
   | { readonly kind: 'needs' }
+  | { readonly kind: 'brief' }
   | { readonly kind: 'leads' }
   | { readonly kind: 'move'; readonly itemId: string }
   | { readonly kind: 'versions' }

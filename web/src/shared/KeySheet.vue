@@ -12,6 +12,7 @@ const keys: readonly (readonly [string, string])[] = [
   ['/', 'search: free mounts, or parts once a mount is chosen'],
   ['F', 'free mounts of the chosen part'],
   ['W', 'what the job needs: from a need to a part'],
+  ['B', 'the brief: what the job is'],
   ['R', 'what could stand in place of the chosen part'],
   ['C', 'leads: what is plugged into what'],
   ['D', 'sizes in the drawing'],

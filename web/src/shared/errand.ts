@@ -33,6 +33,29 @@ export function toWizard({ rigId, setupId, ask, where, kinds }: Errand): RouteLo
   };
 }
 
+/** What is chosen for a rig that is not there yet; it goes through the wizard and comes back with a part more. */
+export type NewRigState = Readonly<Record<'job' | 'name' | 'currency' | 'body' | 'lens', string>>;
+
+/** The way into the wizard from a new rig, for its camera or its lens. */
+export function toWizardForNewRig(kind: 'body' | 'lens', state: NewRigState): RouteLocationRaw {
+  return { name: 'new-part', query: { ...state, new: kind, kinds: kind } };
+}
+
+/** For which part of a new rig the wizard was opened; undefined where it was not. */
+export function readNewRig(query: LocationQuery): 'body' | 'lens' | undefined {
+  const kind = one(query, 'new');
+  return kind === 'body' || kind === 'lens' ? kind : undefined;
+}
+
+/** Back to the new rig; with the part where one was stored. */
+export function toNewRig(query: LocationQuery, partId?: string): RouteLocationRaw {
+  const { new: kind, kinds: _, ...state } = query;
+  return {
+    name: 'new-rig',
+    query: { ...state, ...(partId && typeof kind === 'string' ? { [kind]: partId } : {}) },
+  };
+}
+
 function readAsk(query: LocationQuery): Ask {
   const [item, mount, need] = ['item', 'mount', 'need'].map((name) => one(query, name));
   if (item && mount) return { kind: 'mount', itemId: item, mountId: mount };

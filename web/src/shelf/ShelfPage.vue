@@ -6,7 +6,6 @@ import { api, ApiError } from '../api/client';
 import AppButton from '../shared/AppButton.vue';
 import TopBar from '../shared/TopBar.vue';
 import TroubleBox from '../shared/TroubleBox.vue';
-import NewRigForm from './NewRigForm.vue';
 import ShelfPlate from './ShelfPlate.vue';
 import ShelfFigures from './ShelfFigures.vue';
 import { useShelf } from './useShelf';
@@ -15,7 +14,6 @@ const router = useRouter();
 const trouble = ref<{ title: string; issues?: readonly Issue[] }>();
 const told = ref('');
 const busy = ref(false);
-const starting = ref(false);
 const leaving = ref<string>();
 
 const state = computed(() =>
@@ -123,16 +121,10 @@ onMounted(load);
               @change="bringFile"
             />
           </label>
-          <AppButton look="main" @click="starting = true">New rig</AppButton>
+          <AppButton look="main" @click="router.push({ name: 'new-rig' })">New rig</AppButton>
         </div>
       </div>
 
-      <NewRigForm
-        v-if="starting"
-        class="mt-6"
-        @cancel="starting = false"
-        @created="(id) => router.push({ name: 'bench', params: { id } })"
-      />
       <TroubleBox v-if="trouble" class="mt-6" :title="trouble.title" :issues="trouble.issues">
         <AppButton class="mt-2" small @click="load">Read the shelf again</AppButton>
       </TroubleBox>
@@ -150,17 +142,16 @@ onMounted(load);
 
       <p v-if="state === 'loading' && !trouble" class="text-faint mt-10">Reading the shelf …</p>
 
-      <section
-        v-else-if="state === 'empty' && !starting"
-        class="border-line mt-8 border-y py-12 text-center"
-      >
+      <section v-else-if="state === 'empty'" class="border-line mt-8 border-y py-12 text-center">
         <h2 class="font-serif text-2xl">Nothing planned yet</h2>
         <p class="mx-auto mt-3 max-w-md">
           A rig starts with a camera body. You add what it is to carry, one mount at a time, and see
           at once whether it goes together, how it hangs and what it costs.
         </p>
         <div class="mt-6 flex justify-center gap-3">
-          <AppButton look="main" @click="starting = true">Start with a body</AppButton>
+          <AppButton look="main" @click="router.push({ name: 'new-rig' })"
+            >Start with a job</AppButton
+          >
           <AppButton :disabled="busy" @click="bringDemo">Look at the demo first</AppButton>
         </div>
       </section>

@@ -13,6 +13,7 @@ import {
   setupBudgetMs,
   tellFinding,
   tryEdit,
+  sayList,
   withBudget,
   type Candidate,
   type Edit,
@@ -45,7 +46,12 @@ function tell(report: Report, parts: PartBook, candidate: Candidate): ToldCandid
   const { appears, goes } = candidate.change;
   const before = createNames(report.assembly, parts);
   const { itemId, mountId } = candidate.onto;
-  const where = mountId ? `${before.mount(itemId, mountId)} of ${before.item(itemId)}` : '';
+  const isWorn = candidate.edit.type === 'wear';
+  const where = isWorn
+    ? 'taken along'
+    : mountId
+      ? `on ${before.mount(itemId, mountId)} of ${before.item(itemId)}${candidate.between ? `, with ${sayList(candidate.between.links.map((l) => l.part.name))} between` : ''}`
+      : '';
   if (appears.length === 0 && goes.length === 0) return { candidate, appears: [], goes: [], where };
   const after = createNames(tryEdit(report.assembly, candidate.edit, parts), parts);
   return {

@@ -105,7 +105,15 @@ const orderWords: Readonly<Record<CandidateOrder, string>> = {
 
 function take(c: Extract<Candidate, { state: 'fits' }>): void {
   bench.apply(c.edit);
+  if (c.edit.type === 'wear') {
+    // It stands nowhere on the rig: back to what is still short.
+    bench.panel = { kind: 'needs' };
+    announce(`${c.part.name} taken along`);
+    return;
+  }
   bench.select(c.item.id);
+  // Asked for by a need, the next need comes next.
+  if (props.ask.kind === 'need') bench.panel = { kind: 'needs' };
   announce(`${c.part.name} fitted`);
 }
 
@@ -236,9 +244,9 @@ function sayTurnover(brought: number, ended: number): string {
           <span v-if="saySense(sense(c.part))" class="text-leaf block text-xs">{{
             saySense(sense(c.part))
           }}</span>
-          <span v-if="ask.kind === 'need'" class="text-faint block text-xs"
-            >on {{ told.get(c.item.id)?.where }}</span
-          >
+          <span v-if="ask.kind === 'need'" class="text-faint block text-xs">{{
+            told.get(c.item.id)?.where
+          }}</span>
         </button>
         <template v-if="c.change.appears.length + c.change.goes.length > 0">
           <button

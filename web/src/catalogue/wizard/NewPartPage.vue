@@ -27,7 +27,7 @@ import QuestionField from './QuestionField.vue';
 import SheetReader from './SheetReader.vue';
 import { dropPartDraft, keepPartDraft, readPartDrafts, type PartDraft } from './partDraft';
 import { useDraft } from './useDraft';
-import { readErrand, toBench } from '../../shared/errand';
+import { readErrand, readNewRig, toBench, toNewRig } from '../../shared/errand';
 
 /** A part from what a shop page states: its kind, a few figures, and the drawing that they make. */
 const catalogue = useCatalogue();
@@ -42,6 +42,7 @@ const form = useTemplateRef('form');
 const route = useRoute();
 /** Where the part is to go once it is stored, if it was asked for on the bench. */
 const errand = computed(() => readErrand(route.query));
+const newRig = computed(() => readNewRig(route.query));
 
 // What was being described is never lost: it is kept at each answer, and offered when the page is opened again.
 const place = globalThis.localStorage as Storage | undefined;
@@ -86,6 +87,9 @@ onMounted(async () => {
   if (!catalogue.lines) await catalogue.load();
   const { like } = route.query;
   if (typeof like === 'string') await startLike(like);
+  // For a new rig it is known what is described.
+  const wanted = newRig.value && things.find((t) => t.kind === newRig.value);
+  if (wanted && !thing.value) await choose(wanted);
 });
 
 const groupWords: Record<Thing['group'], string> = {
@@ -144,6 +148,10 @@ async function store(): Promise<void> {
       await router.push(toBench(errand.value, making.part.id, route.query));
       return;
     }
+    if (newRig.value) {
+      await router.push(toNewRig(route.query, making.part.id));
+      return;
+    }
     catalogue.filter = {};
     catalogue.chosen = making.part.id;
     await router.push({ name: 'catalogue' });
@@ -167,6 +175,12 @@ async function store(): Promise<void> {
         :to="{ name: 'bench', params: { id: errand.rigId } }"
         class="text-leaf text-xs hover:underline"
         >← back to the bench</RouterLink
+      >
+      <RouterLink
+        v-else-if="newRig"
+        :to="toNewRig(route.query)"
+        class="text-leaf text-xs hover:underline"
+        >← back to the new rig</RouterLink
       >
       <RouterLink v-else :to="{ name: 'catalogue' }" class="text-leaf text-xs hover:underline"
         >← back to the catalogue</RouterLink

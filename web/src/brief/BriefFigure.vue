@@ -1,0 +1,30 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import FigureField from '../form/FigureField.vue';
+import type { BriefEditing } from './useBrief';
+
+/** One figure of the brief, with where it comes from; what is refused stays in it, with why. */
+const props = defineProps<{
+  editing: BriefEditing;
+  path: string;
+  label: string;
+  unit: string;
+  placeholder?: string;
+  /** Where it stands in a row, the label stands above. */
+  above?: boolean;
+}>();
+const figure = computed(() => props.editing.get(props.path) as number | undefined);
+</script>
+
+<template>
+  <FigureField
+    :label="label"
+    :unit="unit"
+    :labelled="above ? 'above' : undefined"
+    :placeholder="placeholder ?? 'not said'"
+    :model-value="figure"
+    :hint="editing.becauseOf(path)"
+    :issue="editing.issueAt(path)"
+    @update:model-value="(v) => editing.set(path, v)"
+  />
+</template>
