@@ -32,6 +32,7 @@ import {
 import { createDemoRigFile, readDemo, readDemoCatalogue } from '../tools/demo-files.ts';
 import { createBenchRig } from './rigs.ts';
 import { printLast } from './last.ts';
+import { printLight } from './light.ts';
 import { listReals, printReals } from './reals.ts';
 import { measureCatalogue } from './catalogue.ts';
 import { printServer } from './server.ts';
@@ -95,6 +96,7 @@ const collider = await loadCollider();
 
 printReals(catalogue, collider, time);
 printLast(catalogue, collider, time);
+printLight(catalogue, collider, time);
 
 printGrowth(
   'Whole report, full Fit with geometry in it; nothing kept but shapes',

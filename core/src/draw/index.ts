@@ -9,3 +9,4 @@ export * from './forces.js';
 export * from './svg.js';
 export * from './sketch.js';
 export * from './page.js';
+export * from './gaze.js';

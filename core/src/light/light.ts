@@ -146,6 +146,39 @@ function measureFront(
   };
 }
 
+interface Choosing {
+  readonly pieces: GlassPieces;
+  readonly choices: readonly FilterChoice[];
+}
+
+// What can stand before a lens follows from the kit, not from how the rig stands: it is worked out once while one drags.
+const known = new WeakMap<
+  object,
+  { readonly parts: PartBook; readonly of: Map<string, Choosing> }
+>();
+
+/** What of a kit can stand before a lens, and every set of filters of it. Kept by the kit, which is never changed in place. */
+function chooseGlass(assembly: Assembly, parts: PartBook, front: Front, even: EvenAsked): Choosing {
+  const { kit } = assembly.rig;
+  let entry = known.get(kit);
+  if (entry?.parts !== parts) {
+    entry = { parts, of: new Map() };
+    known.set(kit, entry);
+  }
+  const key = JSON.stringify([front, even]);
+  let choosing = entry.of.get(key);
+  if (!choosing) {
+    const list = kit.flatMap((item): KitGlass[] => {
+      const part = assembly.byId.get(item.id)?.part ?? parts.get(item.partId);
+      return part ? [{ id: item.id, part }] : [];
+    });
+    const pieces = listGlassPieces(list, even);
+    choosing = { pieces, choices: listFilterChoices(front, pieces) };
+    entry.of.set(key, choosing);
+  }
+  return choosing;
+}
+
 /** Glass that is built in: none, or one of the filters inside the body. */
 function listInside(body: Part | undefined): StopSpan[] {
   const { ndStops = [], ndRange } = body?.exposes ?? {};
@@ -200,8 +233,7 @@ export function measureLight(assembly: Assembly, parts: PartBook, brief: Brief):
     const even = evenAt({ angles });
     const onRig = path?.lens.item.id === itemId;
     const front = measureFront(part, angles, onRig ? path : undefined);
-    const pieces = listGlassPieces(kit, even);
-    const choices = listFilterChoices(front, pieces);
+    const { pieces, choices } = chooseGlass(assembly, parts, front, even);
     const takes = addSpans(
       inside,
       uniteSpans(choices.filter((c) => !c.cuts).flatMap((c) => c.takes)),

@@ -1,2 +1,3 @@
 export * from './need.js';
 export * from './list.js';
+export * from './doubts.js';

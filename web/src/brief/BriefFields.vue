@@ -225,6 +225,9 @@ const cells = computed(() => (props.narrow ? 'grid-cols-1' : 'grid-cols-2'));
           @update:model-value="(v) => toggleTool(tool, v)"
         />
       </div>
+      <p v-if="editing.doubtAt('limits.tools')" class="text-blossom mt-1 text-xs">
+        ▲ {{ editing.doubtAt('limits.tools') }}
+      </p>
     </fieldset>
   </section>
 

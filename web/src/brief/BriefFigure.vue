@@ -14,6 +14,10 @@ const props = defineProps<{
   above?: boolean;
 }>();
 const figure = computed(() => props.editing.get(props.path) as number | undefined);
+const doubt = computed(() => {
+  const said = props.editing.doubtAt(props.path);
+  return said === undefined ? undefined : `▲ ${said}`;
+});
 </script>
 
 <template>
@@ -23,7 +27,7 @@ const figure = computed(() => props.editing.get(props.path) as number | undefine
     :labelled="above ? 'above' : undefined"
     :placeholder="placeholder ?? 'not said'"
     :model-value="figure"
-    :hint="editing.becauseOf(path)"
+    :hint="doubt ?? editing.becauseOf(path)"
     :issue="editing.issueAt(path)"
     @update:model-value="(v) => editing.set(path, v)"
   />

@@ -1,4 +1,11 @@
-import { Brief, mergeBrief, withoutStale, findBecause, type BriefOverrides } from '@zucchini/core';
+import {
+  Brief,
+  listBriefDoubts,
+  mergeBrief,
+  withoutStale,
+  findBecause,
+  type BriefOverrides,
+} from '@zucchini/core';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useBench } from '../desk/benchStore';
 
@@ -65,6 +72,14 @@ export function useBrief(scope = ref<'rig' | 'setup'>('rig')) {
   const issueAt = (path: Path): string | undefined => refused.value.get(path)?.why;
   const becauseOf = (path: Path): string | undefined => findBecause(stored.value?.because, path);
 
+  const doubts = computed(() => {
+    const assembly = bench.report?.assembly;
+    return stored.value && assembly ? listBriefDoubts(stored.value, assembly) : [];
+  });
+  /** What is odd about a figure that is stored all the same. */
+  const doubtAt = (path: Path): string | undefined =>
+    doubts.value.find((d) => d.path === path)?.message;
+
   function store(next: Brief): void {
     const now = stored.value!;
     const brief = withoutStale(now, next);
@@ -120,7 +135,7 @@ export function useBrief(scope = ref<'rig' | 'setup'>('rig')) {
     store(next);
   }
 
-  return { stored, get, set, take, issueAt, becauseOf };
+  return { stored, get, set, take, issueAt, doubtAt, becauseOf };
 }
 
 export type BriefEditing = ReturnType<typeof useBrief>;

@@ -25,6 +25,7 @@ import AppButton from '../shared/AppButton.vue';
 import WorkingLines from '../shared/WorkingLines.vue';
 import BandChart from './BandChart.vue';
 import FrameView from './FrameView.vue';
+import SeeingSection from './SeeingSection.vue';
 import StackSection from './StackSection.vue';
 import { useGlass } from './useGlass';
 
@@ -325,4 +326,5 @@ const glassOnIt = computed(() => light.value.stack?.standing.some((s) => findGla
       />
     </section>
   </template>
+  <SeeingSection />
 </template>

@@ -20,6 +20,7 @@ import CentreMark from './layers/CentreMark.vue';
 import ClashLayer from './layers/ClashLayer.vue';
 import CreepLayer from './layers/CreepLayer.vue';
 import ForcesLayer from './layers/ForcesLayer.vue';
+import GazeLayer from './layers/GazeLayer.vue';
 import GrainDefs from './layers/GrainDefs.vue';
 import HangLayer from './layers/HangLayer.vue';
 import LeaderDots from './layers/LeaderDots.vue';
@@ -139,6 +140,7 @@ const summary = computed(
           "
         />
         <LeaderDots :labels="labels" />
+        <GazeLayer />
         <HangLayer :centre="centre" />
         <ForcesLayer v-if="acting" :acting="acting" />
         <CreepLayer />
