@@ -1,4 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
+import { mapItemRefs, type Imported, type RigFile } from '@zucchini/core';
 import { checkAccess, chooseOption, saved, strip } from './bench.ts';
 
 const side = (page: Page) => page.getByRole('region', { name: 'Working' }).first();
@@ -166,4 +167,52 @@ test('a lens that is not there is described on the way, and nothing chosen is lo
   await expect(page.getByRole('region', { name: 'The stack' })).toContainText('Plover 40');
   // Nobody has said how wide it opens: the brief's own stops are taken, and nothing is made up of its view.
   await expect(strip(page, 'Light')).toContainText('stop');
+});
+
+test('a gap at noon is told, closed by what is offered, and its band read; sound says who goes where', async ({
+  page,
+}) => {
+  const file = (await (await page.request.get('/api/rigs/mark-1/file')).json()) as RigFile;
+  const own = mapItemRefs(file.rig, (ref) => `noon-${ref.itemId}`);
+  const reply = await page.request.post('/api/rigs/import', {
+    data: { ...file, rig: { ...own, id: 'noon', name: 'Noon' }, versions: [] },
+  });
+  await page.goto(`/rigs/${((await reply.json()) as Imported).id}`);
+  await expect(strip(page, 'Light')).toContainText('2.1 stops short');
+  await page.locator('body').press('4');
+  await expect(side(page)).toContainText('past ≈ 5.9 stops a variable filter shows a cross');
+  const scenes = side(page).getByRole('list', { name: 'Scenes, and where they are not held' });
+  await expect(scenes).toContainText('2.1 stops short · EV 12 – 15');
+  // Another lens of the set has another gap.
+  await chooseOption(side(page).getByLabel('Lens', { exact: true }), 'Ember 35 T2.1');
+  await expect(scenes).toContainText('1 stop short · EV 12 – 15');
+  await side(page).getByRole('button', { name: 'What closes it cheapest?' }).click();
+  const sets = side(page).getByRole('table', { name: 'Glass that closes it' });
+  await expect(sets).toContainText('round, 77 mm');
+  await expect(sets).toContainText('nothing of this size closes it');
+  await checkAccess(page);
+  await sets.getByRole('button', { name: 'Take it along' }).first().click();
+  await expect(strip(page, 'Light')).toContainText('holds in every scene');
+  await expect(scenes).not.toContainText('short');
+  await page.keyboard.press('z');
+  await expect(strip(page, 'Light')).toContainText('2.1 stops short');
+  // The picture, by the focal length.
+  await side(page).getByRole('slider', { name: 'Focal length' }).fill('50');
+  await expect(side(page)).toContainText('At 50 mm the picture is clean.');
+  await expect(side(page)).toContainText('39.6° × 27.0°');
+
+  await page.locator('body').press('5');
+  await expect(strip(page, 'Sound')).toContainText('2 unheard');
+  await expect(side(page)).toContainText('the leads that are missing stand under Fit');
+  await page.locator('body').press('1');
+  for (const lead of ['Duet two-channel receiver', 'Reed short microphone']) {
+    await side(page)
+      .getByRole('button', { name: new RegExp(`^Plug .* and ${lead}$`, 'u') })
+      .first()
+      .click();
+  }
+  await page.locator('body').press('5');
+  await expect(strip(page, 'Sound')).toContainText('2 of 2 inputs');
+  await expect(side(page)).toContainText('Reed short microphone + Duet two-channel receiver');
+  await checkAccess(page);
 });

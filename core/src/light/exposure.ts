@@ -33,7 +33,10 @@ export interface Timing {
 export function listTimings(brief: Brief): Timing[] {
   const { picture } = brief;
   const own = (framesPerS: number): number =>
-    picture?.shutterS ?? measureTimeS(framesPerS, picture?.shutterDeg ?? usualShutterDeg);
+    picture?.shutterS === undefined
+      ? measureTimeS(framesPerS, picture?.shutterDeg ?? usualShutterDeg)
+      : // No frame is exposed longer than it lasts.
+        Math.min(picture.shutterS, 1 / framesPerS);
   const listed = (brief.deliverables ?? []).map((d): Timing => ({
     name: d.name,
     framesPerS: d.framesPerS,

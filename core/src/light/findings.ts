@@ -162,15 +162,15 @@ export const glassTurns = defineFinding(
     weight: 'risk; a note where a ring can be reached only once something is off',
     when: 'what stands before the lens spoils other glass: a box on a ring that is turned, a ring inside a box or behind other glass, glass with a right way up before a ring that turns, two pairs of polarisers',
     offers: '',
-    sentence: ({ items: [one, other], facts }, n) => {
-      const [a, b] = [n.item(one!), n.item(other!)];
+    sentence: ({ items, facts }, n) => {
+      const [a, b] = [sayList(items.slice(0, -1).map((id) => n.item(id))), n.item(items.at(-1)!)];
       switch (facts.why) {
         case 'turns-the-box':
           return `You turn ${b} with the ring of ${a}: it is clamped onto that.`;
         case 'ring-in-the-box':
           return `You cannot turn ${a} while ${b} is on: its ring stands inside.`;
         case 'turned-along':
-          return `You turn ${a} along with the ring of ${b}, and it has a right way up.`;
+          return `You turn ${a} along with the ring of ${b}; what has a right way up must not turn.`;
         case 'buried':
           return `You turn ${b} along with the ring of ${a}, which it is screwed into.`;
         case 'two-polarisers':
@@ -184,12 +184,25 @@ export const glassTurns = defineFinding(
   },
 );
 
+/** Faults of one cause are one trouble: all the glass that a front or a ring turns along. */
+function listTroubles(faults: readonly StackFault[]) {
+  const troubles: { readonly why: StackFault['why']; readonly ids: readonly string[] }[] = [];
+  for (const { why, ids } of faults) {
+    const isShared = why === 'turned-by-focus' || why === 'turned-along';
+    const at = troubles.findIndex((t) => isShared && t.why === why && t.ids.at(-1) === ids[1]);
+    const same = troubles[at];
+    if (same) troubles[at] = { why, ids: [...same.ids.slice(0, -1), ids[0], ids[1]] };
+    else troubles.push({ why, ids: [...ids] });
+  }
+  return troubles;
+}
+
 const stackCheck = defineCheck([glassTurns], ({ light }: LightContext) =>
-  (light.stack?.faults ?? []).map(({ why, ids }) =>
+  listTroubles(light.stack?.faults ?? []).map(({ why, ids }) =>
     createFinding(
       glassTurns,
       why === 'buried' ? 'note' : 'risk',
-      { items: [...ids], key: why },
+      { items: ids, key: why },
       { why },
     ),
   ),

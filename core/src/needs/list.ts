@@ -17,6 +17,7 @@ import {
   isShielded,
   measureNeededNits,
   measureShadedNits,
+  readNits,
   type SeenScreen,
 } from '../sight/index.js';
 import { countHeard, type Sound } from '../sound/index.js';
@@ -248,7 +249,7 @@ function listClient(assembly: Assembly, brief: Brief): Draft[] {
         there: Math.min(1, Math.max(0, own - ownScreens)),
         with: Math.min(1, Math.max(0, outs(assembly.items) - ownScreens)),
         scenes: [],
-        at: 'by a lead',
+        at: undefined,
       },
     ];
   }
@@ -518,6 +519,10 @@ export function listNeeds(asked: NeedsAsked): Need[] {
   return [...places, ...all].map((draft): Need => {
     const { by, ...need } = draft;
     const serves = (part: Part) => servesNeed(part, need.id);
+    // A screen that is dimmer than what is there is no help.
+    const helps = (part: Part): boolean =>
+      need.unit !== 'nits' ||
+      (part.screens ?? []).some((s) => (readNits(part, s) ?? Infinity) > (need.with ?? 0));
     const stated = assembly.items.filter((p) => !isOwn(p) && serves(p.part)).map((p) => p.item.id);
     const used = new Set(listSetupItems(assembly.setup));
     const worn = new Set(assembly.setup.worn ?? []);
@@ -531,6 +536,7 @@ export function listNeeds(asked: NeedsAsked): Need[] {
           return (
             part !== undefined &&
             serves(part) &&
+            helps(part) &&
             !assembly.byId.has(item.id) &&
             !used.has(item.id) &&
             !worn.has(item.id)

@@ -61,7 +61,7 @@ describe('a need', () => {
     );
     expect(say({ with: 1, servedBy: ['mic'] })).toBe('served by MIC');
     expect(say({ atHome: ['mic'] })).toBe(
-      '1 microphone short; MIC would serve it and stays at home here',
+      '1 microphone short; MIC would help, and stays at home here',
     );
   });
 

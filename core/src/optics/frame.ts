@@ -11,9 +11,9 @@ import {
   type Vec3,
 } from '../placement/index.js';
 import { placeSolids, type Assembly, type PlacedItem } from '../rig/index.js';
-import { listCornersMm, type Point2, type Solid } from '../solid/index.js';
+import { listCornersMm, mayMeet, measureBounds, type Point2, type Solid } from '../solid/index.js';
 import { measureGaze, type OpticalPath } from './path.js';
-import { measureSpread } from './view.js';
+import { createView, measureSpread } from './view.js';
 
 /** A part that shows in the picture. */
 export interface Intruder {
@@ -124,16 +124,20 @@ export function listInPicture(
       [0, 1],
     ].map(([u, v]) => [(x / far + u! * blur) / spread.across, (y / far + v! * blur) / spread.up]);
   };
+  const seen = createView(path, pupilMm, focalMm).bounds;
   return assembly.items.flatMap((placed): Intruder[] => {
     if (placed === path.lens) return [];
     const outlines = placeSolids(placed).flatMap(({ solid, rigFromSolid }) => {
-      if (solid.surface === 'glass') return [];
+      // What the boxes about it and about the view keep apart cannot show.
+      if (solid.surface === 'glass' || !mayMeet(measureBounds(solid, rigFromSolid), seen, 0)) {
+        return [];
+      }
       return listClouds(solid).flatMap((cloud) => {
-        const seen = cutAhead(
+        const cloudAhead = cutAhead(
           cloud.map((p) => see(rigFromSolid, p)),
           nearMm,
         );
-        const hull = polygonHull(seen.flatMap(toPicture).map(([x, y]) => [x, y]));
+        const hull = polygonHull(cloudAhead.flatMap(toPicture).map(([x, y]) => [x, y]));
         const inside = hull ? clipToPicture(hull) : [];
         return inside.length >= 3 && Math.abs(polygonArea(inside.map(([x, y]) => [x, y]))) > 1e-6
           ? [inside]

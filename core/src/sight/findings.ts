@@ -42,7 +42,7 @@ export const screenTooDim = defineFinding(
     when: 'the brightest screen that is looked at is dimmer than the brightest scene of the brief wants (estimate), a hood in its box counted, and no loupe or finder shields the eye',
     offers: '',
     sentence: ({ items: [screen], facts: f }, n) =>
-      `You look at ${n.item(screen!)} at ${sayEv(f.ev)}: it has ${sayNits(f.nits)}${f.hooded ? ' under its hood' : ''}, and ≈ ${sayNits(f.neededNits)} are wanted there.`,
+      `The screen of ${n.item(screen!)} has ${sayNits(f.nits)}${f.hooded ? ' under its hood' : ''}, and at ${sayEv(f.ev)} you want ≈ ${sayNits(f.neededNits)}.`,
     why: 'A picture that the sun washes out hides wrong exposure and soft focus until it is too late.',
     todo: 'Shade it by a hood, take a brighter one, or use a loupe; never point a loupe or a long lens at the sun.',
   },

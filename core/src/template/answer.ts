@@ -226,6 +226,43 @@ export function createFromAnswers(
   return { making, missing, guessed, answers };
 }
 
+/** Facts of a part that are asked under another name. */
+const askedAs: Readonly<Record<string, string>> = {
+  'exposes.ndStops': 'ndInside',
+  'glass.hardStops': 'glassStops',
+  'tracks.count': 'tracks',
+  'tracks.safety': 'safetyTrack',
+  'cell.energyWh': 'innerWh',
+  'cell.maxA': 'cellMaxA',
+  'medium.family': 'mediaFamily',
+};
+
+/**
+ * The question that a refused place of a part stands beside: its figure, or the fact that was asked.
+ *
+ *     findQuestionName('glass.stops.0.1') // 'stops'
+ */
+export function findQuestionName(path: string): string {
+  const steps = path.split('.');
+  const known = askedAs[steps.slice(0, 2).join('.')];
+  if (known) return known;
+  const groups = [
+    'figures',
+    'exposes',
+    'glass',
+    'hears',
+    'link',
+    'drive',
+    'draw',
+    'cell',
+    'medium',
+    'charger',
+  ];
+  if (groups.includes(steps[0]!)) return steps[1] ?? steps[0]!;
+  if (steps[0] === 'serves') return steps[2] ?? 'serves';
+  return steps[0]!;
+}
+
 /** The figures of a body for the cages that go round it: as stated, or read off its shape. */
 export function readBodyFigures(part: Part): BodyFigures | undefined {
   if (part.kind !== 'body') return undefined;

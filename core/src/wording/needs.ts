@@ -46,7 +46,12 @@ export function sayAmount(value: number, unit: NeedUnit): string {
 /** Names a need with a capital letter, as a heading has it. */
 export const nameNeed = (need: Pick<Need, 'id'>): string => {
   // By the camera, or by a drive: either is focus.
-  const name = need.id === 'focus-drive' ? 'focus' : needNames[need.id];
+  const name =
+    need.id === 'focus-drive'
+      ? 'focus'
+      : need.id === 'video-link'
+        ? 'a picture for others'
+        : needNames[need.id];
   return name.charAt(0).toUpperCase() + name.slice(1);
 };
 
@@ -77,7 +82,7 @@ export function sayNeed(need: Need, nameOf: (itemId: string) => string): string 
         ? 'served twice'
         : `served twice: ${need.there !== undefined && need.there >= need.wanted ? 'by the camera and ' : ''}by ${by}`;
     case 'at-home':
-      return `${lacks}${where}; ${home} would serve it and stays at home here`;
+      return `${lacks}${where}; ${home} would help, and ${need.atHome.length === 1 ? 'stays' : 'stay'} at home here`;
     case 'short':
       return `${lacks}${where}`;
     case 'unknown':

@@ -43,9 +43,12 @@ const entries = computed(() =>
       <span class="font-serif text-base">{{ words.name }}</span>
       <span class="min-w-0 flex-1 text-right leading-tight">
         <span class="block truncate font-medium tabular-nums">{{ figure.main }}</span>
-        <span class="text-faint block truncate text-xs tabular-nums" :title="figure.detail">{{
-          figure.detail
-        }}</span>
+        <!-- What is longer than the figure is cut: it must not take room from the others. -->
+        <span
+          class="text-faint block w-0 min-w-full truncate text-xs tabular-nums"
+          :title="figure.detail"
+          >{{ figure.detail }}</span
+        >
       </span>
       <WeightMark
         v-if="figure.state === 'stops' || figure.state === 'risk' || figure.state === 'well'"

@@ -35,6 +35,7 @@ const cells = computed(() => (props.narrow ? 'grid-cols-2' : 'grid-cols-4'));
         <AppButton
           small
           look="quiet"
+          class="whitespace-nowrap"
           :aria-label="`Take out ${s.name}`"
           @click="editing.set(`scenes.${i}`, undefined)"
           >Take out</AppButton

@@ -61,7 +61,7 @@ const sayScene = (s: Light['scenes'][number]) =>
       <span
         v-for="ev in ticks"
         :key="ev"
-        class="text-faint absolute -translate-x-1/2 text-[0.65rem]"
+        class="text-faint absolute -translate-x-1/2 text-[0.65rem] whitespace-nowrap"
         :style="{ left: `${at(ev)}%` }"
         :title="nearest(ev)"
         >{{ ev === ticks.at(-1) ? `EV ${ev}` : ev }}</span

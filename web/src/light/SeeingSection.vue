@@ -130,7 +130,7 @@ const hasLoupe = computed(() =>
     </ul>
     <p v-if="needed !== undefined && brightest !== undefined" class="text-faint mt-1 text-xs">
       At {{ sayEv(brightest) }} ≈ {{ sayNumber(Math.round(needed / 10) * 10) }} cd/m² are wanted
-      bare (estimate: 400 cd/m² want a hood outdoors, 1 000 are judged in sun){{
+      bare (estimate: 400 cd/m² want a hood outdoors, {{ sayNumber(1000) }} are judged in sun){{
         shielded ? '; at the eye none of it counts' : ''
       }}.
     </p>

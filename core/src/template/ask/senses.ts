@@ -225,11 +225,19 @@ export function askSenses(kind: PartKind): PartQuestion[] {
   ];
 }
 
-/** "2, 4, 6" as stops; undefined where nothing was said or it holds no figure. */
+/**
+ * "2, 4, 6" as stops, or as the share of light that passes, “1/4, 1/16”; rising, each once. Undefined where nothing was said or
+ * it holds no figure.
+ */
 function readStopsList(text: unknown): number[] | undefined {
   if (typeof text !== 'string') return undefined;
-  const found = text.match(/\d+(?:[.,]\d+)?/gu)?.map((t) => Number(t.replace(',', '.')));
-  return found?.filter((stops) => stops > 0);
+  const found = [...text.matchAll(/(?:1\s*[/∕]\s*)?\d+(?:[.,]\d+)?/gu)].map(([piece]) => {
+    const [one, part] = piece.split(/\s*[/∕]\s*/u);
+    const value = Number((part ?? one!).replace(',', '.'));
+    return part === undefined ? value : Math.round(Math.log2(value) * 10) / 10;
+  });
+  if (found.length === 0) return undefined;
+  return [...new Set(found.filter((stops) => stops > 0))].sort((a, b) => a - b);
 }
 
 /** Leaves out what was not said; undefined where nothing was. */

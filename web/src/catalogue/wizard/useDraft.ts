@@ -1,4 +1,5 @@
 import {
+  findQuestionName,
   createFromAnswers,
   createPartId,
   listAnswerDoubts,
@@ -101,7 +102,7 @@ export function useDraft(thing: Ref<Thing | undefined>) {
     );
     if (making?.state !== 'malformed') return byName;
     for (const { path, message } of making.issues) {
-      const name = path.replace(/^(?:figures|serves\.\d+)\./u, '').split('.')[0]!;
+      const name = findQuestionName(path);
       if (!byName.has(name)) byName.set(name, message);
     }
     return byName;
