@@ -99,6 +99,13 @@ describe('keys of a screen', () => {
     expect(heard).toEqual(['z', 'z', 'z']);
   });
 
+  it('are heard on a slider, whose own keys are left to it', () => {
+    press('z', {}, new FakeInput('range'));
+    press('ArrowLeft', {}, new FakeInput('range'));
+    press('ArrowLeft', {}, new FakeInput('radio'));
+    expect(heard).toEqual(['z']);
+  });
+
   it('are left to a dialog, and to a control that has used them', () => {
     dialog = {};
     press('z');
