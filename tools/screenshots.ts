@@ -18,19 +18,6 @@ const shots: readonly Shot[] = [
   { name: 'bench-hang', path: '/rigs/mark-1', then: (page) => page.keyboard.press('2') },
   { name: 'bench-shoulder', path: '/rigs/barge', then: (page) => page.keyboard.press('2') },
   {
-    name: 'bench-what-if',
-    path: '/rigs/mark-2',
-    then: async (page) => {
-      await page.keyboard.press('2');
-      await page.getByText('What if', { exact: true }).click();
-      await page.getByLabel('What if this changes').click();
-      await page.getByRole('option').nth(1).click();
-      await page.locator('canvas').waitFor();
-      await page.getByLabel('Place along the sweep').fill('17');
-      await page.getByText('Steadiness and effort', { exact: true }).scrollIntoViewIfNeeded();
-    },
-  },
-  {
     name: 'scale',
     path: '/scale?rig=mark-2',
     then: async (page) => {
@@ -50,14 +37,6 @@ const shots: readonly Shot[] = [
       await page.keyboard.press('ArrowRight');
       await page.locator('[data-mount="halyard front-left"]').click();
       await page.getByText(/parts? fits?$/).waitFor();
-    },
-  },
-  {
-    name: 'bench-part',
-    path: '/rigs/mark-2',
-    then: async (page) => {
-      await page.keyboard.press('ArrowUp');
-      await page.locator('[data-item="yoke"]').first().click();
     },
   },
   {
@@ -105,6 +84,9 @@ const shots: readonly Shot[] = [
       await page.getByText('The same as a table').waitFor();
     },
   },
+  { name: 'bench-light', path: '/rigs/mark-1', then: (page) => page.keyboard.press('4') },
+  { name: 'bench-sound', path: '/rigs/mark-2', then: (page) => page.keyboard.press('5') },
+  { name: 'brief', path: '/rigs/mark-2/brief' },
   {
     name: 'power-sheet',
     path: '/rigs/mark-2',
@@ -150,21 +132,6 @@ HDMI type D in, 1/4"-20 on three edges, L-series plate. DC 7-17 V. Fnord rating 
     },
   },
   {
-    name: 'compare',
-    path: '/catalogue',
-    then: async (page) => {
-      await page.getByLabel('Kind', { exact: true }).click();
-      await page.getByRole('option', { name: 'Monitor', exact: true }).click();
-      await page.getByRole('grid').getByRole('row').nth(1).focus();
-      for (let i = 0; i < 3; i += 1) {
-        await page.keyboard.press('Space');
-        await page.keyboard.press('ArrowDown');
-      }
-      await page.keyboard.press('b');
-      await page.getByRole('button', { name: 'back', exact: true }).click();
-    },
-  },
-  {
     name: 'bench-spend-night',
     path: '/rigs/mark-1',
     then: async (page) => {
@@ -180,7 +147,7 @@ await withDemo(async (browser, address) => {
     await page.goto(`${address}${shot.path}`, { waitUntil: 'networkidle' });
     await page.evaluate(() => document.fonts.ready);
     // What stands where is told once the collision library has come.
-    if (shot.path.startsWith('/rigs/')) await page.getByText('Order of assembly').waitFor();
+    if (/^\/rigs\/[^/]+$/u.test(shot.path)) await page.getByText('Order of assembly').waitFor();
     await shot.then?.(page);
     // Ways out are looked for in a worker: the picture is of what it found.
     await page.getByText('Trying ways out').waitFor({ state: 'detached' });

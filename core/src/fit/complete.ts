@@ -386,6 +386,9 @@ export function listFittingLeads(
   return [...there, ...wishes];
 }
 
+/** So many leads are proposed for one want, since only some are as long as their way. */
+const mostLeads = 6;
+
 function listLeadEdits(assembly: Assembly, parts: PartBook, want: Want): Edit[] {
   // Into a socket that is taken no lead is offered.
   if (isPlugged(assembly, want.source.item.id, want.sourcePort.id)) return [];
@@ -401,12 +404,18 @@ function listLeadEdits(assembly: Assembly, parts: PartBook, want: Want): Edit[] 
       ]
     : [];
   const ids = new Set(assembly.rig.kit.map((i) => i.id));
-  const leads = listFittingLeads(assembly, parts, want.sourcePort, want.port).map((l) => l.item);
-  const kit = leads.filter((i) => ids.has(i.id));
-  const wishes = leads.filter((i) => !ids.has(i.id));
+  const leads = listFittingLeads(assembly, parts, want.sourcePort, want.port);
+  const kit = leads.filter((l) => ids.has(l.item.id)).map((l) => l.item);
+  // Its way is not known yet: the cheapest of each length.
+  const lengths = new Set<number | undefined>();
+  const wishes = leads.flatMap(({ item, part: { cable } }) => {
+    if (ids.has(item.id) || lengths.has(cable?.lengthMm)) return [];
+    lengths.add(cable?.lengthMm);
+    return [item];
+  });
   const from = { item: want.source.item.id, port: want.sourcePort.id };
   const to = { item: want.device.item.id, port: want.port.id };
-  return [...kit, ...inBox, ...wishes].slice(0, 2).map((item) => ({
+  return [...kit, ...inBox, ...wishes].slice(0, mostLeads).map((item) => ({
     type: 'add-cable',
     setupId: assembly.setup.id,
     item,
@@ -428,7 +437,7 @@ export const noLead = defineFinding(
     restsOn: ['ports'],
     weight: 'risk',
     when: 'a screen without a lead that brings its picture, a microphone or receiver without one that takes its sound',
-    offers: 'a lead of the kit, or the cheapest that fits',
+    offers: 'a lead of the kit, or the cheapest that fits and is as long as its way',
     sentence: ({ items: [, source], facts }, n) =>
       `No lead brings the ${facts.carries === 'video' ? 'picture' : 'sound'} ${facts.carries === 'video' ? `from ${n.item(source!)} to ${n.item(facts.toItem)}` : `of ${n.item(facts.toItem)} to ${n.item(source!)}`}${facts.inBoxOf === undefined ? '' : `; one comes in the box of ${n.item(facts.inBoxOf)}`}.`,
     why: 'Without its lead it does nothing, and leads are what is forgotten.',

@@ -1,5 +1,5 @@
 import type { Brief } from '../brief/index.js';
-import { hasTrait, type Tool } from '../part/index.js';
+import { hasTrait, isKeyed } from '../part/index.js';
 import { placeSolids, type Assembly } from '../rig/index.js';
 import { measureReachMm } from '../solid/index.js';
 import { sayG, sayMm, sayStop } from '../words/index.js';
@@ -10,8 +10,6 @@ export interface BriefDoubt {
   readonly path: string;
   readonly message: string;
 }
-
-const keyed = (tool: Tool): boolean => !['none', 'thumb', 'coin'].includes(tool);
 
 /** What of a brief cannot be met by any rig round this camera and lens, or contradicts itself. Empty for a brief that holds together. */
 export function listBriefDoubts(brief: Brief, assembly: Assembly): BriefDoubt[] {
@@ -48,7 +46,7 @@ export function listBriefDoubts(brief: Brief, assembly: Assembly): BriefDoubt[] 
         ]
       : [];
   const tools =
-    schools?.tools === 'none' && limits.tools?.some(keyed)
+    schools?.tools === 'none' && limits.tools?.some(isKeyed)
       ? [{ path: 'limits.tools', message: 'keys are ticked, and you like to need none' }]
       : [];
   return [

@@ -19,6 +19,9 @@ export const Tool = z.enum([
 ]);
 export type Tool = z.infer<typeof Tool>;
 
+/** Whether a tool is more than a hand and what lies in every pocket. */
+export const isKeyed = (tool: Tool): boolean => !['none', 'thumb', 'coin'].includes(tool);
+
 /**
  * The length along which a mount holds: a rail, a shoe bar, a rod pair across its face; a post or a riser along its own
  * normal. Positions are measured from

@@ -254,7 +254,7 @@ describe('candidates for a mount', () => {
     const one = (kind: Part['kind'], stops = 0, more: Partial<Part> = {}) =>
       ({
         state: 'fits',
-        part: { id: kind, name: kind, kind, ...more },
+        part: { id: kind, name: kind, kind, mounts: [], ...more },
         item: { id: `${kind} ${stops}`, partId: kind, owned: false },
         inDrawer: false,
         change: {
@@ -295,6 +295,75 @@ describe('candidates for a mount', () => {
       expect(sorted(on, voices)[0]).toBe('receiver 0');
       expect(sorted(on, { ...noBrief, sound: { onCameraMics: 1 } })[0]).toBe('microphone 0');
       expect(sorted(on, noBrief)[0]).toBe('adaptor 0');
+    });
+
+    it('of the same rank what a school speaks against comes later, and says so', () => {
+      const on = createTestRig([body, handle], [joint('h', 'handle.base', 'body.rail')], {
+        brief: {
+          ...voices,
+          schools: { power: 'own-cells', makers: 'one', rods: 'none', tools: 'none' },
+        },
+      });
+      const sense = createSense(measureReport(on.rig, 'low', on.parts));
+      const tap: Part = { ...body, id: 'tap', kind: 'tap', mounts: [] };
+      const rod: Part = { ...tap, id: 'rod', kind: 'rod' };
+      const key = { tool: 'hex-4', seconds: 20 } as const;
+      const mount = handle.mounts[0]!;
+      const keyed: Part = {
+        ...tap,
+        id: 'keyed',
+        kind: 'adaptor',
+        mounts: [{ ...mount, fastening: key }],
+      };
+      const plain: Part = { ...tap, id: 'plain', kind: 'adaptor' };
+      expect([tap, rod, keyed, plain].map((p) => sense(p).against)).toEqual([
+        ['power'],
+        ['rods'],
+        ['tools'],
+        [],
+      ]);
+      expect(saySense(sense(rod))).toBe('stands on rods, and you like to have none');
+      const last = (p: Part) => sense(p).rank.at(-2);
+      expect(last(rod)).toBeGreaterThan(last(plain)!);
+      const wish: Part = { ...tap, id: 'wish', serves: [{ need: 'wireless-audio', channels: 2 }] };
+      expect(saySense(sense(wish))).toBe(
+        'you lack wireless sound: 2 channels; feeds several, and you like each to have its own cell',
+      );
+    });
+
+    it('who buys ahead has what serves more scenes before what is put on first', () => {
+      const brief = (buys: 'today' | 'ahead'): Brief => ({
+        ...noBrief,
+        schools: { buys },
+        scenes: [
+          { name: 'Quay', wirelessChannels: 1, fromEv: 15, toEv: 15 },
+          { name: 'Deck', wirelessChannels: 1, onCameraMics: 1 },
+        ],
+        wishes: [{ need: 'wireless-audio', weight: 'must' }],
+      });
+      const radio: Part = {
+        ...body,
+        id: 'radio',
+        kind: 'filter',
+        serves: [{ need: 'wireless-audio', channels: 2 }],
+      };
+      const mic: Part = {
+        ...body,
+        id: 'mic',
+        kind: 'microphone',
+        serves: [{ need: 'microphone', channels: 1 }],
+      };
+      const first = (buys: 'today' | 'ahead') => {
+        const made = createTestRig([body, handle], [joint('h', 'handle.base', 'body.rail')], {
+          brief: brief(buys),
+        });
+        const sense = createSense(measureReport(made.rig, 'low', made.parts));
+        const [a, b] = [sense(radio).rank, sense(mic).rank];
+        const i = a.findIndex((v, at) => v !== b[at]);
+        return a[i]! < b[i]! ? 'radio' : 'mic';
+      };
+      expect(first('today')).toBe('mic');
+      expect(first('ahead')).toBe('radio');
     });
 
     it('says what it would close, and by how much', () => {

@@ -100,15 +100,24 @@ export const needMarks: Readonly<Record<NeedState, 'well' | 'risk' | 'note'>> = 
   unknown: 'note',
 };
 
+/** What a part does that somebody of a school would rather not have. */
+const againsts: Partial<Record<Sense['against'][number], string>> = {
+  tools: 'needs a key, and you like to need none',
+  rods: 'stands on rods, and you like to have none',
+  power: 'feeds several, and you like each to have its own cell',
+  makers: 'of another maker, and you like one range',
+};
+
 /** Why a part stands where it does in a list of candidates; empty where it has no reason of its own. */
-export function saySense({ need, isFirst }: Sense): string {
+export function saySense({ need, isFirst, against }: Sense): string {
   const first = isFirst ? 'first: what comes later is fastened to it' : '';
-  if (!need) return first;
+  const likes = against.flatMap((school) => againsts[school] ?? []);
+  if (!need) return [first, ...likes].filter(Boolean).join('; ');
   const short = measureShort(need) ?? 0;
   const scenes = need.scenes.length > 1 ? `, in ${need.scenes.length} scenes` : '';
   const lack =
     need.unit === 'pieces' || need.unit === 'level'
       ? `you lack ${needNames[need.id]}`
       : `you lack ${needNames[need.id]}: ${sayAmount(short, need.unit)}`;
-  return [first, `${lack}${scenes}`].filter(Boolean).join('; ');
+  return [first, `${lack}${scenes}`, ...likes].filter(Boolean).join('; ');
 }

@@ -10,6 +10,8 @@ const props = defineProps<{
   label: string;
   unit: string;
   placeholder?: string;
+  /** What becomes of it, where nothing else is said of it. */
+  note?: string;
   /** Where it stands in a row, the label stands above. */
   above?: boolean;
 }>();
@@ -27,7 +29,7 @@ const doubt = computed(() => {
     :labelled="above ? 'above' : undefined"
     :placeholder="placeholder ?? 'not said'"
     :model-value="figure"
-    :hint="doubt ?? editing.becauseOf(path)"
+    :hint="doubt ?? editing.becauseOf(path) ?? note"
     :issue="editing.issueAt(path)"
     @update:model-value="(v) => editing.set(path, v)"
   />

@@ -112,6 +112,7 @@ const cells = computed(() => (props.narrow ? 'grid-cols-2' : 'grid-cols-4'));
           :path="`scenes.${i}.readyMin`"
           label="Ready within"
           unit="min"
+          note="kept, not judged yet"
         />
         <div class="flex flex-col gap-1 text-xs">
           <TickField
@@ -129,6 +130,9 @@ const cells = computed(() => (props.narrow ? 'grid-cols-2' : 'grid-cols-4'));
       </div>
     </li>
   </ol>
+  <p v-if="scenes.length > 0" class="text-faint mt-1 text-xs">
+    The colour of the light and how loud it is are kept for you; nothing is judged by them yet.
+  </p>
   <p v-else class="text-faint mt-1 text-xs">
     No scene yet: without one nothing is said of light, wind or how it is held.
   </p>

@@ -58,7 +58,7 @@ export const schools: readonly School[] = [
     name: 'makers',
     label: 'Makers',
     options: [
-      ['one', 'one range', 'What is made together goes together.'],
+      ['one', 'one range', 'What is made together goes together, and is offered first.'],
       ['best', 'the best of each', 'Every joint between makers is looked at twice.'],
     ],
   },
@@ -66,8 +66,8 @@ export const schools: readonly School[] = [
     name: 'buys',
     label: 'Bought for',
     options: [
-      ['today', 'this job', 'What serves only one scene is named.'],
-      ['ahead', 'what is coming', 'What serves several scenes counts for more.'],
+      ['today', 'this job', 'What people put on first comes first.'],
+      ['ahead', 'what is coming', 'What serves more scenes is offered first.'],
     ],
   },
 ];

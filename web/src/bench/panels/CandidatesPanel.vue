@@ -12,6 +12,7 @@ import {
   sayMount,
   sayPartKind,
   saySense,
+  type Sense,
   sayWhyNot,
   sortCandidates,
   type Ask,
@@ -78,6 +79,7 @@ const kinds = computed(() =>
 );
 /** Of the rig as it is, not as it is looked at with one of them on. */
 const sense = computed(() => createSense(bench.settled!));
+const isSensible = ({ need, isFirst }: Sense): boolean => need !== undefined || isFirst;
 const listed = computed(() => {
   const wanted = listSearchWords(text.value);
   const all = found.value
@@ -241,9 +243,12 @@ function sayTurnover(brought: number, ended: number): string {
             :class="c.change.stops > 0 ? 'text-tomato' : 'text-faint'"
             >{{ sayChange(c, currency).join(' · ') }}</span
           >
-          <span v-if="saySense(sense(c.part))" class="text-leaf block text-xs">{{
-            saySense(sense(c.part))
-          }}</span>
+          <span
+            v-if="saySense(sense(c.part))"
+            class="block text-xs"
+            :class="isSensible(sense(c.part)) ? 'text-leaf' : 'text-faint'"
+            >{{ saySense(sense(c.part)) }}</span
+          >
           <span v-if="ask.kind === 'need'" class="text-faint block text-xs">{{
             told.get(c.item.id)?.where
           }}</span>
