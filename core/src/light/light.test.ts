@@ -15,7 +15,7 @@ import {
   squareOf,
   variable,
 } from '../testing/optics.js';
-import { joint } from '../testing/rigs.js';
+import { cube, joint, mountAt } from '../testing/rigs.js';
 import { brightnessTable, Deliverable, Scene } from '../brief/index.js';
 import { fromStops, Glass, toStops, type Part } from '../part/index.js';
 import { cross, dot, toUnit, type Vec3 } from '../placement/index.js';
@@ -344,6 +344,42 @@ describe('the band of a setup', () => {
     expect(light.lenses[0]!.exposings[0]!.held).toEqual([
       { from: expect.closeTo(5.61, 2), to: expect.closeTo(12.64, 2) },
     ]);
+  });
+
+  it('counts a filter that drops into an adapter for every lens that goes through it', () => {
+    const face = (id: string, side: 'body' | 'lens', family: string) =>
+      mountAt(
+        id,
+        'lens-mount',
+        side,
+        [side === 'lens' ? 0 : 20, 0, 0],
+        [side === 'lens' ? -1 : 1, 0, 0],
+        [0, 0, 1],
+        {
+          family,
+        },
+      );
+    const adapter = cube('adapter', 100, {
+      kind: 'lens-adapter',
+      mounts: [face('rear', 'lens', 'F'), face('front', 'body', 'G')],
+      exposes: { ndRange: [2, 7] },
+    });
+    const old = (id: string): Part => {
+      const lens = lensOf(id, 77);
+      const [rear, ...others] = lens.mounts;
+      return { ...lens, mounts: [{ ...rear!, family: 'G' }, ...others] };
+    };
+    const light = lightOf(
+      [camera, adapter, old('lens'), old('other'), lensOf('own', 77)],
+      pictureBrief(6, 12),
+      [joint('a', 'adapter.rear', 'body.lens'), joint('l', 'lens.rear', 'adapter.front')],
+      { lenses: ['lens', 'other', 'own'].map((item) => ({ item, share: 0.3 })) },
+    );
+    const heldTo = (id: string) =>
+      light.lenses.find((l) => l.itemId === id)!.exposings[0]!.held.at(-1)!.to;
+    expect(heldTo('lens')).toBeCloseTo(6.64 + 7, 2);
+    expect(heldTo('other')).toBeCloseTo(6.64 + 7, 2);
+    expect(heldTo('own')).toBeCloseTo(6.64, 2);
   });
 
   it('ends where a variable filter shows its cross, and its maker’s word goes before the angle', () => {

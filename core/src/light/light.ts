@@ -64,6 +64,8 @@ export interface LensLight {
   readonly stops: StopRange;
   readonly angles: Angles | undefined;
   readonly front: Front;
+  /** What the filters inside the body take, and those that drop into an adapter behind it, stops. */
+  readonly inside: readonly StopSpan[];
   readonly pieces: GlassPieces;
   readonly choices: readonly FilterChoice[];
   readonly exposings: readonly Exposing[];
@@ -81,8 +83,6 @@ export interface Light {
   readonly lenses: readonly LensLight[];
   /** Lenses that say nothing of their stops, and a brief that asks for none: nothing can be computed for them. */
   readonly unknown: readonly string[];
-  /** What the filters inside the body take, stops. */
-  readonly inside: readonly StopSpan[];
   /** How pairs of polarisers are judged before a lens. */
   readonly evenAt: (lens: Pick<LensLight, 'angles'>) => EvenAsked;
   /** What stands before the lens on the rig. */
@@ -158,7 +158,13 @@ const known = new WeakMap<
 >();
 
 /** What of a kit can stand before a lens, and every set of filters of it. Kept by the kit, which is never changed in place. */
-function chooseGlass(assembly: Assembly, parts: PartBook, front: Front, even: EvenAsked): Choosing {
+function chooseGlass(
+  assembly: Assembly,
+  parts: PartBook,
+  list: readonly KitGlass[],
+  front: Front,
+  even: EvenAsked,
+): Choosing {
   const { kit } = assembly.rig;
   let entry = known.get(kit);
   if (entry?.parts !== parts) {
@@ -168,10 +174,6 @@ function chooseGlass(assembly: Assembly, parts: PartBook, front: Front, even: Ev
   const key = JSON.stringify([front, even]);
   let choosing = entry.of.get(key);
   if (!choosing) {
-    const list = kit.flatMap((item): KitGlass[] => {
-      const part = assembly.byId.get(item.id)?.part ?? parts.get(item.partId);
-      return part ? [{ id: item.id, part }] : [];
-    });
     const pieces = listGlassPieces(list, even);
     choosing = { pieces, choices: listFilterChoices(front, pieces) };
     entry.of.set(key, choosing);
@@ -179,19 +181,29 @@ function chooseGlass(assembly: Assembly, parts: PartBook, front: Front, even: Ev
   return choosing;
 }
 
-/** Glass that is built in: none, or one of the filters inside the body. */
-function listInside(body: Part | undefined): StopSpan[] {
-  const { ndStops = [], ndRange } = body?.exposes ?? {};
-  return uniteSpans([
-    { from: 0, to: 0 },
-    ...ndStops.map((stops) => ({ from: stops, to: stops })),
-    ...(ndRange ? [{ from: ndRange[0], to: ndRange[1] }] : []),
-  ]);
+/** Glass inside a body, or that drops into an adapter: none of it, or one filter of each. */
+function listInside(parts: readonly Part[]): readonly StopSpan[] {
+  return parts.reduce<readonly StopSpan[]>(
+    (sum, { exposes: { ndStops = [], ndRange } = {} }) =>
+      addSpans(
+        sum,
+        uniteSpans([
+          { from: 0, to: 0 },
+          ...ndStops.map((stops) => ({ from: stops, to: stops })),
+          ...(ndRange ? [{ from: ndRange[0], to: ndRange[1] }] : []),
+        ]),
+      ),
+    [{ from: 0, to: 0 }],
+  );
 }
+
+/** What makes a lens go through the adapters that are on the rig: the same rear as the one that is on them. */
+const findRear = (lens: Part): string | undefined =>
+  lens.mounts.find((m) => m.kind === 'lens-mount' && m.side === 'lens')?.family;
 
 /**
  * Over which range of scene brightness a setup holds its exposure, lens by lens: with its stops, its ISO and its shutter, with the
- * filters inside the body, and with every set of filters of the kit that can stand before the lens. EV100 = log₂(N² ∕ t)
+ * filters inside the body and its adapters, and with every set of filters of the kit that can stand before the lens. EV100 = log₂(N² ∕ t)
  * − log₂(ISO ∕ 100); glass adds its stops. Exponential in the filters of the kit, for at most three at a time.
  */
 export function measureLight(assembly: Assembly, parts: PartBook, brief: Brief): Light {
@@ -202,7 +214,6 @@ export function measureLight(assembly: Assembly, parts: PartBook, brief: Brief):
   const isos = listIsos(body?.part, brief);
   const toleranceStops = measureSetting(rig.settings, 'holdsWithinStops');
   const scenes = listLitScenes(brief);
-  const inside = listInside(body?.part);
   const sensor = body?.part.sensorMm;
   const kit = rig.kit.flatMap((item): KitGlass[] => {
     const part = assembly.byId.get(item.id)?.part ?? parts.get(item.partId);
@@ -233,7 +244,12 @@ export function measureLight(assembly: Assembly, parts: PartBook, brief: Brief):
     const even = evenAt({ angles });
     const onRig = path?.lens.item.id === itemId;
     const front = measureFront(part, angles, onRig ? path : undefined);
-    const { pieces, choices } = chooseGlass(assembly, parts, front, even);
+    const isAdapted = path !== undefined && findRear(part) === findRear(path.lens.part);
+    const inside = listInside([
+      ...(body ? [body.part] : []),
+      ...(isAdapted ? path.adapters.map((p) => p.part) : []),
+    ]);
+    const { pieces, choices } = chooseGlass(assembly, parts, kit, front, even);
     const takes = addSpans(
       inside,
       uniteSpans(choices.filter((c) => !c.cuts).flatMap((c) => c.takes)),
@@ -247,6 +263,7 @@ export function measureLight(assembly: Assembly, parts: PartBook, brief: Brief):
         stops,
         angles,
         front,
+        inside,
         pieces,
         choices,
         exposings: timings.map((timing): Exposing => {
@@ -273,7 +290,6 @@ export function measureLight(assembly: Assembly, parts: PartBook, brief: Brief):
     scenes,
     lenses,
     unknown,
-    inside,
     evenAt,
     stack,
     path,

@@ -40,7 +40,7 @@ function listCases(light: Light, lenses: readonly LensLight[], more: GlassPieces
       toleranceStops: light.toleranceStops,
       choices: choices.map((choice) => ({
         needs: needsOf(choice, (id) => fresh.has(id)),
-        held: addSpans(addSpans(bare, light.inside), choice.takes),
+        held: addSpans(addSpans(bare, lens.inside), choice.takes),
       })),
     }));
   });

@@ -160,7 +160,7 @@ function listLight({ light }: NeedsAsked): Draft[] {
   );
   const worst = cases.reduce((a, b) => (b.stops > a.stops ? b : a));
   const wanted = Math.max(0, worst.stops);
-  const inside = light.inside.at(-1)!.to;
+  const inside = lens.inside.at(-1)!.to;
   const gap = worst.exposing.gaps.find((g) => g.scene === worst.scene && g.side === 'bright');
   return [
     {

@@ -64,6 +64,8 @@ describe('a camera as it is described', () => {
     expect(camera({ ndInside: '2, 4, 6' }).exposes).toEqual({ ndStops: [2, 4, 6] });
     expect(camera({ ndInside: '1/64, 1/4, 1/16' }).exposes).toEqual({ ndStops: [2, 4, 6] });
     expect(camera({ ndInside: '0' }).exposes).toEqual({ ndStops: [] });
+    expect(camera({ ndInside: '2 to 7' }).exposes).toEqual({ ndRange: [2, 7] });
+    expect(camera({ ndInside: '2–7 stops' }).exposes).toEqual({ ndRange: [2, 7] });
     expect(camera({}).exposes).toBe(undefined);
   });
 

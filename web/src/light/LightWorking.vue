@@ -71,7 +71,7 @@ const rows = computed(() => {
     ...(now.now
       ? [{ key: 'now', name: 'as it stands on the rig', held: now.now, lead: true }]
       : []),
-    ...listSensibleChoices(light.value, one, now).map(({ choice, held }, i) => ({
+    ...listSensibleChoices(one, now).map(({ choice, held }, i) => ({
       key: `${i}`,
       name: nameChoice(choice),
       held,

@@ -35,11 +35,15 @@ export function askSenses(kind: PartKind): PartQuestion[] {
           iso('baseIso', 'Base ISO', /base|native/iu),
           iso('secondIso', 'Second base ISO', /second|high/iu),
           iso('mostIso', 'Highest ISO', /max|high|up to/iu),
+        ]
+      : []),
+    ...(isCamera || hasTrait(part, 'lens-adapter')
+      ? [
           may({
             name: 'ndInside',
-            label: 'ND filters inside',
+            label: isCamera ? 'ND filters inside' : 'ND filters that drop in',
             type: 'text',
-            hint: 'Stops of each, like “2, 4, 6”; 0 where it has none',
+            hint: 'Stops of each, like “2, 4, 6”, or “2 to 7” of one that is set between; 0 where it has none',
           }),
         ]
       : []),
@@ -230,7 +234,7 @@ export function askSenses(kind: PartKind): PartQuestion[] {
  * it holds no figure.
  */
 function readStopsList(text: unknown): number[] | undefined {
-  if (typeof text !== 'string') return undefined;
+  if (typeof text !== 'string' || readStopsRange(text)) return undefined;
   const found = [...text.matchAll(/(?:1\s*[/∕]\s*)?\d+(?:[.,]\d+)?/gu)].map(([piece]) => {
     const [one, part] = piece.split(/\s*[/∕]\s*/u);
     const value = Number((part ?? one!).replace(',', '.'));
@@ -238,6 +242,16 @@ function readStopsList(text: unknown): number[] | undefined {
   });
   if (found.length === 0) return undefined;
   return [...new Set(found.filter((stops) => stops > 0))].sort((a, b) => a - b);
+}
+
+/** “2 to 7”, “2–7”: a filter that is set anywhere between; undefined for what is none. */
+function readStopsRange(text: unknown): [number, number] | undefined {
+  if (typeof text !== 'string') return undefined;
+  const found = /^\s*(\d+(?:[.,]\d+)?)\s*(?:to|[-–…])\s*(\d+(?:[.,]\d+)?)\s*(?:stops)?\s*$/iu.exec(
+    text,
+  );
+  const [least, most] = (found?.slice(1) ?? []).map((n) => Number(n.replace(',', '.')));
+  return least === undefined || most === undefined || least > most ? undefined : [least, most];
 }
 
 /** Leaves out what was not said; undefined where nothing was. */
@@ -295,6 +309,7 @@ export function toSenses(kind: PartKind, a: Answers): Record<keyof Senses, unkno
       baseIso: first === undefined ? undefined : [first, ...(second === undefined ? [] : [second])],
       mostIso: a['mostIso'],
       ndStops: readStopsList(a['ndInside']),
+      ndRange: readStopsRange(a['ndInside']),
     }),
     glass: kind === 'filter' && isSaid(a['does']) ? readGlass(a) : undefined,
     hears: said({
@@ -326,7 +341,9 @@ export function readSenses(part: Part): Readonly<Record<(typeof senseNames)[numb
     baseIso: exposes?.baseIso?.[0],
     secondIso: exposes?.baseIso?.[1],
     mostIso: exposes?.mostIso,
-    ndInside: exposes?.ndStops && (exposes.ndStops.length ? exposes.ndStops.join(', ') : '0'),
+    ndInside: exposes?.ndRange
+      ? exposes.ndRange.join(' to ')
+      : exposes?.ndStops && (exposes.ndStops.length ? exposes.ndStops.join(', ') : '0'),
     autofocus: part.autofocus,
     stabilised: part.stabilised,
     sealed: part.sealed,
