@@ -57,12 +57,8 @@ const shots: readonly Shot[] = [
   },
   {
     name: 'bench-needs',
-    path: '/rigs/mark-2',
-    then: async (page) => {
-      await page.keyboard.press('w');
-      await page.getByRole('button', { name: /light control/ }).click();
-      await page.getByText(/parts? fits?$/).waitFor();
-    },
+    path: '/rigs/mark-1',
+    then: (page) => page.keyboard.press('w'),
   },
   {
     name: 'bench-ways',

@@ -29,7 +29,7 @@ const entries = computed(() =>
       v-for="{ question, key, words, figure } in entries"
       :key="question"
       type="button"
-      class="border-line relative flex min-w-0 grow basis-auto items-center gap-2 border-r px-3 py-2 xl:gap-3 xl:px-4 text-left last:border-r-0"
+      class="border-line relative flex min-w-0 grow basis-auto flex-col justify-center border-r px-3 py-2 text-left leading-tight xl:px-4 last:border-r-0"
       :class="bench.question === question ? 'bg-sheet' : 'hover:bg-shade/60'"
       :aria-current="bench.question === question ? 'true' : undefined"
       :title="`${words.asks} (key ${key})`"
@@ -40,21 +40,28 @@ const entries = computed(() =>
         class="bg-leaf absolute inset-x-0 top-0 h-[3px]"
         aria-hidden="true"
       />
-      <span class="font-serif text-base">{{ words.name }}</span>
-      <span class="min-w-0 flex-1 text-right leading-tight">
-        <span class="block truncate font-medium tabular-nums">{{ figure.main }}</span>
-        <!-- What is longer than the figure is cut: it must not take room from the others. -->
+      <!-- In a narrow window the figure has a line of its own: it is the last to be cut. -->
+      <span
+        class="grid w-full grid-cols-[1fr_auto] items-baseline gap-x-2 xl:grid-cols-[auto_1fr_auto] xl:gap-x-3"
+      >
+        <span class="font-serif text-base xl:col-start-1 xl:row-start-1">{{ words.name }}</span>
         <span
-          class="text-faint block w-0 min-w-full truncate text-xs tabular-nums"
-          :title="figure.detail"
-          >{{ figure.detail }}</span
+          class="col-span-2 row-start-2 min-w-0 truncate text-right font-medium tabular-nums xl:col-span-1 xl:col-start-2 xl:row-start-1"
+          >{{ figure.main }}</span
         >
+        <WeightMark
+          v-if="figure.state === 'stops' || figure.state === 'risk' || figure.state === 'well'"
+          class="self-center"
+          :weight="figure.state"
+          wordless
+        />
       </span>
-      <WeightMark
-        v-if="figure.state === 'stops' || figure.state === 'risk' || figure.state === 'well'"
-        :weight="figure.state"
-        wordless
-      />
+      <!-- What is longer than the line above it is cut: it must not take room from the others. -->
+      <span
+        class="text-faint block w-0 min-w-full truncate text-right text-xs tabular-nums"
+        :title="figure.detail"
+        >{{ figure.detail }}</span
+      >
     </button>
   </nav>
 </template>
