@@ -13,7 +13,7 @@ import {
 } from './complete.js';
 import { coverCheck } from './cover.js';
 import { entryCheck } from './entry.js';
-import { gloveCheck, reachCheck, screenCheck, unevenCheck } from './hands.js';
+import { gloveCheck, pressCheck, reachCheck, screenCheck, unevenCheck } from './hands.js';
 import { keyCheck, mateCheck, occupancyCheck, stanceCheck, standingCheck } from './joints.js';
 import { circleCheck, flangeCheck, lensLoadCheck, viewCheck } from './lens.js';
 import {
@@ -90,6 +90,7 @@ export const fitChecks = [
   liningCheck,
   leverCheck,
   reachCheck,
+  pressCheck,
   gloveCheck,
   unevenCheck,
   screenCheck,

@@ -96,6 +96,49 @@ function measureToGrip(at: Vec3, grip: Extract<Hold, { state: 'held' }>['grips']
   return measureLength(subtract(at, add(grip.fromMm, scale(way, t))));
 }
 
+export const pressedUnawares = defineFinding(
+  'pressed-unawares',
+  stating<{ readonly itemId: string; readonly controlId: string; readonly apartMm: number }>(),
+  {
+    restsOn: ['shape', 'mounts'],
+    bad: ({ apartMm }) => -apartMm,
+    weight: 'note',
+    when: 'a record button within 20 mm of the line on which a palm holds another part',
+    offers: '',
+    sentence: ({ items: [grip], facts }, n) =>
+      `Your palm on ${n.item(grip!)} lies on the ${n.control(facts.itemId, facts.controlId)} of ${n.item(facts.itemId)}, ≈ ${sayMm(Math.round(facts.apartMm))} from its middle.`,
+    why: 'A press that nobody meant begins a take, or ends one.',
+    todo: 'Hold it farther along, or lock the button in the camera’s menu.',
+  },
+);
+
+/** Nearer to the middle of a palm than this a button is pressed as the hand closes, mm (estimate: half the breadth of a palm round a grip). */
+const underPalmMm = 20;
+
+/** Record buttons that lie where a palm closes round a grip of another part. What a part's maker put under its own grip is meant. */
+export const pressCheck = defineCheck([pressedUnawares], ({ assembly, hold }: FitAsked) => {
+  if (hold.state !== 'held') return [];
+  return assembly.items.flatMap((placed) =>
+    (placed.part.controls ?? []).flatMap((control) => {
+      if (control.use !== 'record' || !isWorked(assembly, placed, control)) return [];
+      const at = placeRay(placed, control.id, control.atMm, [1, 0, 0]).atMm;
+      return hold.contacts.flatMap(({ grip }) => {
+        if (!grip || grip.itemId === placed.item.id) return [];
+        const apartMm = measureToGrip(at, grip);
+        if (apartMm >= underPalmMm) return [];
+        return [
+          createFinding(
+            pressedUnawares,
+            'note',
+            { items: [grip.itemId], key: `${placed.item.id} ${control.id}` },
+            { itemId: placed.item.id, controlId: control.id, apartMm },
+          ),
+        ];
+      });
+    }),
+  );
+});
+
 export const notWithGloves = defineFinding(
   'not-with-gloves',
   stating<{

@@ -373,6 +373,9 @@ const venting = (topMm: number) =>
     },
   });
 
+const pressing = (z: number) =>
+  on([], [], { camera: { controls: [{ id: 'record', use: 'record', atMm: [0, 0, z] }] } });
+
 /** A strap with an eye at either end, at one lug of the body or at both. */
 const strapped = (both: boolean) => {
   const lug = (id: string, y: number) =>
@@ -712,6 +715,8 @@ export const solidFixtures = {
     has: twoHanded({ controls: [{ id: 'record', use: 'record', atMm: [90.1, 60, 0] }] }),
     hasNot: twoHanded({ controls: [{ id: 'record', use: 'record', atMm: [89.9, 60, 0] }] }),
   },
+  // The palm closes round the handle's line at z = 100.
+  'pressed-unawares': { has: pressing(80.1), hasNot: pressing(79.9) },
   'not-with-gloves': {
     has: on([], [], {
       camera: { controls: [{ id: 'wheel', use: 'dials', atMm: [0, 0, 5], sizeMm: 8.9 }] },
