@@ -95,7 +95,7 @@ test('Mark 2 is built from an empty bench by keyboard alone', async ({ page }) =
   await fit(page, 'cleat', 'Duet two-channel receiver');
   await plug(page, /^Petrel: HDMI/, /^Tern 5 monitor: HDMI/, /30 cm/);
   await plug(page, /^Sedge.*3\.5/, /^Duet.*microphone in/, /Sheet/);
-  await plug(page, /^Duet.*line out/, /^Petrel: 3\.5 mm in/, /Brace/);
+  await plug(page, /^Duet.*line out/, /^Petrel: 3\.5 mm in/, /Brace lead, 3.5 mm, 12 cm/);
   await expect(stack(page).getByRole('button')).toHaveCount(11);
   // Held where it hangs level: the hand goes back along the grip.
   await page.keyboard.press('2');
@@ -196,7 +196,7 @@ test('Mark 2 is built from an empty bench by mouse', async ({ page }) => {
     .click();
   await plugByMouse(/^Petrel: HDMI/, /^Tern 5 monitor: HDMI/, /30 cm/);
   await plugByMouse(/^Sedge.*3\.5/, /^Duet.*microphone in/, /Sheet/);
-  await plugByMouse(/^Duet.*line out/, /^Petrel: 3\.5 mm in/, /Brace/);
+  await plugByMouse(/^Duet.*line out/, /^Petrel: 3\.5 mm in/, /Brace lead, 3.5 mm, 12 cm/);
   await expect(page.getByRole('list', { name: 'Planned leads' }).getByRole('listitem')).toHaveCount(
     3,
   );
