@@ -26,6 +26,7 @@ export * from './needs/index.js';
 export * from './report/index.js';
 export * from './mend/index.js';
 export * from './powering/index.js';
+export * from './change/index.js';
 export * from './scale/index.js';
 export * from './template/index.js';
 export * from './words/index.js';

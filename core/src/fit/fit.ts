@@ -8,7 +8,7 @@ import { listCovers, type Cover } from './cover.js';
 import type { Hold } from '../hold/index.js';
 import { listEndEntries } from './entry.js';
 import { measureLensLoads, type LensLoad } from './lens.js';
-import { measureOrder } from './order.js';
+import { measureOrder, type Edge } from './order.js';
 import type { Geometry } from './asked.js';
 import { listLeads, measureLeadWays, type LeadWay } from './plugs.js';
 import { listLeadRooms } from './rooms.js';
@@ -26,6 +26,8 @@ export interface Solidity {
   readonly doesWithout: readonly Entered[];
   /** Item ids in an order in which the setup can be put together; undefined where there is none. */
   readonly order: readonly string[] | undefined;
+  /** Which item must be on before which, as far as the order keeps it. */
+  readonly orderEdges: readonly Edge[];
   readonly leadWays: readonly LeadWay[];
 }
 
@@ -109,6 +111,7 @@ export const fitQuestion = defineQuestion({
       covers: solid.covers,
       doesWithout: solid.entered.filter((e) => !e.wanted),
       order: solid.order.itemIds,
+      orderEdges: solid.order.edges,
       leadWays: solid.leadWays,
     },
   }),

@@ -17,10 +17,12 @@ export interface Order {
   readonly ring: readonly string[];
   /** Rules of parts that no order keeps. */
   readonly broken: readonly { readonly itemId: string; readonly after: After }[];
+  /** What must be on before what, that the order keeps. */
+  readonly edges: readonly Edge[];
 }
 
 /** One must be on before the other. */
-type Edge = readonly [before: string, after: string];
+export type Edge = readonly [before: string, after: string];
 
 function sort(ids: readonly string[], edges: readonly Edge[]): string[] | undefined {
   const waits = new Map(ids.map((id) => [id, 0]));
@@ -122,7 +124,7 @@ export function measureOrder(
     ...access.flatMap((a) => listAccessEdges(a, assembly)),
   ];
   let itemIds = sort(ids, edges);
-  if (!itemIds) return { itemIds: undefined, ring: findRing(ids, edges), broken: [] };
+  if (!itemIds) return { itemIds: undefined, ring: findRing(ids, edges), broken: [], edges };
   const broken: { itemId: string; after: After }[] = [];
   for (const rule of listRules(assembly)) {
     const kept = sort(ids, [...edges, ...rule.edges]);
@@ -131,7 +133,7 @@ export function measureOrder(
       itemIds = kept;
     } else broken.push({ itemId: rule.placed.item.id, after: rule.after });
   }
-  return { itemIds, ring: [], broken };
+  return { itemIds, ring: [], broken, edges };
 }
 
 export const assemblyImpossible = defineFinding(

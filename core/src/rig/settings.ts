@@ -200,6 +200,22 @@ export const assumptions = {
     unit: '',
     source: 'refractive index of the plastic of sheet polarisers',
   },
+  fastenS: {
+    value: 12,
+    unit: 's',
+    source: 'estimate: a joint of which nobody says how long it takes, by hand',
+  },
+  poseS: {
+    value: 3,
+    unit: 's',
+    source: 'estimate: a screen or an arm that is turned on its own hinge',
+  },
+  plugS: { value: 5, unit: 's', source: 'estimate: a plug found, put in or drawn' },
+  pickToolS: {
+    value: 8,
+    unit: 's',
+    source: 'estimate: a tool found in the pocket and put away again',
+  },
   toolKeyMm: { value: 60, unit: 'mm', source: 'estimate: long arm of a small hex key' },
   toolCoinMm: { value: 25, unit: 'mm', source: 'estimate: a coin between two fingers' },
   toolThumbMm: { value: 20, unit: 'mm', source: 'estimate: fingertips round a knob' },

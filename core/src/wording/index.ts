@@ -8,3 +8,4 @@ export * from './hang-lines.js';
 export * from './slip-lines.js';
 export * from './powering.js';
 export * from './needs.js';
+export * from './change.js';

@@ -1,5 +1,15 @@
 <script setup lang="ts">
-import { sayHold } from '@zucchini/core';
+import {
+  isTaken,
+  measureChangeover,
+  measureReport,
+  sayChangeover,
+  sayHold,
+  sayStep,
+  toolLabels,
+  type Built,
+  type Changeover,
+} from '@zucchini/core';
 import { computed, ref } from 'vue';
 import { announce } from '../../shared/announce';
 import TextField from '../../form/TextField.vue';
@@ -12,6 +22,32 @@ const bench = useBench();
 const setups = computed(() => bench.rig?.setups ?? []);
 const name = ref('');
 const taken = computed(() => setups.value.some((s) => s.name === name.value.trim()));
+
+/** A setup as it is put together, with what must be on before what, as far as that is known. */
+function build(setupId: string): Built {
+  const { assembly, fit } = measureReport(bench.rig!, setupId, bench.parts, {
+    collider: bench.collider,
+    oneLens: true,
+    lean: true,
+  });
+  const edges =
+    fit.solidity?.orderEdges ?? assembly.joints.map((j) => [j.parent, j.child] as const);
+  return { assembly, edges };
+}
+const open = computed(() => bench.report && build(bench.setupId));
+/** How the open setup becomes each of the others; undefined for one with another camera. */
+const changes = computed((): ReadonlyMap<string, Changeover> => {
+  const [now] = [open.value];
+  if (!now) return new Map();
+  return new Map(
+    setups.value.flatMap((s) => {
+      const isOther = s.id !== bench.setupId && s.body === now.assembly.setup.body;
+      return isOther ? [[s.id, measureChangeover(now, build(s.id))] as const] : [];
+    }),
+  );
+});
+const sayTool = (tool: Changeover['steps'][number]['tool']): string =>
+  isTaken(tool) ? toolLabels[tool] : 'by hand';
 
 function copy(): void {
   const wanted = name.value.trim();
@@ -72,6 +108,25 @@ function remove(setupId: string, called: string): void {
             >Take away</AppButton
           >
         </div>
+        <details v-if="changes.get(s.id)" class="mt-1 text-xs">
+          <summary>From the open one: {{ sayChangeover(changes.get(s.id)!) }}</summary>
+          <ol class="mt-1" :aria-label="`Steps to ${s.name}`">
+            <li
+              v-for="(step, i) in changes.get(s.id)!.steps"
+              :key="step.id"
+              class="rule grid grid-cols-[1.25rem_1fr_auto] gap-x-2 py-1"
+            >
+              <span class="text-faint tabular-nums">{{ i + 1 }}</span>
+              <span>{{ sayStep(step, bench.names!) }}</span>
+              <span class="text-faint tabular-nums"
+                >{{ sayTool(step.tool) }} · {{ step.stated ? '' : '≈ ' }}{{ step.seconds }} s</span
+              >
+            </li>
+          </ol>
+        </details>
+        <p v-else-if="s.id !== bench.setupId" class="text-faint mt-1 text-xs">
+          It has another camera: it is built anew.
+        </p>
       </li>
     </ul>
     <form v-if="!bench.readOnly" class="mt-4" @submit.prevent="copy">

@@ -1,0 +1,219 @@
+import { describe, expect, it } from '@jest/globals';
+import fc from 'fast-check';
+import type { Part, Tool } from '../part/index.js';
+import { placeSetup, type Joint, type Setup } from '../rig/index.js';
+import { tries } from '../testing/depth.js';
+import { createNames } from '../words/index.js';
+import { sayChangeover, sayStep } from '../wording/index.js';
+import { body, createTestRig, cube, joint, mountAt } from '../testing/rigs.js';
+import {
+  countPickups,
+  listSteps,
+  listStages,
+  measureChangeover,
+  orderSteps,
+  type Built,
+  type Step,
+} from './index.js';
+
+const tools: readonly Tool[] = ['thumb', 'coin', 'hex-3', 'hex-4'];
+const names = ['a', 'b', 'c', 'd', 'e', 'f'] as const;
+const shoe = (id: string, y: number) =>
+  mountAt(id, 'cold-shoe', 'shoe', [0, y, 5], [0, 0, 1], [1, 0, 0], {
+    lengthwise: { axis: [1, 0, 0], fromMm: -2, toMm: 2 },
+  });
+const camera: Part = { ...body, mounts: [shoe('left', 20), shoe('right', -20), shoe('top', 0)] };
+const post = (id: string, tool: Tool): Part =>
+  cube(id, 50, {
+    mounts: [
+      mountAt('foot', 'cold-shoe', 'foot', [0, 0, -5], [0, 0, -1], [1, 0, 0], {
+        carrier: true,
+        fastening: { tool, seconds: 10 },
+      }),
+      shoe('left', 4),
+      shoe('right', -4),
+    ],
+    ports: [
+      {
+        id: 'out',
+        connector: 'hdmi-a',
+        direction: 'out',
+        carries: ['video'],
+        originMm: [0, 5, 0],
+        normal: [0, 1, 0],
+      },
+    ],
+  });
+
+/** Where each part stands: on which of the body or of those before it, and on which side; undefined at home. */
+type Tree = readonly ({ readonly on: number; readonly side: 'left' | 'right' } | undefined)[];
+
+const made = createTestRig([camera, ...names.map((n, i) => post(n, tools[i % tools.length]!))], []);
+const base = made.rig.setups[0]!;
+
+const jointsOf = (tree: Tree): Joint[] => {
+  const taken = new Set<string>();
+  const there = new Set(['body']);
+  return tree.flatMap((place, i): Joint[] => {
+    if (!place) return [];
+    const parent = place.on % (i + 1) === 0 ? 'body' : names[(place.on % (i + 1)) - 1]!;
+    const at = `${parent}.${place.side}`;
+    if (taken.has(at) || !there.has(parent)) return [];
+    taken.add(at);
+    there.add(names[i]!);
+    return [joint(`j-${names[i]!}`, `${names[i]!}.foot`, at)];
+  });
+};
+const build = (joints: readonly Joint[], more: Partial<Setup> = {}): Built => {
+  const assembly = placeSetup(made.rig, { ...base, joints: [...joints], ...more }, made.parts);
+  return { assembly, edges: assembly.joints.map((j) => [j.parent, j.child] as const) };
+};
+const anyTree: fc.Arbitrary<Tree> = fc.tuple(
+  ...names.map(() =>
+    fc.option(
+      fc.record({ on: fc.nat(9), side: fc.constantFrom('left' as const, 'right' as const) }),
+      {
+        nil: undefined,
+        freq: 4,
+      },
+    ),
+  ),
+);
+const sayJoints = (setup: Setup) =>
+  setup.joints.map((j) => `${j.child.item} ${j.parent.item} ${j.parent.mount} ${j.slideMm}`).sort();
+
+/** Every order that keeps what waits for what, by trying each. */
+function listOrders(
+  moves: readonly Step[],
+  before: readonly (readonly [string, string])[],
+): Step[][] {
+  if (moves.length === 0) return [[]];
+  return moves
+    .filter((m) => !before.some(([x, y]) => y === m.id && moves.some((o) => o.id === x)))
+    .flatMap((m) =>
+      listOrders(
+        moves.filter((o) => o !== m),
+        before,
+      ).map((rest) => [m, ...rest]),
+    );
+}
+
+describe('from one setup to another', () => {
+  it('ends as the other setup, and stands on the camera at every step', () => {
+    fc.assert(
+      fc.property(anyTree, anyTree, (x, y) => {
+        const [from, to] = [build(jointsOf(x)), build(jointsOf(y))];
+        const { steps } = measureChangeover(from, to);
+        const stages = listStages(from.assembly.setup, to.assembly.setup, steps);
+        expect(sayJoints(stages[0]!)).toEqual(sayJoints(from.assembly.setup));
+        expect(sayJoints(stages.at(-1)!)).toEqual(sayJoints(to.assembly.setup));
+        for (const stage of stages) {
+          const places = stage.joints.map((j) => `${j.parent.item} ${j.parent.mount}`);
+          expect(new Set(places).size).toBe(places.length);
+          expect(placeSetup(made.rig, stage, made.parts).items).toHaveLength(
+            stage.joints.length + 1,
+          );
+        }
+      }),
+      { numRuns: tries(60) },
+    );
+  });
+
+  it('takes up tools as few times as any order of the same moves', () => {
+    fc.assert(
+      fc.property(anyTree, anyTree, (x, y) => {
+        const all = listSteps(build(jointsOf(x)), build(jointsOf(y)));
+        fc.pre(all.steps.length <= 7);
+        const least = Math.min(...listOrders(all.steps, all.before).map(countPickups));
+        const found = orderSteps(all);
+        expect(found.pickups).toBe(least);
+        expect(found.proven).toBe(true);
+      }),
+      { numRuns: tries(60) },
+    );
+  });
+
+  it('takes as long back as there, by the inverse steps', () => {
+    const inverse = { 'take-off': 'put-on', 'put-on': 'take-off' } as Record<string, string>;
+    fc.assert(
+      fc.property(anyTree, anyTree, (x, y) => {
+        const [from, to] = [build(jointsOf(x)), build(jointsOf(y))];
+        const [there, back] = [measureChangeover(from, to), measureChangeover(to, from)];
+        expect(back.seconds).toBe(there.seconds);
+        const say = (m: Step, turned: boolean) =>
+          `${turned ? (inverse[m.kind] ?? m.kind) : m.kind} ${m.itemId}`;
+        expect(back.steps.map((m) => say(m, true)).sort()).toEqual(
+          there.steps.map((m) => say(m, false)).sort(),
+        );
+      }),
+      { numRuns: tries(60) },
+    );
+  });
+
+  const onBody = (item: string, side: string) => joint(`j-${item}`, `${item}.foot`, `body.${side}`);
+
+  it('moves a branch that is the same in both as one', () => {
+    const b = joint('j-b', 'b.foot', 'a.left');
+    const change = measureChangeover(
+      build([onBody('a', 'left'), b]),
+      build([onBody('a', 'right'), b]),
+    );
+    expect(change.steps.map((s) => s.id)).toEqual(['take-off a', 'put-on a']);
+    // Twice 10 s with fingers: nothing is taken up.
+    expect(change).toMatchObject({ seconds: 20, pickups: 0, estimated: false });
+  });
+
+  it('sets what only slides or turns, and takes nothing off', () => {
+    const from = build([onBody('b', 'left')]);
+    const to = build([{ ...onBody('b', 'left'), slideMm: 1 }]);
+    const change = measureChangeover(from, to);
+    expect(change.steps.map((s) => s.id)).toEqual(['set b']);
+    // 10 s, and 8 s for the coin.
+    expect(change).toMatchObject({ seconds: 18, pickups: 1, estimated: true });
+  });
+
+  it('takes off for a while what would be in the way of a screw, and puts it back', () => {
+    const same = [onBody('c', 'right')];
+    const to = build([...same, onBody('a', 'left')]);
+    const change = measureChangeover(build(same), { ...to, edges: [...to.edges, ['a', 'c']] });
+    expect(change.steps.map((s) => s.id)).toEqual(['take-off c', 'put-on a', 'put-on c']);
+    expect(change.steps.map((s) => s.inTheWay)).toEqual([true, false, true]);
+  });
+
+  it('draws leads first and plugs them in last', () => {
+    const cables = [
+      { id: 'l', item: 'f', from: { item: 'a', port: 'out' }, to: { item: 'b', port: 'out' } },
+    ];
+    const b = onBody('b', 'top');
+    const change = measureChangeover(
+      build([onBody('a', 'left'), b], { cables }),
+      build([onBody('a', 'right'), b], { cables }),
+    );
+    expect(change.steps.map((s) => s.id)).toEqual([
+      'lead-out l',
+      'take-off a',
+      'put-on a',
+      'lead-in l',
+    ]);
+  });
+
+  it('is nothing between a setup and itself', () => {
+    const one = build([onBody('a', 'left')]);
+    expect(measureChangeover(one, one)).toMatchObject({ steps: [], seconds: 0, pickups: 0 });
+  });
+
+  it('is said step by step, with the tools and the time', () => {
+    const from = build([onBody('b', 'left'), onBody('c', 'right')]);
+    const to = build([{ ...onBody('b', 'left'), slideMm: 1 }, joint('j-c', 'c.foot', 'b.left')]);
+    const change = measureChangeover(from, to);
+    const names = createNames(from.assembly, made.parts);
+    expect(change.steps.map((s) => sayStep(s, names)).sort()).toEqual([
+      'Loosen b, slide it by 1 mm',
+      'Put c on upper cold shoe of b',
+      'Take c off body',
+    ]);
+    // Three times 10 s, and two tools of 8 s.
+    expect(sayChangeover(change)).toBe('3 steps, ≈ 46 s, hex 3 mm and coin');
+    expect(sayChangeover(measureChangeover(from, from))).toBe('nothing to change');
+  });
+});

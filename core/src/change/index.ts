@@ -1,0 +1,3 @@
+export * from './steps.js';
+export * from './sequence.js';
+export * from './change.js';
