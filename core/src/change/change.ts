@@ -1,3 +1,4 @@
+import type { Report } from '../report/index.js';
 import { measureSetting, type Joint, type Setup } from '../rig/index.js';
 import { listSteps, type Built, type Step } from './steps.js';
 import { orderSteps, type Sequence } from './sequence.js';
@@ -10,9 +11,22 @@ export interface Changeover extends Sequence {
   readonly estimated: boolean;
 }
 
-/** How one setup becomes another with the fewest moves, tools taken up as few times as possible. See {@link listSteps}. */
-export function measureChangeover(from: Built, to: Built): Changeover {
-  const sequence = orderSteps(listSteps(from, to));
+/** A setup as its report has it; without a collision library, or where no order is possible, only what carries what is known. */
+export function readBuilt({ assembly, fit: { solidity } }: Report): Built {
+  const edges = solidity?.order
+    ? solidity.orderEdges
+    : assembly.joints.map((j) => [j.parent, j.child] as const);
+  return { assembly, edges };
+}
+
+/**
+ * How one setup becomes another, each joint that differs undone and made once, tools taken up as few times as possible.
+ * Undefined where they have different cameras. See {@link listSteps}.
+ */
+export function measureChangeover(from: Built, to: Built): Changeover | undefined {
+  const steps = listSteps(from, to);
+  if (!steps) return undefined;
+  const sequence = orderSteps(steps);
   const pickS = measureSetting(from.assembly.rig.settings, 'pickToolS');
   return {
     ...sequence,
@@ -47,7 +61,12 @@ export function listStages(from: Setup, to: Setup, steps: readonly Step[]): Setu
   const cables = new Map((from.cables ?? []).map((c) => [c.id, c]));
   const braces = new Map((from.braces ?? []).map((b) => [b.id, b]));
   const then = new Map(to.joints.map((j) => [j.child.item, j]));
-  const before = new Set([from.body, ...from.joints.map((j) => j.child.item)]);
+  // What comes along with nothing: it was there, or has a step of its own.
+  const apart = new Set([
+    ...from.joints.map((j) => j.child.item),
+    ...steps.flatMap((s) => (s.kind === 'put-on' ? [s.itemId] : [])),
+  ]);
+  const before = new Set(from.joints.map((j) => j.child.item));
   const wears = (itemId: string) => {
     const stance = to.stances?.[itemId];
     if (stance) stances.set(itemId, stance);
@@ -66,21 +85,20 @@ export function listStages(from: Setup, to: Setup, steps: readonly Step[]): Setu
   };
   const put = (itemId: string) => {
     joints.set(itemId, then.get(itemId)!);
+    if (!before.has(itemId)) wears(itemId);
     // What was kept joined to it in the bag comes along.
-    if (before.has(itemId)) return;
-    wears(itemId);
     for (const joint of to.joints) {
-      if (joint.parent.item === itemId && !before.has(joint.child.item)) put(joint.child.item);
+      if (joint.parent.item === itemId && !apart.has(joint.child.item)) put(joint.child.item);
     }
   };
   const stages = [stage()];
-  for (const { kind, itemId, cable, brace } of steps) {
+  for (const step of steps) {
+    const { kind, itemId, cable, brace } = step;
     if (kind === 'take-off') joints.delete(itemId);
     else if (kind === 'put-on') put(itemId);
     else if (kind === 'set') {
-      const joint = then.get(itemId);
-      if (joint) joints.set(itemId, joint);
-      wears(itemId);
+      if (step.to) joints.set(itemId, step.to.joint);
+      else wears(itemId);
     } else if (cable) {
       if (kind === 'lead-out') cables.delete(cable.id);
       else cables.set(cable.id, cable);

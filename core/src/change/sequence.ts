@@ -1,5 +1,5 @@
 import type { Tool } from '../part/index.js';
-import type { Before, Step, Steps } from './steps.js';
+import type { Step, Steps } from './steps.js';
 
 /** Steps in an order in which they can be done. */
 export interface Sequence {
@@ -19,19 +19,16 @@ const mostExact = 16;
 export const isTaken = (tool: Tool): boolean => tool !== 'none' && tool !== 'thumb';
 
 /**
- * The order of moves that takes up tools as few times as possible, first things first. Exact for up to 16 moves with a tool
- * that is taken up and all that stands between them (a shortest way over sets of done moves); beyond that the tool in the hand
- * is used for all that can be done with it before another is taken. Ties in the order of `moves`.
+ * The order of steps that takes up tools as few times as possible. Exact for up to 16 steps (a shortest way over sets of done
+ * ones); beyond that the tool in the hand is used for all that can be done with it before another is taken, and the number of
+ * tools says how few there could be. Ties in the order of `steps`.
  *
  * Throws an Error where moves wait for each other in a ring.
  */
 export function orderSteps({ steps: moves, before }: Steps): Sequence {
   const at = new Map(moves.map((m, i) => [m.id, i]));
   const waits = moves.map((): number[] => []);
-  for (const [first, then] of before as readonly Before[]) {
-    const [x, y] = [at.get(first), at.get(then)];
-    if (x !== undefined && y !== undefined) waits[y]!.push(x);
-  }
+  for (const [first, then] of before) waits[at.get(then)!]!.push(at.get(first)!);
   const tools = new Set(moves.map((m) => m.tool).filter(isTaken));
   const order =
     moves.length <= mostExact ? orderExactly(moves, waits) : orderGreedily(moves, waits);

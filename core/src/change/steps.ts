@@ -5,7 +5,6 @@ import {
   type Assembly,
   type Brace,
   type CableRun,
-  type PlacedItem,
   type PlacedJoint,
 } from '../rig/index.js';
 
@@ -19,15 +18,15 @@ export interface Step {
   readonly kind: StepKind;
   /** The part that is taken hold of, with all that it carries; of a lead the lead, of a brace the part at its first end. */
   readonly itemId: string;
-  /** The joint that is undone or set, and the one that is made. */
-  readonly from: PlacedJoint | undefined;
-  readonly to: PlacedJoint | undefined;
+  /** The joint that is undone or set, and the one that is made; neither where the part turns on its own hinges. */
+  readonly from?: PlacedJoint;
+  readonly to?: PlacedJoint;
   /** The lead or brace that it is about. */
-  readonly cable: CableRun | undefined;
-  readonly brace: Brace | undefined;
+  readonly cable?: CableRun;
+  readonly brace?: Brace;
   readonly tool: Tool;
   readonly seconds: number;
-  /** The part states how long it takes; otherwise it is what is usual with that tool. */
+  /** The part states how long it takes; otherwise it is what is usual. */
   readonly stated: boolean;
   /** It is taken off only because it is in the way, and goes back where it was. */
   readonly inTheWay: boolean;
@@ -39,11 +38,11 @@ export type Before = readonly [first: string, then: string];
 /** A setup as it is put together: its assembly, and which item must be on before which. */
 export interface Built {
   readonly assembly: Assembly;
-  /** Pairs of items, as `Order.edges` of Fit gives them. */
+  /** Pairs of items that no ring goes through, as `Order.edges` of Fit gives them. */
   readonly edges: readonly (readonly [before: string, after: string])[];
 }
 
-/** All that has to be done, and in which order it can be. */
+/** All that has to be done, and what must come before what. */
 export interface Steps {
   readonly steps: readonly Step[];
   readonly before: readonly Before[];
@@ -65,261 +64,243 @@ const isSetAlike = (a: PlacedJoint, b: PlacedJoint): boolean =>
 const stanceOf = ({ setup }: Assembly, id: string): string =>
   JSON.stringify(Object.entries(setup.stances?.[id] ?? {}).sort());
 
-const isSameRun = (a: CableRun, b: CableRun): boolean => {
-  const ends = (c: CableRun) => [c.from, c.to].map((e) => `${e.item} ${e.port}`).sort();
-  return a.item === b.item && ends(a).join() === ends(b).join();
-};
+const sayRun = ({ item, from, to }: CableRun): string =>
+  [item, ...[from, to].map((e) => `${e.item} ${e.port}`).sort()].join();
 
-const isSameBrace = (a: Brace, b: Brace): boolean =>
-  a.kind === b.kind &&
-  [a.a, a.b].map((m) => `${m.item} ${m.mount}`).join() ===
-    [b.a, b.b].map((m) => `${m.item} ${m.mount}`).join();
+const sayBrace = ({ kind, a, b }: Brace): string =>
+  [kind, ...[a, b].map((m) => `${m.item} ${m.mount}`).sort()].join();
 
-/** Everything under an item that is held, in the setup where it stands. */
+/** Whether an item hangs on another in a setup, or is it. */
 const holds = (assembly: Assembly, branchId: string, itemId: string): boolean => {
   const [branch, item] = [assembly.byId.get(branchId), assembly.byId.get(itemId)];
   return branch !== undefined && item !== undefined && isInBranch(branch, item);
 };
 
-/** How long a fastening takes, s, and with what: as the part states it, or as is usual with the tool. */
-function measureFastening(
-  joint: PlacedJoint,
-  { rig: { settings } }: Assembly,
-): Pick<Step, 'tool' | 'seconds' | 'stated'> {
-  const fastening = joint.childMount.fastening ?? joint.parentMount.fastening;
-  if (fastening) return { tool: fastening.tool, seconds: fastening.seconds, stated: true };
-  return { tool: 'thumb', seconds: measureSetting(settings, 'fastenS'), stated: false };
+/** The loosened item with which another comes off: itself, or the nearest that carries it and not `not`. */
+function findMover(
+  assembly: Assembly,
+  loose: ReadonlySet<string>,
+  itemId: string,
+  not: string,
+): string | undefined {
+  let at: string | undefined = itemId;
+  while (at !== undefined && !holds(assembly, at, not)) {
+    if (loose.has(at)) return at;
+    at = assembly.byId.get(at)?.carriedBy?.parent;
+  }
+  return undefined;
 }
 
-/** Items that have to come off one setup and go onto the other, with what is in the way of them. */
-function listLoosened(from: Built, to: Built): { off: Set<string>; on: Set<string> } {
-  const [a, b] = [from.assembly, to.assembly];
-  const off = new Set<string>();
-  const on = new Set<string>();
-  for (const { item, carriedBy } of a.items) {
-    const then = b.byId.get(item.id)?.carriedBy;
-    if (!carriedBy) continue;
-    // What stays at home with what carries it stays joined to it.
-    if (!then) {
-      if (b.byId.has(carriedBy.parent)) off.add(item.id);
-    } else if (!isSameFastening(carriedBy, then)) {
-      off.add(item.id);
-      on.add(item.id);
-    }
-  }
-  for (const { item, carriedBy } of b.items) {
-    if (!carriedBy || a.byId.has(item.id)) continue;
-    if (a.byId.has(carriedBy.parent)) on.add(item.id);
-  }
-  // What must be on after something else is off while that is loosened, unless it is carried along.
-  const isStill = (id: string) => a.byId.get(id)?.carriedBy && b.byId.get(id)?.carriedBy;
-  for (let grows = true; grows;) {
-    grows = false;
-    const loosen = (built: Built, moved: ReadonlySet<string>) => {
-      for (const [first, then] of built.edges) {
-        if (!moved.has(first) || off.has(then) || !isStill(then)) continue;
-        if (holds(built.assembly, first, then)) continue;
-        off.add(then);
-        on.add(then);
-        grows = true;
-      }
-    };
-    loosen(from, off);
-    loosen(to, on);
-  }
-  return { off, on };
-}
-
-/**
- * What has to be done so that one setup becomes another, and what must come before what: leads out first and in last, those
- * with a picture the very first and the very last; a part after what carries it and after what must be on before it, off the
- * other way round; a place is free before something comes onto it. A branch that is the same in both moves as one; what both
- * leave at home stays joined as it is. Both setups are of the same rig and the same camera body.
- *
- * Throws an Error where the two do not begin with the same individual.
- */
-export function listSteps(from: Built, to: Built): Steps {
-  const [a, b] = [from.assembly, to.assembly];
-  if (a.setup.body !== b.setup.body) throw new Error('listSteps: the setups have different bodies');
-  const { off, on } = listLoosened(from, to);
-  const moves: Step[] = [];
-  const before: Before[] = [];
-  const none = { from: undefined, to: undefined, cable: undefined, brace: undefined };
-  const inTheWay = (id: string): boolean => {
-    const [was, is] = [a.byId.get(id)?.carriedBy, b.byId.get(id)?.carriedBy];
-    return was !== undefined && is !== undefined && isSameFastening(was, is);
-  };
-  const joinedOf = (assembly: Assembly, id: string): PlacedJoint =>
-    assembly.byId.get(id)!.carriedBy!;
-  for (const id of off) {
-    const joint = joinedOf(a, id);
-    const base = { ...none, ...measureFastening(joint, a), from: joint };
-    moves.push({
-      ...base,
-      id: `take-off ${id}`,
-      kind: 'take-off',
-      itemId: id,
-      inTheWay: inTheWay(id),
-    });
-  }
-  for (const id of on) {
-    const joint = joinedOf(b, id);
-    const base = { ...none, ...measureFastening(joint, b), to: joint };
-    moves.push({ ...base, id: `put-on ${id}`, kind: 'put-on', itemId: id, inTheWay: inTheWay(id) });
-    if (off.has(id)) before.push([`take-off ${id}`, `put-on ${id}`]);
-  }
-  for (const { item, carriedBy } of b.items) {
-    const was = a.byId.get(item.id)?.carriedBy;
-    const isPosed = a.byId.has(item.id) && stanceOf(a, item.id) !== stanceOf(b, item.id);
-    const isKept = was && carriedBy && !on.has(item.id) && !off.has(item.id);
-    const isSet = isKept && !isSetAlike(was, carriedBy);
-    if (!isSet && !isPosed) continue;
-    const how = isSet
-      ? measureFastening(carriedBy, b)
-      : { tool: 'none' as const, seconds: measureSetting(b.rig.settings, 'poseS'), stated: false };
-    const joints = isSet ? { from: was, to: carriedBy } : {};
-    moves.push({
-      ...none,
-      ...how,
-      ...joints,
-      id: `set ${item.id}`,
-      kind: 'set',
-      itemId: item.id,
-      inTheWay: false,
-    });
-    if (on.has(item.id)) before.push([`put-on ${item.id}`, `set ${item.id}`]);
-  }
-  pushLoose({ from, to, off, on, moves });
-  orderPhases(moves, before);
-  orderParts({ from, to, off, on }, before);
-  return { steps: moves, before };
-}
-
+/** What has to come off the one setup, and onto the other. */
 interface Loosened {
-  readonly from: Built;
-  readonly to: Built;
   readonly off: ReadonlySet<string>;
   readonly on: ReadonlySet<string>;
 }
 
-/** Leads and braces that only one of the two has, or that run from what is loosened to what is not. */
-function pushLoose({ from, to, off, on, moves }: Loosened & { moves: Step[] }): void {
+/**
+ * Items whose joint is undone or made. What is at home with what carries it stays joined to it. What must be on after
+ * something that is loosened is off meanwhile: with a branch that comes off anyway, or by itself; always by itself where
+ * `alone`.
+ */
+function listLoosened(from: Built, to: Built, alone: boolean): Loosened {
+  const [off, on] = [new Set<string>(), new Set<string>()];
+  const jointOf = ({ assembly }: Built, id: string) => assembly.byId.get(id)?.carriedBy;
+  const differs = (one: Built, other: Built, id: string): boolean => {
+    const [here, there] = [jointOf(one, id), jointOf(other, id)];
+    if (!here) return false;
+    return there ? !isSameFastening(here, there) : other.assembly.byId.has(here.parent);
+  };
+  const both = (id: string) => jointOf(from, id) !== undefined && jointOf(to, id) !== undefined;
+  const loosen = (id: string, into: Set<string>) => {
+    for (const set of both(id) ? [off, on] : [into]) set.add(id);
+  };
+  for (const { item } of from.assembly.items) if (differs(from, to, item.id)) loosen(item.id, off);
+  for (const { item } of to.assembly.items) if (differs(to, from, item.id)) loosen(item.id, on);
+  const free = ({ assembly, edges }: Built, set: Set<string>): boolean =>
+    edges.some(([first, then]) => {
+      if (!set.has(first) || set.has(then) || holds(assembly, first, then)) return false;
+      if (!alone && findMover(assembly, set, then, first) !== undefined) return false;
+      loosen(then, set);
+      return true;
+    });
+  // Ends: each round loosens one item more.
+  while (free(from, off) || free(to, on));
+  return { off, on };
+}
+
+/** How long a fastening takes, s, and with what: as a part of it states, or as is usual. */
+function measureFastening(
+  mounts: readonly (PlacedJoint['childMount'] | undefined)[],
+  { rig: { settings } }: Assembly,
+): Pick<Step, 'tool' | 'seconds' | 'stated'> {
+  const fastening = mounts.find((m) => m?.fastening)?.fastening;
+  return fastening
+    ? { tool: fastening.tool, seconds: fastening.seconds, stated: true }
+    : { tool: 'thumb', seconds: measureSetting(settings, 'fastenS'), stated: false };
+}
+
+const measureJoint = ({ childMount, parentMount }: PlacedJoint, assembly: Assembly) =>
+  measureFastening([childMount, parentMount], assembly);
+
+/** Parts that come off, are set or turned where they are, and go on. */
+function listPartSteps(from: Built, to: Built, { off, on }: Loosened): Step[] {
   const [a, b] = [from.assembly, to.assembly];
-  const { settings } = a.rig;
-  const spans = (assembly: Assembly, loosened: ReadonlySet<string>, x: string, y: string) =>
-    [...loosened].some((id) => holds(assembly, id, x) !== holds(assembly, id, y));
-  const leads = (list: Assembly, other: Assembly) =>
-    (list.setup.cables ?? []).filter(
-      (c) =>
-        !(other.setup.cables ?? []).some((o) => isSameRun(c, o)) ||
-        spans(a, off, c.from.item, c.to.item) ||
-        spans(b, on, c.from.item, c.to.item),
-    );
-  const plug = {
-    from: undefined,
-    to: undefined,
-    brace: undefined,
+  const hinge = {
     tool: 'none',
+    seconds: measureSetting(b.rig.settings, 'poseS'),
+    stated: false,
+  } as const;
+  const offs = [...off].map((itemId): Step => {
+    const joint = a.byId.get(itemId)!.carriedBy!;
+    const then = b.byId.get(itemId)?.carriedBy;
+    const inTheWay = then !== undefined && isSameFastening(joint, then);
+    const how = measureJoint(joint, a);
+    return { id: `take-off ${itemId}`, kind: 'take-off', itemId, from: joint, inTheWay, ...how };
+  });
+  const ons = [...on].map((itemId): Step => {
+    const joint = b.byId.get(itemId)!.carriedBy!;
+    const was = a.byId.get(itemId)?.carriedBy;
+    const inTheWay = was !== undefined && isSameFastening(was, joint);
+    const how = measureJoint(joint, b);
+    return { id: `put-on ${itemId}`, kind: 'put-on', itemId, to: joint, inTheWay, ...how };
+  });
+  const sets = b.items.flatMap(({ item: { id: itemId }, carriedBy }): Step[] => {
+    if (!a.byId.has(itemId)) return [];
+    const was = a.byId.get(itemId)!.carriedBy;
+    const isSet = was && carriedBy && !on.has(itemId) && !isSetAlike(was, carriedBy);
+    const base = { kind: 'set', itemId, inTheWay: false } as const;
+    return [
+      ...(isSet
+        ? [
+            {
+              ...base,
+              id: `set ${itemId}`,
+              from: was,
+              to: carriedBy,
+              ...measureJoint(carriedBy, b),
+            },
+          ]
+        : []),
+      ...(stanceOf(a, itemId) === stanceOf(b, itemId)
+        ? []
+        : [{ ...base, id: `turn ${itemId}`, ...hinge }]),
+    ];
+  });
+  return [...offs, ...sets, ...ons];
+}
+
+/** Leads and second contacts that only one of the two has, or that run from what is loosened to what is not. */
+function listLinkSteps(
+  { assembly: a }: Built,
+  { assembly: b }: Built,
+  { off, on }: Loosened,
+): Step[] {
+  const spans = (x: string, y: string): boolean => {
+    const parts = (assembly: Assembly, set: ReadonlySet<string>) =>
+      [...set].some((id) => holds(assembly, id, x) !== holds(assembly, id, y));
+    return parts(a, off) || parts(b, on);
+  };
+  const plug = {
+    tool: 'none',
+    seconds: measureSetting(a.rig.settings, 'plugS'),
     stated: false,
     inTheWay: false,
   } as const;
-  const seconds = measureSetting(settings, 'plugS');
-  for (const cable of leads(a, b)) {
-    moves.push({
-      ...plug,
-      id: `lead-out ${cable.id}`,
-      kind: 'lead-out',
-      itemId: cable.item,
-      cable,
-      seconds,
-    });
-  }
-  for (const cable of leads(b, a)) {
-    moves.push({
-      ...plug,
-      id: `lead-in ${cable.id}`,
-      kind: 'lead-in',
-      itemId: cable.item,
-      cable,
-      seconds,
-    });
-  }
-  const braces = (list: Assembly, other: Assembly, loosened: ReadonlySet<string>) =>
-    (list.setup.braces ?? []).filter(
-      (x) =>
-        !(other.setup.braces ?? []).some((o) => isSameBrace(x, o)) ||
-        spans(list, loosened, x.a.item, x.b.item),
-    );
-  const fasten = {
-    from: undefined,
-    to: undefined,
-    cable: undefined,
-    stated: false,
-    inTheWay: false,
-  } as const;
-  const timeOf = (assembly: Assembly, brace: Brace): Pick<Step, 'tool' | 'seconds' | 'stated'> => {
-    const held = [brace.a, brace.b].flatMap(
-      (ref) => findMountOf(assembly.byId.get(ref.item), ref.mount)?.fastening ?? [],
-    )[0];
-    return held
-      ? { tool: held.tool, seconds: held.seconds, stated: true }
-      : { tool: 'thumb', seconds: measureSetting(settings, 'fastenS'), stated: false };
+  const runs = (kind: 'lead-out' | 'lead-in', here: Assembly, there: Assembly): Step[] => {
+    const others = new Set((there.setup.cables ?? []).map(sayRun));
+    return (here.setup.cables ?? [])
+      .filter((c) => !others.has(sayRun(c)) || spans(c.from.item, c.to.item))
+      .map((cable) => ({ id: `${kind} ${cable.id}`, kind, itemId: cable.item, cable, ...plug }));
   };
-  for (const brace of braces(a, b, off)) {
-    moves.push({
-      ...fasten,
-      ...timeOf(a, brace),
-      id: `brace-off ${brace.id}`,
-      kind: 'brace-off',
-      itemId: brace.a.item,
-      brace,
-    });
-  }
-  for (const brace of braces(b, a, on)) {
-    moves.push({
-      ...fasten,
-      ...timeOf(b, brace),
-      id: `brace-on ${brace.id}`,
-      kind: 'brace-on',
-      itemId: brace.a.item,
-      brace,
-    });
-  }
+  const contacts = (kind: 'brace-off' | 'brace-on', here: Assembly, there: Assembly): Step[] => {
+    const others = new Set((there.setup.braces ?? []).map(sayBrace));
+    return (here.setup.braces ?? [])
+      .filter((x) => !others.has(sayBrace(x)) || spans(x.a.item, x.b.item))
+      .map((brace) => {
+        const mounts = [brace.a, brace.b].map(({ item, mount }) =>
+          here.byId.get(item)?.part.mounts.find((m) => m.id === mount),
+        );
+        const how = measureFastening(mounts, here);
+        return {
+          id: `${kind} ${brace.id}`,
+          kind,
+          itemId: brace.a.item,
+          brace,
+          inTheWay: false,
+          ...how,
+        };
+      });
+  };
+  return [
+    ...runs('lead-out', a, b),
+    ...contacts('brace-off', a, b),
+    ...contacts('brace-on', b, a),
+    ...runs('lead-in', b, a),
+  ];
 }
 
-const findMountOf = (placed: PlacedItem | undefined, id: string) =>
-  placed?.part.mounts.find((m) => m.id === id);
+const phases: readonly StepKind[] = [
+  'lead-out',
+  'brace-off',
+  'take-off',
+  'set',
+  'put-on',
+  'brace-on',
+  'lead-in',
+];
 
-/** Leads out before anything else and in after it; braces are undone before parts move, and made after. */
-function orderPhases(moves: readonly Step[], before: Before[]): void {
-  const of = (...kinds: readonly StepKind[]) => moves.filter((m) => kinds.includes(m.kind));
-  const put = (first: readonly Step[], then: readonly Step[]) => {
-    for (const x of first) for (const y of then) before.push([x.id, y.id]);
-  };
-  const parts = of('take-off', 'set', 'put-on');
-  const inner = of('brace-off', 'take-off', 'set', 'put-on', 'brace-on');
-  put(of('lead-out'), [...inner, ...of('lead-in')]);
-  put(inner, of('lead-in'));
-  put(of('brace-off'), parts);
-  put(parts, of('brace-on'));
-}
-
-/** What parts wait for each other. */
-function orderParts({ from, to, off, on }: Loosened, before: Before[]): void {
+/** What waits for what: the phases for each other, and in each the parts as the order of assembly has it. */
+function listBefore(
+  from: Built,
+  to: Built,
+  { off, on }: Loosened,
+  steps: readonly Step[],
+): Before[] {
+  const before: Before[] = [];
+  const groups = phases
+    .map((kind) => steps.filter((s) => s.kind === kind))
+    .filter((group) => group.length > 0);
+  groups.slice(1).forEach((group, i) => {
+    for (const first of groups[i]!) for (const then of group) before.push([first.id, then.id]);
+  });
   for (const [first, then] of to.edges) {
-    if (on.has(first) && on.has(then)) before.push([`put-on ${first}`, `put-on ${then}`]);
+    const mover = on.has(first) ? findMover(to.assembly, on, then, first) : undefined;
+    if (mover !== undefined) before.push([`put-on ${first}`, `put-on ${mover}`]);
   }
   for (const [first, then] of from.edges) {
-    if (off.has(first) && off.has(then)) before.push([`take-off ${then}`, `take-off ${first}`]);
+    const mover = off.has(first) ? findMover(from.assembly, off, then, first) : undefined;
+    if (mover !== undefined) before.push([`take-off ${mover}`, `take-off ${first}`]);
   }
-  // A place is free before something else comes onto it.
-  for (const id of on) {
-    const joint = to.assembly.byId.get(id)!.carriedBy!;
-    for (const other of off) {
-      const was = from.assembly.byId.get(other)!.carriedBy!;
-      const isThere =
-        was.parent === joint.parent && was.joint.parent.mount === joint.joint.parent.mount;
-      if (other !== id && isThere) before.push([`take-off ${other}`, `put-on ${id}`]);
-    }
+  return before;
+}
+
+/** Whether steps wait for each other in a ring. */
+function isRing({ steps, before }: Steps): boolean {
+  let left: readonly Before[] = before;
+  let open = new Set(steps.map((s) => s.id));
+  for (;;) {
+    const waiting = new Set(left.map(([, then]) => then));
+    const next = new Set([...open].filter((id) => waiting.has(id)));
+    if (next.size === open.size) return open.size > 0;
+    open = next;
+    left = left.filter(([first]) => next.has(first));
   }
+}
+
+/**
+ * What has to be done so that one setup becomes another, and what must come before what: leads are drawn first and plugged in
+ * last; all that comes off does so before anything is set, and what goes on comes after that, so that at every step what is
+ * on the camera is a piece of the one setup or of the other, in its order of assembly. A branch that is the same in both
+ * moves as one. Both setups are of the same rig. Undefined where they have different cameras.
+ */
+export function listSteps(from: Built, to: Built): Steps | undefined {
+  if (from.assembly.setup.body !== to.assembly.setup.body) return undefined;
+  const list = (alone: boolean): Steps => {
+    const loosened = listLoosened(from, to, alone);
+    const steps = [...listPartSteps(from, to, loosened), ...listLinkSteps(from, to, loosened)];
+    return { steps, before: listBefore(from, to, loosened, steps) };
+  };
+  // Two branches may be in each other's way: then what is in the way comes off by itself.
+  const together = list(false);
+  return isRing(together) ? list(true) : together;
 }

@@ -4,7 +4,7 @@ import { sayDeg, sayList, sayMm, type Names } from '../words/index.js';
 
 function saySet({ itemId, from, to }: Step, names: Names): string {
   const name = names.item(itemId);
-  if (!from || !to) return `Turn ${name} as it stands there`;
+  if (!from || !to) return `Turn ${name} on its own hinge, as it stands there`;
   const byMm = to.joint.slideMm - from.joint.slideMm;
   const said = [
     ...(byMm === 0 ? [] : [`slide it by ${sayMm(byMm)}`]),

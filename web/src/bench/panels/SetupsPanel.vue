@@ -3,11 +3,12 @@ import {
   isTaken,
   measureChangeover,
   measureReport,
+  measureWithin,
+  readBuilt,
   sayChangeover,
   sayHold,
   sayStep,
   toolLabels,
-  type Built,
   type Changeover,
 } from '@zucchini/core';
 import { computed, ref } from 'vue';
@@ -23,27 +24,25 @@ const setups = computed(() => bench.rig?.setups ?? []);
 const name = ref('');
 const taken = computed(() => setups.value.some((s) => s.name === name.value.trim()));
 
-/** A setup as it is put together, with what must be on before what, as far as that is known. */
-function build(setupId: string): Built {
-  const { assembly, fit } = measureReport(bench.rig!, setupId, bench.parts, {
-    collider: bench.collider,
-    oneLens: true,
-    lean: true,
-  });
-  const edges =
-    fit.solidity?.orderEdges ?? assembly.joints.map((j) => [j.parent, j.child] as const);
-  return { assembly, edges };
-}
-const open = computed(() => bench.report && build(bench.setupId));
+/** How long one setup may be looked at, ms: what takes longer is told by what carries what alone. */
+const mostMs = 150;
 /** How the open setup becomes each of the others; undefined for one with another camera. */
-const changes = computed((): ReadonlyMap<string, Changeover> => {
-  const [now] = [open.value];
-  if (!now) return new Map();
+const changes = computed((): ReadonlyMap<string, Changeover | undefined> => {
+  const { rig, settled: report, collider, parts } = bench;
+  if (!rig || !report) return new Map();
+  const from = readBuilt(report);
   return new Map(
-    setups.value.flatMap((s) => {
-      const isOther = s.id !== bench.setupId && s.body === now.assembly.setup.body;
-      return isOther ? [[s.id, measureChangeover(now, build(s.id))] as const] : [];
-    }),
+    setups.value
+      .filter((s) => s.id !== bench.setupId)
+      .map((s) => {
+        const options = { oneLens: true, lean: true };
+        const to = collider
+          ? measureWithin(rig, s.id, parts, { ...options, collider }, mostMs, () =>
+              performance.now(),
+            ).report
+          : measureReport(rig, s.id, parts, options);
+        return [s.id, measureChangeover(from, readBuilt(to))];
+      }),
   );
 });
 const sayTool = (tool: Changeover['steps'][number]['tool']): string =>
@@ -124,7 +123,7 @@ function remove(setupId: string, called: string): void {
             </li>
           </ol>
         </details>
-        <p v-else-if="s.id !== bench.setupId" class="text-faint mt-1 text-xs">
+        <p v-else-if="changes.has(s.id)" class="text-faint mt-1 text-xs">
           It has another camera: it is built anew.
         </p>
       </li>
