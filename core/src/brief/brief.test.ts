@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { Brief, mergeBrief } from './index.js';
+import { Brief, listOverrides, mergeBrief } from './index.js';
 
 const brief: Brief = {
   currency: 'EUR',
@@ -25,6 +25,36 @@ describe('the brief of a setup', () => {
       limits: { carryG: 2400 },
       day: { hoursOn: 2 },
     });
+  });
+});
+
+describe('what a setup has otherwise', () => {
+  const rigs: Brief = {
+    ...brief,
+    job: 'Harbour film',
+    sound: { headphones: true, wirelessChannels: 2 },
+    scenes: [{ name: 'Quay', fromEv: 12, toEv: 15 }],
+    because: { 'day.hoursOn': 'a working day' },
+  };
+  const after = (next: Brief) => mergeBrief(rigs, listOverrides(rigs, next));
+
+  it('is nothing where nothing differs, and only the limits that do', () => {
+    expect(listOverrides(rigs, rigs)).toEqual({});
+    const next = { ...rigs, limits: { ...rigs.limits, heightMm: 250 } };
+    expect(listOverrides(rigs, next)).toEqual({ limits: { heightMm: 250 } });
+    expect(after(next)).toEqual(next);
+  });
+
+  it('does without scenes or sound that the rig’s brief has', () => {
+    const { sound: _, scenes: __, ...next } = rigs;
+    expect(listOverrides(rigs, next)).toEqual({ sound: {}, scenes: [] });
+    expect(after(next)).toMatchObject({ sound: {}, scenes: [] });
+  });
+
+  it('keeps limits and words of the rig that it would take away', () => {
+    const { job: _, ...next } = { ...rigs, limits: { carryG: 2400 } };
+    expect(listOverrides(rigs, next)).toEqual({});
+    expect(after(next)).toEqual(rigs);
   });
 });
 

@@ -1,4 +1,5 @@
 import type { PartBook } from '../part/index.js';
+import { proposeId, type Edit } from '../rig/index.js';
 import { listGlassPieces, type GlassPieces } from './choices.js';
 import type { LensLight, Light } from './light.js';
 import { findCheapestSet, type CostOf } from './sets.js';
@@ -51,6 +52,16 @@ export function listClosers(
     .filter(({ ids }) => ids.length > 0 && !known.has(ids.join()) && known.add(ids.join()))
     .sort((a, b) => a.cost - b.cost)
     .map(({ ids }) => ids);
+}
+
+/** Parts of a catalogue in the pocket of a setup, as one step. */
+export function createTakeAlong(setupId: string, partIds: readonly string[]): Edit {
+  const edits = partIds.map((partId): Edit => ({
+    type: 'wear',
+    setupId,
+    item: { id: proposeId(partId), partId, owned: false },
+  }));
+  return edits.length === 1 ? edits[0]! : { type: 'all', edits };
 }
 
 /** Whether everything in a set has a price in the currency that it was looked for in. */

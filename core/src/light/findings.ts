@@ -5,16 +5,18 @@ import {
   stating,
   type AnyFinding,
 } from '../finding/index.js';
+import type { Brief } from '../brief/index.js';
 import type { PartBook } from '../part/index.js';
-import { proposeId, type Assembly, type Edit } from '../rig/index.js';
+import type { Assembly, Edit } from '../rig/index.js';
 import { sayEv, sayList, sayNumber, sayStop, sayStops, sayTime } from '../words/index.js';
-import { listClosers } from './closers.js';
+import { createTakeAlong, listClosers } from './closers.js';
 import type { Gap, LensLight, Light } from './light.js';
 import type { StackFault } from './stack.js';
 
 /** What the checks of Light look at. */
 export interface LightContext {
   readonly assembly: Assembly;
+  readonly brief: Brief;
   readonly light: Light;
   /** Parts that may be taken along; ways out are looked for only where it is given. */
   readonly catalogue: PartBook | undefined;
@@ -105,7 +107,7 @@ function listWorst(light: Light, side: Gap['side']): OwnGap[] {
     .sort((a, b) => b.gap.stops - a.gap.stops);
 }
 
-function createGapFinding({ assembly, light, catalogue }: LightContext, worst: OwnGap[]) {
+function createGapFinding({ assembly, brief, light, catalogue }: LightContext, worst: OwnGap[]) {
   const [{ lens, gap }] = worst as [OwnGap];
   const exposing = lens.exposings.find((e) => e.timing === gap.timing)!;
   const [bareTo, heldTo] = [exposing.bare.at(-1)!.to, exposing.held.at(-1)!.to];
@@ -116,15 +118,8 @@ function createGapFinding({ assembly, light, catalogue }: LightContext, worst: O
           light,
           worst.map((w) => w.lens),
           catalogue,
-          assembly.rig.brief.currency,
-        ).map((ids) => {
-          const wears = ids.map((partId): Edit => ({
-            type: 'wear',
-            setupId: assembly.setup.id,
-            item: { id: proposeId(partId), partId, owned: false },
-          }));
-          return wears.length === 1 ? wears[0]! : { type: 'all', edits: wears };
-        })
+          brief.currency,
+        ).map((ids) => createTakeAlong(assembly.setup.id, ids))
       : [];
   return createFinding(
     exposureGap,
@@ -260,17 +255,16 @@ export const isoRefused = defineFinding(
   },
 );
 
-const isoCheck = defineCheck([isoRefused], ({ light, assembly }: LightContext) => {
+const isoCheck = defineCheck([isoRefused], ({ light, brief }: LightContext) => {
   const { body, isos } = light;
-  if (!body || !isos.refused) return [];
-  const highest =
-    assembly.setup.brief?.picture?.highestIso ?? assembly.rig.brief.picture?.highestIso;
+  const highest = brief.picture?.highestIso;
+  if (!body || !isos.refused || highest === undefined) return [];
   return [
     createFinding(
       isoRefused,
       'risk',
       { items: [body.item.id] },
-      { highest: highest ?? 0, base: isos.stretches[0]!.from },
+      { highest, base: isos.stretches[0]!.from },
     ),
   ];
 });

@@ -1,5 +1,5 @@
 import type { Brief } from '../brief/index.js';
-import { hasTrait, isKeyed } from '../part/index.js';
+import { isKeyed, isOptical } from '../part/index.js';
 import { placeSolids, type Assembly } from '../rig/index.js';
 import { measureReachMm } from '../solid/index.js';
 import { sayG, sayMm, sayStop } from '../words/index.js';
@@ -13,10 +13,7 @@ export interface BriefDoubt {
 
 /** What of a brief cannot be met by any rig round this camera and lens, or contradicts itself. Empty for a brief that holds together. */
 export function listBriefDoubts(brief: Brief, assembly: Assembly): BriefDoubt[] {
-  const own = assembly.items.filter(
-    (p) =>
-      hasTrait(p.part, 'camera') || hasTrait(p.part, 'optic') || hasTrait(p.part, 'lens-adapter'),
-  );
+  const own = assembly.items.filter((p) => isOptical(p.part));
   const massG = own.reduce((sum, p) => sum + (p.mass?.massG ?? 0), 0);
   const reach = (z: 1 | -1) =>
     Math.max(

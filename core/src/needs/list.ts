@@ -3,7 +3,9 @@ import type { Hold } from '../hold/index.js';
 import type { Last } from '../last/index.js';
 import type { LightAnswer } from '../light/index.js';
 import {
+  hasMountTrait,
   hasTrait,
+  isOptical,
   listNeedsServed,
   servesNeed,
   type Mount,
@@ -40,24 +42,13 @@ type Draft = Omit<Need, 'weight' | 'servedBy' | 'atHome'> & {
   readonly by?: readonly string[];
 };
 
-const isOwn = ({ part }: PlacedItem): boolean =>
-  hasTrait(part, 'camera') || hasTrait(part, 'optic') || hasTrait(part, 'lens-adapter');
-
-/** Kinds of mount that things are fastened to on location. */
-const fasteners: readonly Mount['kind'][] = [
-  'quarter-20',
-  'three-eighths-16',
-  'cold-shoe',
-  'hot-shoe',
-  'nato-rail',
-  'rosette-m6',
-];
+const isOwn = ({ part }: PlacedItem): boolean => isOptical(part);
 
 /** Places on a part to which something can be fastened; what looks down is for a support. */
 function countPlaces(part: Part): number {
   return part.mounts.filter(
     (m) =>
-      fasteners.includes(m.kind) &&
+      hasMountTrait(m, 'takes-parts') &&
       ['socket', 'shoe', 'rail', 'face'].includes(m.side) &&
       !m.carrier &&
       m.normal[2] > -0.5,
@@ -414,7 +405,6 @@ function listPowering({ assembly, brief, last }: NeedsAsked): Draft[] {
   if (!camera) return [];
   const { hours } = last.plan;
   const darkAt = (id: string) => last.worst.darkAtH.get(id) ?? hours;
-  const isFed = last.network.takers.has(camera.item.id);
   const first = last.first?.betweenH.low ?? hours;
   // By the cell in its own bay alone: what it holds over what the day draws on average.
   const bay = assembly.items.find(
@@ -438,7 +428,7 @@ function listPowering({ assembly, brief, last }: NeedsAsked): Draft[] {
       unit: 'hours',
       wanted: hours,
       there: bay ? alone : camera.part.innerCell ? undefined : 0,
-      with: isFed || states ? Math.min(first, darkAt(camera.item.id)) : 0,
+      with: states ? Math.min(first, darkAt(camera.item.id)) : 0,
       scenes: (brief.day?.stretches ?? []).map((s) => s.name),
       at: undefined,
     },

@@ -24,6 +24,7 @@ import { z } from 'zod';
  * - `soft`: gives way: it takes no hand's room and clashes with nothing
  * - `set-by-lens`: is set anew for each lens: its height, its place along the rods
  * - `holds-leads`: keeps a pull at a lead from its socket
+ * - `upright`: stands on what it is fastened to, above the rig and not beside it
  * - `exchanged`: often comes in several weights: what if it were another one?
  */
 export type PartTrait =
@@ -54,6 +55,7 @@ export type PartTrait =
   | 'soft'
   | 'holds-leads'
   | 'set-by-lens'
+  | 'upright'
   | 'exchanged';
 
 /** Every kind of part with its traits: a new kind is one entry here, and one beside its template. */
@@ -62,18 +64,18 @@ const table = {
   lens: ['optic', 'front-glass', 'loose', 'placed-by-picture', 'exchanged'],
   'lens-adapter': ['lens-adapter', 'bridges'],
   cage: [],
-  'top-handle': [],
+  'top-handle': ['upright'],
   'side-grip': [],
   plate: ['bridges', 'by-length'],
   rod: ['by-length', 'cuts-to-length'],
   clamp: ['bridges'],
   arm: [],
   adaptor: ['bridges', 'by-length'],
-  monitor: ['device', 'wants-picture', 'aimed', 'turned-to-aim', 'exchanged'],
-  loupe: ['eye-rest', 'aimed', 'turned-to-aim'],
+  monitor: ['device', 'wants-picture', 'aimed', 'turned-to-aim', 'upright', 'exchanged'],
+  loupe: ['eye-rest', 'aimed', 'turned-to-aim', 'upright'],
   transmitter: ['device', 'wants-picture', 'ballast'],
-  microphone: ['gives-sound', 'aimed', 'turned-to-aim', 'ballast', 'exchanged'],
-  receiver: ['gives-sound', 'ballast'],
+  microphone: ['gives-sound', 'aimed', 'turned-to-aim', 'ballast', 'upright', 'exchanged'],
+  receiver: ['gives-sound', 'ballast', 'upright'],
   lamp: ['device', 'aimed', 'turned-to-aim', 'ballast', 'exchanged'],
   'sound-box': ['device', 'gives-sound', 'ballast'],
   'timecode-box': ['device', 'ballast'],
@@ -120,3 +122,7 @@ export const listKindsWith = (trait: PartTrait): PartKind[] =>
 export function hasTrait(part: { readonly kind: PartKind }, trait: PartTrait): boolean {
   return traits.get(part.kind)!.has(trait);
 }
+
+/** What the picture goes through until it is one: camera, lens, and what stands between them. */
+export const isOptical = (part: { readonly kind: PartKind }): boolean =>
+  hasTrait(part, 'camera') || hasTrait(part, 'optic') || hasTrait(part, 'lens-adapter');

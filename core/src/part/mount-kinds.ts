@@ -63,10 +63,17 @@ export interface MountKindEntry {
  * - `seldom-wanted`: other parts stand before it as a rule, so that it says nothing
  * - `meets-lens`: is made to meet a lens: a lens before it does not cover it
  * - `off-skin`: stands for something inside or around a part and not on its skin
+ * - `takes-parts`: things are fastened to it on location
  * - `small-mark`: drawn only for the chosen part
  */
 export type MountTrait =
-  'supply' | 'bears-weights' | 'seldom-wanted' | 'meets-lens' | 'off-skin' | 'small-mark';
+  | 'supply'
+  | 'bears-weights'
+  | 'seldom-wanted'
+  | 'meets-lens'
+  | 'off-skin'
+  | 'takes-parts'
+  | 'small-mark';
 
 const screwFrame =
   'normal: along the screw, out of the face; reference: along the line of the locating pins, or forward';
@@ -107,11 +114,11 @@ function entry(
 const table = {
   'quarter-20': entry('¼″-20', ['screw', 'socket'], 'friction', 'free', screwFrame, {
     threadMm: 0.25 * inchMm,
-    traits: ['bears-weights'],
+    traits: ['bears-weights', 'takes-parts'],
   }),
   'three-eighths-16': entry('⅜″-16', ['screw', 'socket'], 'friction', 'free', screwFrame, {
     threadMm: 0.375 * inchMm,
-    traits: ['bears-weights'],
+    traits: ['bears-weights', 'takes-parts'],
   }),
   'screw-pair': entry(
     'two screws',
@@ -127,7 +134,7 @@ const table = {
     'weak',
     'quarter',
     'normal: out of the shoe; reference: along the slot, the way the foot goes in',
-    { lengthwise: 'shoe', takesInMm: 4, traits: ['bears-weights'] },
+    { lengthwise: 'shoe', takesInMm: 4, traits: ['bears-weights', 'takes-parts'] },
   ),
   'hot-shoe': entry(
     'hot shoe',
@@ -135,7 +142,7 @@ const table = {
     'weak',
     'half',
     'normal: out of the shoe; reference: along the slot, forward',
-    { lengthwise: 'shoe', takesInMm: 4 },
+    { lengthwise: 'shoe', takesInMm: 4, traits: ['takes-parts'] },
   ),
   'nato-rail': entry(
     'NATO rail',
@@ -143,7 +150,7 @@ const table = {
     'blocked',
     'half',
     'normal: out of the rail; reference: along the rail',
-    { lengthwise: 'rail', takesInMm: 8, traits: ['bears-weights'] },
+    { lengthwise: 'rail', takesInMm: 8, traits: ['bears-weights', 'takes-parts'] },
   ),
   'own-rail': entry(
     'maker’s own rail',
@@ -191,7 +198,7 @@ const table = {
     'teeth',
     { stepDeg: 6 },
     'normal: out of the teeth; reference: to a tooth, plus the tooth phase',
-    { takesInMm: 3 },
+    { takesInMm: 3, traits: ['takes-parts'] },
   ),
   'v-mount': entry(
     'V-mount',

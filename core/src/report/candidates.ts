@@ -1,5 +1,6 @@
 import type { Collider } from '../clash/index.js';
 import {
+  hasMountTrait,
   hasTrait,
   measureMate,
   servesNeed,
@@ -414,25 +415,6 @@ interface Place {
   readonly rank: number;
 }
 
-/** Kinds of mount that things are fastened to. */
-const fasteners: readonly Mount['kind'][] = [
-  'quarter-20',
-  'three-eighths-16',
-  'cold-shoe',
-  'nato-rail',
-  'rosette-m6',
-];
-
-/** Kinds that stand on what they are fastened to: a handle over the rig, a screen or a microphone above it. */
-const upright: readonly Part['kind'][] = [
-  'top-handle',
-  'monitor',
-  'microphone',
-  'receiver',
-  'loupe',
-];
-const isUpright = ({ kind }: Part): boolean => upright.includes(kind);
-
 /** The cosine within which a mount looks up (estimate: 45°). */
 const upCosine = 0.7;
 const looksUp = (parent: PlacedItem, mount: Mount): boolean =>
@@ -452,7 +434,7 @@ function listPlaces(context: AskContext, part: Part, most: number): Place[] {
       const firm = mate.resists === 'blocked' || mate.resists === 'teeth' ? 0 : 1;
       const hidden = covered.has(`${parent.item.id} ${mount.id}`) ? 4 : 0;
       const usual = own.carrier ? 0 : 2;
-      const aside = isUpright(part) && !looksUp(parent, mount) ? 3 : 0;
+      const aside = hasTrait(part, 'upright') && !looksUp(parent, mount) ? 3 : 0;
       places.push({ parent, mount, own, rank: firm + hidden + usual + aside });
     }
   }
@@ -517,7 +499,7 @@ function listBases(context: AskContext): { readonly parent: PlacedItem; readonly
   return assembly.items
     .flatMap((parent) =>
       parent.part.mounts
-        .filter((m) => fasteners.includes(m.kind) && !m.carrier)
+        .filter((m) => hasMountTrait(m, 'takes-parts') && !m.carrier)
         .filter((m) => !isMountFull(assembly, parent.item.id, m))
         .map((mount) => ({
           parent,

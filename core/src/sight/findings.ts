@@ -138,12 +138,12 @@ const moveCheck = defineCheck([driveMoves], ({ sight }: SightContext) => {
 export const motorUnworked = defineFinding('motor-unworked', stating(), {
   restsOn: [],
   weight: 'risk',
-  when: 'a focus motor whose hand unit is stated to be sold apart, and no part of the kit comes with it',
+  when: 'a focus motor whose hand unit is stated to be sold apart, and nothing in the kit has a wheel for focus and no gear',
   offers: '',
   sentence: ({ items: [motor] }, n) =>
     `${n.item(motor!)} turns nothing yet: the unit in the hand that works it is sold apart.`,
   why: 'A motor without its wheel is a weight on a rod.',
-  todo: 'Add the hand unit, or take a drive that is turned by hand.',
+  todo: 'Add the hand unit, a part with a control for focus, or take a drive that is turned by hand.',
 });
 
 const motorCheck = defineCheck([motorUnworked], ({ sight }: SightContext) =>

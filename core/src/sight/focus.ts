@@ -1,4 +1,4 @@
-import { hasTrait, type Part, type PartBook } from '../part/index.js';
+import { hasTrait, isOptical, type Part, type PartBook } from '../part/index.js';
 import { listOpticalPaths } from '../optics/index.js';
 import { listLenses, type Assembly, type PlacedItem } from '../rig/index.js';
 
@@ -54,6 +54,12 @@ function findAutofocus(
   return isSaid ? { state: 'works' } : { state: 'unknown' };
 }
 
+/** A wheel in the hand that turns no gear itself: what works a motor. */
+const isHandUnit = (part: Part): boolean =>
+  !isOptical(part) &&
+  (part.controls ?? []).some((c) => c.use === 'focus') &&
+  !part.mounts.some((m) => m.kind === 'gear-08');
+
 /** How each lens of a setup's set is focused, and what drives are on the rig. The lens on the rig comes first. */
 export function measureFocusing(assembly: Assembly, parts: PartBook): Focusing {
   const { rig, setup } = assembly;
@@ -92,6 +98,10 @@ export function measureFocusing(assembly: Assembly, parts: PartBook): Focusing {
       },
     ];
   });
+  const hasUnit = rig.kit.some((item) => {
+    const part = assembly.byId.get(item.id)?.part ?? parts.get(item.partId);
+    return part !== undefined && isHandUnit(part);
+  });
   const drives = assembly.items.flatMap((placed): FocusDrive[] => {
     if (placed.part.kind !== 'follow-focus' && !placed.part.drive) return [];
     const { drive } = placed.part;
@@ -106,7 +116,7 @@ export function measureFocusing(assembly: Assembly, parts: PartBook): Focusing {
             ? true
             : drive?.workedBy === undefined
               ? undefined
-              : drive.workedBy !== 'sold-apart',
+              : drive.workedBy !== 'sold-apart' || hasUnit,
         hardStops: drive?.hardStops,
       },
     ];

@@ -1,5 +1,5 @@
 import type { Brief } from '../brief/index.js';
-import { hasTrait, type PartBook } from '../part/index.js';
+import { servesNeed, type PartBook } from '../part/index.js';
 import type { Assembly, PlacedItem } from '../rig/index.js';
 import {
   listInputs,
@@ -8,6 +8,7 @@ import {
   listSoundSources,
   listUsable,
   measureChannels,
+  recordsSound,
   type Phones,
   type SoundInput,
   type SoundRun,
@@ -142,7 +143,6 @@ export function measureSound(assembly: Assembly, parts: PartBook, brief: Brief):
   const runs = listSoundRuns(assembly, parts);
   const sources = listSoundSources(assembly, runs);
   const inputs = listInputs(assembly, runs);
-  const serves = (id: string) => parts.get(id)?.serves?.some((s) => s.need === 'headphones');
   return {
     wants,
     runs,
@@ -150,18 +150,17 @@ export function measureSound(assembly: Assembly, parts: PartBook, brief: Brief):
     inputs,
     usable: listUsable(inputs),
     phones: listPhones(assembly, runs),
-    hasHeadphones: assembly.rig.kit.some((item) => serves(item.partId)),
+    hasHeadphones: assembly.rig.kit.some((item) => {
+      const part = parts.get(item.partId);
+      return part !== undefined && servesNeed(part, 'headphones');
+    }),
     ...assignTracks(sources, wants),
     timecode: assembly.items.flatMap((placed) =>
       placed.part.kind === 'timecode-box'
         ? [
             {
               placed,
-              arrives: runs.some(
-                (r) =>
-                  r.from.placed === placed &&
-                  (hasTrait(r.to.placed.part, 'camera') || r.to.placed.part.kind === 'recorder'),
-              ),
+              arrives: runs.some((r) => r.from.placed === placed && recordsSound(r.to.placed)),
             },
           ]
         : [],

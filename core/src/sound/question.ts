@@ -31,18 +31,11 @@ export const soundQuestion = defineQuestion({
           : sound.phones.some((p) => p.hearsIt)
             ? 'no headphones in the kit'
             : 'nobody listens';
+    const main = `${used} of ${usable.length} ${usable.length === 1 ? 'input' : 'inputs'}`;
     const unheard = sound.sources.filter((s) => !s.keptBy).length;
-    if (unheard > 0) {
-      return {
-        main: `${used} of ${usable.length} ${usable.length === 1 ? 'input' : 'inputs'}`,
-        detail: `${unheard} unheard`,
-        state: 'risk' as const,
-      };
-    }
-    return {
-      main: `${used} of ${usable.length} ${usable.length === 1 ? 'input' : 'inputs'}`,
-      detail,
-    };
+    return unheard > 0
+      ? { main, detail: `${unheard} unheard`, state: 'risk' as const }
+      : { main, detail };
   },
   text: (sound) => [
     ...sound.tracks.map(

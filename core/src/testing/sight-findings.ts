@@ -62,8 +62,11 @@ const moved = (otherMm: number): Made =>
     },
   );
 
-const driven = (workedBy: 'own-unit' | 'sold-apart'): Made =>
-  createLightRig([camera, drive(workedBy)], [joint('d', 'drive.foot', 'body.a')], noBrief);
+const driven = (workedBy: 'own-unit' | 'sold-apart', more: readonly Part[] = []): Made =>
+  createLightRig([camera, drive(workedBy), ...more], [joint('d', 'drive.foot', 'body.a')], noBrief);
+const wheel: Part = cube('wheel', 150, {
+  controls: [{ id: 'focus', use: 'focus', atMm: [0, 0, 5] }],
+});
 
 const linked = (more: Partial<Part>, people: NonNullable<Brief['people']>): Made =>
   createLightRig(
@@ -76,7 +79,8 @@ export const sightFixtures = {
   'screen-too-dim': { has: glowing(990), hasNot: glowing(1000) },
   'no-autofocus': { has: focused(false), hasNot: focused(true) },
   'drive-moves': { has: moved(32.5), hasNot: moved(31.5) },
-  'motor-unworked': { has: driven('sold-apart'), hasNot: driven('own-unit') },
+  // A wheel in the hand that lies in the kit works it.
+  'motor-unworked': { has: driven('sold-apart'), hasNot: driven('sold-apart', [wheel]) },
   'link-too-short': {
     has: linked({ link: { rangeM: 99 } }, { client: 'wireless', clientM: 100 }),
     hasNot: linked({ link: { rangeM: 100 } }, { client: 'wireless', clientM: 100 }),

@@ -1,13 +1,16 @@
 import {
   Brief,
   listBriefDoubts,
+  listOverrides,
   mergeBrief,
   withoutStale,
   findBecause,
-  type BriefOverrides,
 } from '@zucchini/core';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useBench } from '../desk/benchStore';
+
+/** Why a setup keeps what was emptied. */
+const kept = 'what all setups have one setup can set otherwise, but not do without';
 
 /** A place in a brief: `scenes.0.toEv`. */
 type Path = string;
@@ -87,20 +90,21 @@ export function useBrief(scope = ref<'rig' | 'setup'>('rig')) {
       bench.apply({ type: 'set-brief', brief });
       return;
     }
-    const rigs = bench.rig!.brief;
-    const own = Object.fromEntries(
-      Object.entries(brief).filter(
-        ([key, value]) =>
-          key !== 'because' && JSON.stringify(value) !== JSON.stringify(rigs[key as keyof Brief]),
-      ),
-    ) as BriefOverrides;
+    const own = listOverrides(bench.rig!.brief, brief);
     bench.apply({ type: 'set-setup-brief', setupId: bench.setupId, brief: own });
+  }
+
+  /** Whether a setup would do without what it cannot take away from the rig's brief. */
+  function isTakenAway(next: Brief, path: Path): boolean {
+    const rigs = bench.rig!.brief;
+    if (scope.value === 'rig' || readAt(next, path) !== undefined) return false;
+    return readAt(mergeBrief(rigs, listOverrides(rigs, next)), path) !== undefined;
   }
 
   /** What a value at a path would make of a brief, or why it is not taken. */
   function tryAt(brief: Brief, path: Path, value: unknown): Brief | string {
     const parsed = Brief.safeParse(writeAt(brief, path, value));
-    if (parsed.success) return parsed.data;
+    if (parsed.success) return isTakenAway(parsed.data, path) ? kept : parsed.data;
     const own = parsed.error.issues.find((i) => i.path.join('.') === path);
     return (own ?? parsed.error.issues[0]!).message;
   }

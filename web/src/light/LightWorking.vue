@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import {
+  createTakeAlong,
   findGlass,
   isViewKnown,
   listInPicture,
   listPupilsMm,
   listSensibleChoices,
   measureAngles,
-  proposeId,
   sayDeg,
   sayG,
   sayMoney,
@@ -138,12 +138,7 @@ const hasGap = computed(() =>
 const currency = computed(() => brief.value.currency);
 const sayParts = (ids: readonly string[]) => ids.map((id) => bench.names!.part(id)).join(', ');
 function take(ids: readonly string[]): void {
-  const edits = ids.map((partId) => ({
-    type: 'wear' as const,
-    setupId: bench.setupId,
-    item: { id: proposeId(partId), partId, owned: false },
-  }));
-  bench.apply({ type: 'all', edits });
+  bench.apply(createTakeAlong(bench.setupId, ids));
   announce(`${sayParts(ids)}: taken along. Z takes it back.`);
 }
 

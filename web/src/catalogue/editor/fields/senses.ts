@@ -1,4 +1,4 @@
-import { hasTrait, GlassPurpose, Hears, type Part } from '@zucchini/core';
+import { hasTrait, isOptical, GlassPurpose, Hears, type Part } from '@zucchini/core';
 import type { FactGroup } from './group';
 import { flag, mayChoose, number, orNothing, text, ticks, type Field, type Fields } from './field';
 
@@ -7,9 +7,6 @@ const readNumbers = (line: string | undefined): number[] | undefined => {
   const found = line?.match(/\d+(?:\.\d+)?/gu)?.map(Number);
   return found && found.length > 0 ? found : undefined;
 };
-
-const isOptical = (part: Part): boolean =>
-  hasTrait(part, 'camera') || hasTrait(part, 'optic') || hasTrait(part, 'lens-adapter');
 
 /** What a camera does by itself: expose, focus, hold still, keep out the rain. */
 export function listExposes(part: Part): FactGroup {
