@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import type { Part, Tool } from '../part/index.js';
+import { measureReport, type Report } from '../report/index.js';
 import { placeSetup, type Joint, type Setup } from '../rig/index.js';
 import { tries } from '../testing/depth.js';
 import { createNames } from '../words/index.js';
@@ -12,6 +13,7 @@ import {
   listStages,
   measureChangeover,
   orderSteps,
+  readBuilt,
   type Built,
   type Changeover,
   type Step,
@@ -251,6 +253,19 @@ describe('from one setup to another', () => {
       'put-on a',
       'put-on c',
     ]);
+  });
+
+  it('reads from a report what carries what, and the order of assembly where it is known', () => {
+    const { rig, parts } = createTestRig([camera, post('a', 'thumb')], [onBody('a', 'left')]);
+    const report = measureReport(rig, 'low', parts);
+    expect(readBuilt(report).edges).toEqual([['body', 'a']]);
+    const solidity = { order: ['body', 'a'], orderEdges: [['a', 'body']] };
+    const known = { ...report, fit: { ...report.fit, solidity } } as unknown as Report;
+    expect(readBuilt(known).edges).toEqual([['a', 'body']]);
+    // Where parts wait for each other no order is known.
+    const ringed = { ...solidity, order: undefined };
+    const none = { ...report, fit: { ...report.fit, solidity: ringed } } as unknown as Report;
+    expect(readBuilt(none).edges).toEqual([['body', 'a']]);
   });
 
   it('has none to another camera', () => {

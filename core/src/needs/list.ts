@@ -8,7 +8,6 @@ import {
   isOptical,
   listNeedsServed,
   servesNeed,
-  type Mount,
   type Part,
   type PartBook,
   type Serves,

@@ -316,12 +316,39 @@ describe('candidates for a mount', () => {
         mounts: [{ ...mount, fastening: key }],
       };
       const plain: Part = { ...tap, id: 'plain', kind: 'adaptor' };
-      expect([tap, rod, keyed, plain].map((p) => sense(p).against)).toEqual([
+      const half: Part = {
+        ...keyed,
+        id: 'half',
+        mounts: [...keyed.mounts, { ...mount, id: 'other', fastening: { ...key, tool: 'coin' } }],
+      };
+      const rods = mountAt('rods', 'rod-15-pair', 'clamp', [0, 0, 0], [0, 0, -1], [1, 0, 0]);
+      const ring = mountAt('ring', 'clamp-ring', 'clamp', [0, 0, 0], [-1, 0, 0], [0, 0, 1]);
+      const box: Part = { ...tap, id: 'box', kind: 'matte-box', mounts: [rods] };
+      const clipped: Part = { ...box, id: 'clipped', mounts: [rods, ring] };
+      const against = (...parts: Part[]) => parts.map((p) => sense(p).against);
+      expect(against(tap, rod, keyed, plain, half, box, clipped)).toEqual([
         ['power'],
         ['rods'],
         ['tools'],
         [],
+        [],
+        ['rods'],
+        [],
       ]);
+      // The camera says no maker: nothing is of another range.
+      expect(against({ ...plain, id: 'theirs', maker: 'Gannet' })).toEqual([[]]);
+      const ranged = createTestRig([{ ...body, maker: 'Halcyon' }], [], {
+        brief: { ...noBrief, schools: { makers: 'one' } },
+      });
+      const ofRange = createSense(measureReport(ranged.rig, 'low', ranged.parts));
+      const by = (id: string, maker?: string): Part => ({
+        ...plain,
+        id,
+        ...(maker ? { maker } : {}),
+      });
+      expect(
+        [by('same', 'Halcyon'), by('other', 'Gannet'), by('unsaid')].map((p) => ofRange(p).against),
+      ).toEqual([[], ['makers'], []]);
       expect(saySense(sense(rod))).toBe('stands on rods, and you like to have none');
       const last = (p: Part) => sense(p).rank.at(-2);
       expect(last(rod)).toBeGreaterThan(last(plain)!);
