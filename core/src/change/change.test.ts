@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import type { Part, Tool } from '../part/index.js';
 import { measureReport, type Report } from '../report/index.js';
-import { placeSetup, type Joint, type Setup } from '../rig/index.js';
+import { placeSetup, type Joint, type LogEntry, type Setup } from '../rig/index.js';
 import { tries } from '../testing/depth.js';
 import { createNames } from '../words/index.js';
 import { sayChangeover, sayStep } from '../wording/index.js';
@@ -11,9 +11,12 @@ import {
   countPickups,
   listSteps,
   listStages,
+  listTools,
   measureChangeover,
   orderSteps,
   readBuilt,
+  readOwnTimes,
+  strip,
   type Built,
   type Changeover,
   type Step,
@@ -83,6 +86,39 @@ const anyTree: fc.Arbitrary<Tree> = fc.tuple(
   ),
 );
 
+/** Leads of a setup: which, between which two, and by which tied. */
+const anyRuns = fc.array(
+  fc.record({ lead: fc.nat(3), a: fc.nat(5), b: fc.nat(5), tie: fc.option(fc.nat(5)) }),
+  { maxLength: 4 },
+);
+type Runs = typeof anyRuns extends fc.Arbitrary<infer T> ? T : never;
+function withRuns(joints: readonly Joint[], runs: Runs): Built {
+  const on = new Set(joints.map((j) => j.child.item));
+  const used = new Set<number>();
+  const cables = runs.flatMap(({ lead, a, b, tie }) => {
+    const [from, to] = [names[a]!, names[b]!];
+    if (from === to || !on.has(from) || !on.has(to) || used.has(lead)) return [];
+    used.add(lead);
+    const ties = tie !== null && on.has(names[tie]!) ? [{ item: names[tie]!, mount: 'left' }] : [];
+    return [
+      {
+        id: `l${lead}`,
+        item: `lead${lead}`,
+        from: { item: from, port: 'out' },
+        to: { item: to, port: 'out' },
+        ...(ties.length > 0 ? { ties } : {}),
+      },
+    ];
+  });
+  return build(joints, { cables });
+}
+const sayAll = ({ joints, cables = [], braces = [], stances = {} }: Setup) => ({
+  joints: joints.map((j) => JSON.stringify(j)).sort(),
+  cables: cables.map((c) => JSON.stringify(c)).sort(),
+  braces: braces.map((b) => JSON.stringify(b)).sort(),
+  stances,
+});
+
 const sayJoints = (setup: Setup) =>
   setup.joints.map((j) => `${j.child.item} ${j.parent.item} ${j.parent.mount} ${j.slideMm}`).sort();
 
@@ -120,12 +156,12 @@ function listOrders(
 describe('from one setup to another', () => {
   it('ends as the other setup, and stands on the camera at every step', () => {
     fc.assert(
-      fc.property(anyTree, anyTree, (x, y) => {
-        const [from, to] = [build(jointsOf(x)), build(jointsOf(y))];
+      fc.property(anyTree, anyTree, anyRuns, anyRuns, (x, y, p, q) => {
+        const [from, to] = [withRuns(jointsOf(x), p), withRuns(jointsOf(y), q)];
         const { steps } = change(from, to);
         const stages = listStages(from.assembly.setup, to.assembly.setup, steps);
         expect(sayJoints(stages[0]!)).toEqual(sayJoints(from.assembly.setup));
-        expect(sayJoints(stages.at(-1)!)).toEqual(sayJoints(to.assembly.setup));
+        expect(sayAll(stages.at(-1)!)).toEqual(sayAll(to.assembly.setup));
         for (const stage of stages) {
           const places = stage.joints.map((j) => `${j.parent.item} ${j.parent.mount}`);
           expect(new Set(places).size).toBe(places.length);
@@ -169,15 +205,43 @@ describe('from one setup to another', () => {
     );
   });
 
-  it('beyond what every order is looked at for keeps what waits for what, and says how few there could be', () => {
-    const step = (id: string, tool: Tool) =>
-      ({ id, kind: 'set', itemId: id, tool, seconds: 1, stated: true, inTheWay: false }) as const;
+  const step = (id: string, tool: Tool): Step => ({
+    id,
+    kind: 'set',
+    itemId: id,
+    tool,
+    seconds: 1,
+    stated: true,
+    usualS: 1,
+    timed: 0,
+    inTheWay: false,
+  });
+
+  it('knows the fewest pickups of long chains and of many moves', () => {
     const many = Array.from({ length: 20 }, (_, i) => step(`${i}`, tools[1 + (i % 2)]!));
     const chain = many.slice(1).map((s, i) => [many[i]!.id, s.id] as const);
     expect(orderSteps({ steps: many, before: [] })).toMatchObject({ pickups: 2, proven: true });
     const held = orderSteps({ steps: many, before: chain });
     expect(held.steps.map((s) => s.id)).toEqual(many.map((s) => s.id));
-    expect(held).toMatchObject({ pickups: 20, atLeast: 2, proven: false });
+    expect(held).toMatchObject({ pickups: 20, atLeast: 20, proven: true });
+    const ring = [...chain, [many.at(-1)!.id, many[0]!.id] as const];
+    expect(() => orderSteps({ steps: many, before: ring })).toThrow('wait for each other');
+  });
+
+  it('where too many ways lie open keeps what waits for what, and says how few there could be', () => {
+    const keys = ['coin', 'hex-2', 'hex-2.5', 'hex-3', 'hex-4', 'hex-5'] as const;
+    // Seven chains of nine, each with tools in an order of its own.
+    const chains = Array.from({ length: 7 }, (_, c) =>
+      Array.from({ length: 9 }, (_, i) => step(`${c}.${i}`, keys[(i * (c + 1) + c) % 6]!)),
+    );
+    const before = chains.flatMap((c) => c.slice(1).map((s, i) => [c[i]!.id, s.id] as const));
+    const found = orderSteps({ steps: chains.flat(), before });
+    expect(found.proven).toBe(false);
+    expect(found.atLeast).toBeGreaterThan(keys.length);
+    expect(found.pickups).toBeGreaterThanOrEqual(found.atLeast);
+    const at = new Map(found.steps.map((s, i) => [s.id, i]));
+    expect(at.size).toBe(63);
+    for (const [first, then] of before) expect(at.get(first)!).toBeLessThan(at.get(then)!);
   });
 
   it('takes up tools as few times as any order of the same moves', () => {
@@ -291,6 +355,124 @@ describe('from one setup to another', () => {
       'put-on a',
       'lead-in l',
     ]);
+  });
+
+  it('leaves plugged what comes and goes with a branch, and leads another way what stays', () => {
+    const run = (id: string, a: string, b: string, ties: string[] = []) => ({
+      id,
+      item: `lead-${id}`,
+      from: { item: a, port: 'out' },
+      to: { item: b, port: 'out' },
+      ...(ties.length > 0 ? { ties: ties.map((item) => ({ item, mount: 'left' })) } : {}),
+    });
+    const branch = [onBody('a', 'left'), joint('j-b', 'b.foot', 'a.left')];
+    const there = build(branch, { cables: [run('l', 'a', 'b')] });
+    const home = change(there, build([]));
+    expect(home.steps.map((s) => [s.id, s.goes])).toEqual([['take-off a', 'home']]);
+    const back = change(build([]), there);
+    expect(back.steps.map((s) => s.id)).toEqual(['put-on a']);
+    expect(
+      listStages(build([]).assembly.setup, there.assembly.setup, back.steps).at(-1),
+    ).toMatchObject({
+      cables: [{ id: 'l' }],
+    });
+    // The same lead is wanted elsewhere: then it is drawn.
+    const elsewhere = build([onBody('c', 'right'), onBody('d', 'top')], {
+      cables: [{ ...run('m', 'c', 'd'), item: 'lead-l' }],
+    });
+    expect(change(there, elsewhere).steps.map((s) => s.id)).toContain('lead-out l');
+    const tied = build(branch, { cables: [run('l', 'a', 'b', ['a'])] });
+    const way = change(there, tied);
+    expect(way.steps.map((s) => s.id)).toEqual(['lay l']);
+    expect(sayStep(way.steps[0]!, createNames(tied.assembly, made.parts))).toMatch(
+      /^Lead .* by a$/,
+    );
+    // Tied to what comes off, it is drawn first.
+    const onBoth = [...branch, onBody('c', 'right')];
+    const held = build(onBoth, { cables: [run('l', 'a', 'b', ['c'])] });
+    expect(change(held, tied).steps.map((s) => s.id)).toEqual([
+      'lead-out l',
+      'take-off c',
+      'lead-in l',
+    ]);
+  });
+
+  it('takes a part of a branch that goes home, which is needed, off it first', () => {
+    const on = joint('j-b', 'b.foot', 'a.left');
+    const way = change(build([onBody('a', 'left'), on]), build([onBody('b', 'right')]));
+    expect(way.steps.map((s) => [s.id, s.goes])).toEqual([
+      ['take-off b', 'again'],
+      ['take-off a', 'home'],
+      ['put-on b', undefined],
+    ]);
+  });
+
+  it('says what keeps a step from being done, and plans the rest', () => {
+    const to = build([onBody('b', 'left'), onBody('c', 'right')]);
+    const wished = {
+      ...to,
+      assembly: {
+        ...to.assembly,
+        rig: {
+          ...to.assembly.rig,
+          kit: to.assembly.rig.kit.map((i) => (i.id === 'b' ? { ...i, owned: false } : i)),
+        },
+      },
+      tools: ['none', 'thumb', 'coin'] as const,
+    };
+    const lacks = (built: Built) =>
+      change(build([]), built)
+        .steps.map((s) => [s.itemId, s.lacks])
+        .sort();
+    expect(lacks(to)).toEqual([
+      ['b', undefined],
+      ['c', undefined],
+    ]);
+    // b wants a coin, c a key of 3 mm.
+    expect(lacks(wished)).toEqual([
+      ['b', 'not-owned'],
+      ['c', 'no-tool'],
+    ]);
+    expect(lacks({ ...to, unreached: new Set(['j-c']) })).toEqual([
+      ['b', undefined],
+      ['c', 'no-reach'],
+    ]);
+    const wrong = build([joint('j-b', 'b.left', 'body.left')]);
+    expect(lacks(wrong)).toEqual([['b', 'no-mate']]);
+  });
+
+  it('draws what is usual towards the times of one’s own, the more there are of them', () => {
+    const entry = (durationS: number, picked = false, tool: Tool = 'coin'): LogEntry => ({
+      id: `t${durationS}`,
+      at: '2026-03-01T06:00:00Z',
+      kind: 'timed',
+      durationS,
+      did: { step: 'put-on', mount: 'cold-shoe', tool, picked },
+    });
+    const take = (log: LogEntry[]) =>
+      measureChangeover(build([]), build([onBody('b', 'left')]), {
+        times: readOwnTimes(log, undefined),
+      })!;
+    expect(take([]).steps[0]).toMatchObject({ seconds: 10, usualS: 10, timed: 0 });
+    // Three times the usual 10 s against one of 30 s: 60 ∕ 4.
+    expect(take([entry(30)]).steps[0]).toMatchObject({ seconds: 15, usualS: 10, timed: 1 });
+    // 38 s with the coin looked for are 30 s without.
+    expect(take([entry(38, true)]).steps[0]!.seconds).toBe(15);
+    // (30 + 30 + 40) ∕ 5.
+    expect(take([entry(30), entry(40)]).steps[0]!.seconds).toBe(20);
+    // Another tool says nothing of this one, and a forgotten clock nothing at all.
+    expect(take([entry(30, false, 'hex-4'), entry(1801)]).steps[0]).toMatchObject({ timed: 0 });
+    expect(take([entry(1800)]).steps[0]).toMatchObject({ timed: 1 });
+    // What was timed is no estimate of the app's; that a coin must be found still is.
+    expect(take([]).estimated).toBe(true);
+  });
+
+  it('builds from the camera alone what is built from pieces', () => {
+    const branch = [onBody('a', 'left'), joint('j-b', 'b.foot', 'a.left')];
+    const to = build(branch);
+    expect(change(strip(to), to).steps.map((s) => s.id)).toEqual(['put-on a']);
+    expect(change(to, strip(to)).steps.map((s) => s.id)).toEqual(['take-off a']);
+    expect(listTools(change(strip(to), to).steps)).toEqual([]);
   });
 
   it('is nothing between a setup and itself', () => {

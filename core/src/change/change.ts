@@ -1,7 +1,9 @@
+import { listToolsAtHand } from '../fit/index.js';
+import type { Tool } from '../part/index.js';
 import type { Report } from '../report/index.js';
-import { measureSetting, type Joint, type Setup } from '../rig/index.js';
-import { listSteps, type Built, type Step } from './steps.js';
-import { orderSteps, type Sequence } from './sequence.js';
+import { measureSetting, type CableRun, type Joint, type Setup } from '../rig/index.js';
+import { listSteps, sayRun, type Built, type ChangeOptions, type Step } from './steps.js';
+import { isTaken, orderSteps, type Sequence } from './sequence.js';
 
 /** How one setup becomes another. */
 export interface Changeover extends Sequence {
@@ -12,26 +14,61 @@ export interface Changeover extends Sequence {
 }
 
 /** A setup as its report has it; without a collision library, or where no order is possible, only what carries what is known. */
-export function readBuilt({ assembly, fit: { solidity } }: Report): Built {
+export function readBuilt({ assembly, brief, findings, fit: { solidity } }: Report): Built {
   const edges = solidity?.order
     ? solidity.orderEdges
     : assembly.joints.map((j) => [j.parent, j.child] as const);
-  return { assembly, edges };
+  const unreached = findings.flatMap((f) =>
+    f.code === 'tool-cannot-reach' && f.weight === 'stops' ? f.joints : [],
+  );
+  const tools = listToolsAtHand(assembly, brief.limits.tools);
+  return { assembly, edges, unreached: new Set(unreached), tools };
 }
+
+/** The camera alone, with nothing on it: what is built from pieces begins there. */
+export function strip({ assembly }: Built): Built {
+  const {
+    joints: _,
+    stances: _stances,
+    cables: _cables,
+    braces: _braces,
+    ...rest
+  } = assembly.setup;
+  const body = assembly.items[0]!;
+  return {
+    assembly: {
+      ...assembly,
+      setup: { ...rest, joints: [] },
+      items: [body],
+      joints: [],
+      byId: new Map([[body.item.id, body]]),
+    },
+    edges: [],
+  };
+}
+
+/** The tools of some steps, in the order in which they are first taken up. */
+export const listTools = (steps: readonly Step[]): Tool[] => [
+  ...new Set(steps.map((s) => s.tool).filter(isTaken)),
+];
 
 /**
  * How one setup becomes another, each joint that differs undone and made once, tools taken up as few times as possible.
  * Undefined where they have different cameras. See {@link listSteps}.
  */
-export function measureChangeover(from: Built, to: Built): Changeover | undefined {
-  const steps = listSteps(from, to);
+export function measureChangeover(
+  from: Built,
+  to: Built,
+  options: ChangeOptions = {},
+): Changeover | undefined {
+  const steps = listSteps(from, to, options);
   if (!steps) return undefined;
   const sequence = orderSteps(steps);
   const pickS = measureSetting(from.assembly.rig.settings, 'pickToolS');
   return {
     ...sequence,
     seconds: sequence.steps.reduce((sum, s) => sum + s.seconds, 0) + sequence.pickups * pickS,
-    estimated: sequence.pickups > 0 || sequence.steps.some((s) => !s.stated),
+    estimated: sequence.pickups > 0 || sequence.steps.some((s) => !s.stated && s.timed === 0),
   };
 }
 
@@ -51,16 +88,38 @@ function listHung(body: string, joints: readonly Joint[]): Joint[] {
   return joints.filter((j) => hung.has(j.parent.item));
 }
 
+const isSame = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
 /**
  * The setup after each step, as it stands on the camera: what lies on the table beside it is left out. The first is before any,
  * the last is the other setup. Linear in steps times joints.
  */
 export function listStages(from: Setup, to: Setup, steps: readonly Step[]): Setup[] {
-  const joints = new Map(from.joints.map((j) => [j.child.item, j]));
-  const stances = new Map(Object.entries(from.stances ?? {}));
-  const cables = new Map((from.cables ?? []).map((c) => [c.id, c]));
-  const braces = new Map((from.braces ?? []).map((b) => [b.id, b]));
   const then = new Map(to.joints.map((j) => [j.child.item, j]));
+  const place = ({ child, parent, slideMm, turnDeg, rollDeg, spacerMm, screwMm }: Joint) => [
+    child,
+    parent,
+    [slideMm, turnDeg, rollDeg, spacerMm, screwMm],
+  ];
+  // What stays is already as the other setup writes it.
+  const joints = new Map(
+    from.joints.map((j) => {
+      const same = then.get(j.child.item);
+      return [j.child.item, same && isSame(place(j), place(same)) ? same : j];
+    }),
+  );
+  const stances = new Map(Object.entries(from.stances ?? {}));
+  const cables = new Map<string, CableRun>((from.cables ?? []).map((c) => [sayRun(c), c]));
+  const plugged = new Set(
+    steps.flatMap((s) => (s.cable && s.kind !== 'lead-out' ? [sayRun(s.cable)] : [])),
+  );
+  // What comes along plugged with a branch, and what stays plugged.
+  for (const cable of to.cables ?? []) {
+    if (!plugged.has(sayRun(cable))) cables.set(sayRun(cable), cable);
+  }
+  const fastened = new Set(steps.flatMap((s) => (s.kind === 'brace-on' ? [s.brace!.id] : [])));
+  const braces = new Map((from.braces ?? []).map((b) => [b.id, b]));
+  for (const brace of to.braces ?? []) if (!fastened.has(brace.id)) braces.set(brace.id, brace);
   // What comes along with nothing: it was there, or has a step of its own.
   const apart = new Set([
     ...from.joints.map((j) => j.child.item),
@@ -75,12 +134,13 @@ export function listStages(from: Setup, to: Setup, steps: readonly Step[]): Setu
   const stage = (): Setup => {
     const hung = listHung(from.body, [...joints.values()]);
     const on = new Set([from.body, ...hung.map((j) => j.child.item)]);
+    const isOn = ({ item }: { readonly item: string }) => on.has(item);
     return {
       ...from,
       joints: hung,
       stances: Object.fromEntries([...stances].filter(([id]) => on.has(id))),
-      cables: [...cables.values()].filter((c) => on.has(c.from.item) && on.has(c.to.item)),
-      braces: [...braces.values()].filter((b) => on.has(b.a.item) && on.has(b.b.item)),
+      cables: [...cables.values()].filter((c) => [c.from, c.to, ...(c.ties ?? [])].every(isOn)),
+      braces: [...braces.values()].filter((b) => isOn(b.a) && isOn(b.b)),
     };
   };
   const put = (itemId: string) => {
@@ -100,8 +160,8 @@ export function listStages(from: Setup, to: Setup, steps: readonly Step[]): Setu
       if (step.to) joints.set(itemId, step.to.joint);
       else wears(itemId);
     } else if (cable) {
-      if (kind === 'lead-out') cables.delete(cable.id);
-      else cables.set(cable.id, cable);
+      if (kind === 'lead-out') cables.delete(sayRun(cable));
+      else cables.set(sayRun(cable), cable);
     } else if (brace) {
       if (kind === 'brace-off') braces.delete(brace.id);
       else braces.set(brace.id, brace);

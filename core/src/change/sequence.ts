@@ -6,22 +6,29 @@ export interface Sequence {
   readonly steps: readonly Step[];
   /** How often a tool is taken up. */
   readonly pickups: number;
-  /** Fewer are not possible; false where only the number of tools says how few there could be. */
+  /** Fewer are not possible; false where not every way was looked at. */
   readonly proven: boolean;
   /** No order takes up tools less often than this. */
   readonly atLeast: number;
 }
 
-/** Up to so many moves every order is looked at, each set of done moves once. */
-const mostExact = 16;
+/** So many ways of standing in the middle of it are looked at before the rest is done as it comes. */
+const mostStates = 4000;
 
 /** Whether a tool has to be looked for: fingers are there. */
 export const isTaken = (tool: Tool): boolean => tool !== 'none' && tool !== 'thumb';
 
+/** What is done so far, with the tool in the hand used for all that can be done with it. */
+interface Stand {
+  readonly done: readonly boolean[];
+  readonly order: readonly number[];
+}
+
 /**
- * The order of steps that takes up tools as few times as possible. Exact for up to 16 steps (a shortest way over sets of done
- * ones); beyond that the tool in the hand is used for all that can be done with it before another is taken, and the number of
- * tools says how few there could be. Ties in the order of `steps`.
+ * The order of steps that takes up tools as few times as possible. What can be done with the tool in the hand is done at once:
+ * it never has to wait, as doing it sooner only lets others begin. So only which tool is taken up next is searched, level by
+ * level of how often one was; the first level on which all is done has the fewest. Where too many ways lie open, the rest is
+ * done as it comes, and the level that was reached says how few there could be. Ties in the order of `steps`.
  *
  * Throws an Error where moves wait for each other in a ring.
  */
@@ -29,17 +36,65 @@ export function orderSteps({ steps: moves, before }: Steps): Sequence {
   const at = new Map(moves.map((m, i) => [m.id, i]));
   const waits = moves.map((): number[] => []);
   for (const [first, then] of before) waits[at.get(then)!]!.push(at.get(first)!);
-  const tools = new Set(moves.map((m) => m.tool).filter(isTaken));
-  const order =
-    moves.length <= mostExact ? orderExactly(moves, waits) : orderGreedily(moves, waits);
+  const isOpen = (done: readonly boolean[], i: number) =>
+    !done[i] && waits[i]!.every((w) => done[w]);
+  /** All that can be done with fingers and what is in the hand. */
+  const goOn = (from: Stand, held: Tool | undefined): Stand => {
+    const [done, order] = [[...from.done], [...from.order]];
+    const next = () =>
+      moves.findIndex((m, i) => (!isTaken(m.tool) || m.tool === held) && isOpen(done, i));
+    for (let i = next(); i >= 0; i = next()) {
+      done[i] = true;
+      order.push(i);
+    }
+    return { done, order };
+  };
+  const toolsOf = ({ done }: Stand): Tool[] => [
+    ...new Set(moves.flatMap((m, i) => (isOpen(done, i) ? [m.tool] : []))),
+  ];
+  const isWhole = ({ order }: Stand) => order.length === moves.length;
+  let level = [goOn({ done: moves.map(() => false), order: [] }, undefined)];
+  let pickups = 0;
+  let states = 1;
+  const seen = new Set<string>();
+  // Ends: each level has done at least one step more.
+  while (!level.some(isWhole)) {
+    const next: Stand[] = [];
+    for (const stand of level) {
+      for (const tool of toolsOf(stand)) {
+        const then = goOn(stand, tool);
+        const key = then.done.map(Number).join('');
+        if (seen.has(key)) continue;
+        seen.add(key);
+        next.push(then);
+      }
+    }
+    if (next.length === 0) throw new Error('orderSteps: moves wait for each other');
+    pickups += 1;
+    level = next;
+    states += next.length;
+    if (states > mostStates && !level.some(isWhole)) break;
+  }
+  const whole = level.find(isWhole);
+  const { order } = whole ?? finish(level);
   const steps = order.map((i) => moves[i]!);
-  const pickups = countPickups(steps);
   return {
     steps,
-    pickups,
-    proven: moves.length <= mostExact || pickups === tools.size,
-    atLeast: moves.length <= mostExact ? pickups : tools.size,
+    pickups: countPickups(steps),
+    proven: whole !== undefined,
+    atLeast: whole ? pickups : pickups + 1,
   };
+
+  /** From where most is done, with the tool that does most. */
+  function finish(stands: readonly Stand[]): Stand {
+    let stand = stands.reduce((a, b) => (b.order.length > a.order.length ? b : a));
+    while (!isWhole(stand)) {
+      stand = toolsOf(stand)
+        .map((tool) => goOn(stand, tool))
+        .reduce((a, b) => (b.order.length > a.order.length ? b : a));
+    }
+    return stand;
+  }
 }
 
 /** How often a tool is taken up in an order: fingers do not make one put down what is in the hand. */
@@ -52,59 +107,4 @@ export function countPickups(steps: readonly Step[]): number {
     count += 1;
   }
   return count;
-}
-
-const ringed = () => new Error('orderSteps: moves wait for each other');
-
-/** All moves that can be done with what is in the hand, then the tool of the first that cannot. */
-function orderGreedily(moves: readonly Step[], waits: readonly (readonly number[])[]): number[] {
-  const done = new Set<number>();
-  const order: number[] = [];
-  let held: Tool | undefined;
-  while (order.length < moves.length) {
-    const open = moves.flatMap((_, i) =>
-      !done.has(i) && waits[i]!.every((w) => done.has(w)) ? [i] : [],
-    );
-    const next = open.find((i) => !isTaken(moves[i]!.tool) || moves[i]!.tool === held) ?? open[0];
-    if (next === undefined) throw ringed();
-    if (isTaken(moves[next]!.tool)) held = moves[next]!.tool;
-    done.add(next);
-    order.push(next);
-  }
-  return order;
-}
-
-/** The fewest pickups over all orders: by dynamic programming over the sets of moves that are done and the tool in the hand. */
-function orderExactly(moves: readonly Step[], waits: readonly (readonly number[])[]): number[] {
-  const needs = waits.map((w) => w.reduce((mask, i) => mask | (1 << i), 0));
-  const full = (1 << moves.length) - 1;
-  const known = new Map<string, { readonly cost: number; readonly next: number }>();
-  const look = (done: number, held: Tool | undefined): number => {
-    if (done === full) return 0;
-    const key = `${done} ${held}`;
-    const was = known.get(key);
-    if (was) return was.cost;
-    let best = { cost: Infinity, next: -1 };
-    for (let i = 0; i < moves.length; i += 1) {
-      if (done & (1 << i) || (needs[i]! & done) !== needs[i]) continue;
-      const { tool } = moves[i]!;
-      const takes = isTaken(tool) && tool !== held;
-      const cost = (takes ? 1 : 0) + look(done | (1 << i), isTaken(tool) ? tool : held);
-      if (cost < best.cost) best = { cost, next: i };
-      // What needs no other tool never has to wait.
-      if (!takes) break;
-    }
-    known.set(key, best);
-    return best.cost;
-  };
-  if (look(0, undefined) === Infinity) throw ringed();
-  const order: number[] = [];
-  let [done, held]: [number, Tool | undefined] = [0, undefined];
-  while (done !== full) {
-    const { next }: { readonly next: number } = known.get(`${done} ${held}`)!;
-    order.push(next);
-    done |= 1 << next;
-    if (isTaken(moves[next]!.tool)) held = moves[next]!.tool;
-  }
-  return order;
 }

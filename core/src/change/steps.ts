@@ -1,16 +1,25 @@
-import type { Tool } from '../part/index.js';
+import type { Mount, MountKind, Tool } from '../part/index.js';
 import {
   isInBranch,
   measureSetting,
+  StepKind,
   type Assembly,
   type Brace,
   type CableRun,
   type PlacedJoint,
 } from '../rig/index.js';
+import { findOwnTime, noOwnTimes, type OwnTimes } from './own-times.js';
 
-/** One thing that is done while a setup becomes another, in the phases in which it is done. */
-export type StepKind =
-  'lead-out' | 'brace-off' | 'take-off' | 'set' | 'put-on' | 'brace-on' | 'lead-in';
+/** Why a step cannot be done as planned: the rest is planned all the same. */
+export type Lack =
+  /** The part is a wish: it is not owned yet. */
+  | 'not-owned'
+  /** The two do not join. */
+  | 'no-mate'
+  /** The tool is not among those at hand. */
+  | 'no-tool'
+  /** What must be there before stands where the tool goes. */
+  | 'no-reach';
 
 /** One thing that is done while a setup becomes another. */
 export interface Step {
@@ -25,9 +34,17 @@ export interface Step {
   readonly cable?: CableRun;
   readonly brace?: Brace;
   readonly tool: Tool;
+  /** The kind of mount that is fastened or undone; none for leads, and for hinges of a part. */
+  readonly mountKind?: MountKind;
   readonly seconds: number;
   /** The part states how long it takes; otherwise it is what is usual. */
   readonly stated: boolean;
+  /** How long it takes by the part or by what is usual, and how many times of the person's own stand against that. */
+  readonly usualS: number;
+  readonly timed: number;
+  /** What comes off goes into the case, or on again in a later step. */
+  readonly goes?: 'home' | 'again';
+  readonly lacks?: Lack;
   /** It is taken off only because it is in the way, and goes back where it was. */
   readonly inTheWay: boolean;
 }
@@ -40,6 +57,19 @@ export interface Built {
   readonly assembly: Assembly;
   /** Pairs of items that no ring goes through, as `Order.edges` of Fit gives them. */
   readonly edges: readonly (readonly [before: string, after: string])[];
+  /** Tools at hand; any where absent. */
+  readonly tools?: readonly Tool[] | undefined;
+  /** Joints whose fastening no tool reaches. */
+  readonly unreached?: ReadonlySet<string>;
+}
+
+/** How a change is looked at. */
+export interface ChangeOptions {
+  readonly times?: OwnTimes;
+  /** Nothing is kept joined in the case: each part goes on by itself. */
+  readonly apart?: boolean;
+  /** Parts that would be fastened otherwise: with which tool and in how many s. */
+  readonly instead?: ReadonlyMap<string, { readonly tool: Tool; readonly seconds: number }>;
 }
 
 /** All that has to be done, and what must come before what. */
@@ -64,9 +94,11 @@ const isSetAlike = (a: PlacedJoint, b: PlacedJoint): boolean =>
 const stanceOf = ({ setup }: Assembly, id: string): string =>
   JSON.stringify(Object.entries(setup.stances?.[id] ?? {}).sort());
 
-const sayRun = ({ item, from, to }: CableRun): string =>
+/** A run by its lead and its two ends, whichever way round they are written. */
+export const sayRun = ({ item, from, to }: CableRun): string =>
   [item, ...[from, to].map((e) => `${e.item} ${e.port}`).sort()].join();
 
+const sayTies = ({ ties = [] }: CableRun): string => ties.map((t) => `${t.item} ${t.mount}`).join();
 const sayBrace = ({ kind, a, b }: Brace): string =>
   [kind, ...[a, b].map((m) => `${m.item} ${m.mount}`).sort()].join();
 
@@ -102,13 +134,14 @@ interface Loosened {
  * something that is loosened is off meanwhile: with a branch that comes off anyway, or by itself; always by itself where
  * `alone`.
  */
-function listLoosened(from: Built, to: Built, alone: boolean): Loosened {
+function listLoosened(from: Built, to: Built, alone: boolean, apart: boolean): Loosened {
   const [off, on] = [new Set<string>(), new Set<string>()];
   const jointOf = ({ assembly }: Built, id: string) => assembly.byId.get(id)?.carriedBy;
   const differs = (one: Built, other: Built, id: string): boolean => {
     const [here, there] = [jointOf(one, id), jointOf(other, id)];
     if (!here) return false;
-    return there ? !isSameFastening(here, there) : other.assembly.byId.has(here.parent);
+    if (there) return !isSameFastening(here, there);
+    return apart || other.assembly.byId.has(here.parent);
   };
   const both = (id: string) => jointOf(from, id) !== undefined && jointOf(to, id) !== undefined;
   const loosen = (id: string, into: Set<string>) => {
@@ -128,41 +161,102 @@ function listLoosened(from: Built, to: Built, alone: boolean): Loosened {
   return { off, on };
 }
 
-/** How long a fastening takes, s, and with what: as a part of it states, or as is usual. */
-function measureFastening(
-  mounts: readonly (PlacedJoint['childMount'] | undefined)[],
-  { rig: { settings } }: Assembly,
-): Pick<Step, 'tool' | 'seconds' | 'stated'> {
-  const fastening = mounts.find((m) => m?.fastening)?.fastening;
-  return fastening
-    ? { tool: fastening.tool, seconds: fastening.seconds, stated: true }
-    : { tool: 'thumb', seconds: measureSetting(settings, 'fastenS'), stated: false };
+type How = Pick<Step, 'tool' | 'seconds' | 'stated' | 'usualS' | 'timed' | 'mountKind' | 'lacks'>;
+
+/** How long something takes, s: what is usual, drawn towards the person's own times the more there are of them. */
+function measureHow(
+  usual: Pick<Step, 'tool' | 'stated' | 'mountKind'> & { readonly usualS: number },
+  { assembly, tools }: Built,
+  { times = noOwnTimes }: ChangeOptions,
+): How {
+  const own = findOwnTime(times, usual);
+  const weight = measureSetting(assembly.rig.settings, 'ownTimesCount');
+  const isAtHand = !tools || usual.tool === 'none' || tools.includes(usual.tool);
+  return {
+    ...usual,
+    seconds: own
+      ? (weight * usual.usualS + own.count * own.meanS) / (weight + own.count)
+      : usual.usualS,
+    timed: own?.count ?? 0,
+    ...(isAtHand ? {} : { lacks: 'no-tool' }),
+  };
 }
 
-const measureJoint = ({ childMount, parentMount }: PlacedJoint, assembly: Assembly) =>
-  measureFastening([childMount, parentMount], assembly);
+/** How long a fastening takes, and with what: as a part of it states, or as is usual. */
+function measureFastening(
+  mounts: readonly (Mount | undefined)[],
+  built: Built,
+  options: ChangeOptions,
+): How {
+  const fastening = mounts.find((m) => m?.fastening)?.fastening;
+  const mountKind = mounts.find((m) => m)?.kind;
+  const usual = fastening
+    ? { tool: fastening.tool, usualS: fastening.seconds, stated: true }
+    : {
+        tool: 'thumb' as const,
+        usualS: measureSetting(built.assembly.rig.settings, 'fastenS'),
+        stated: false,
+      };
+  return measureHow({ ...usual, ...(mountKind ? { mountKind } : {}) }, built, options);
+}
+
+function measureJoint(joint: PlacedJoint, built: Built, options: ChangeOptions): How {
+  const { childMount, parentMount, mate, child } = joint;
+  const instead = options.instead?.get(child);
+  const how = instead
+    ? { ...instead, stated: true, usualS: instead.seconds, timed: 0, mountKind: childMount.kind }
+    : measureFastening([childMount, parentMount], built, options);
+  const lacks: Lack | undefined =
+    mate.state === 'mates'
+      ? built.unreached?.has(joint.joint.id)
+        ? 'no-reach'
+        : how.lacks
+      : 'no-mate';
+  return { ...how, ...(lacks ? { lacks } : {}) };
+}
 
 /** Parts that come off, are set or turned where they are, and go on. */
-function listPartSteps(from: Built, to: Built, { off, on }: Loosened): Step[] {
+function listPartSteps(
+  from: Built,
+  to: Built,
+  { off, on }: Loosened,
+  options: ChangeOptions,
+): Step[] {
   const [a, b] = [from.assembly, to.assembly];
-  const hinge = {
-    tool: 'none',
-    seconds: measureSetting(b.rig.settings, 'poseS'),
-    stated: false,
-  } as const;
+  const usualS = measureSetting(b.rig.settings, 'poseS');
+  const hinge = measureHow({ tool: 'none', usualS, stated: false }, to, options);
+  const isOwned = new Map(b.rig.kit.map((item) => [item.id, item.owned]));
   const offs = [...off].map((itemId): Step => {
     const joint = a.byId.get(itemId)!.carriedBy!;
     const then = b.byId.get(itemId)?.carriedBy;
     const inTheWay = then !== undefined && isSameFastening(joint, then);
-    const how = measureJoint(joint, a);
-    return { id: `take-off ${itemId}`, kind: 'take-off', itemId, from: joint, inTheWay, ...how };
+    const goes = b.byId.has(itemId) ? 'again' : 'home';
+    const how = measureJoint(joint, from, options);
+    return {
+      id: `take-off ${itemId}`,
+      kind: 'take-off',
+      itemId,
+      from: joint,
+      inTheWay,
+      goes,
+      ...how,
+    };
   });
   const ons = [...on].map((itemId): Step => {
     const joint = b.byId.get(itemId)!.carriedBy!;
     const was = a.byId.get(itemId)?.carriedBy;
     const inTheWay = was !== undefined && isSameFastening(was, joint);
-    const how = measureJoint(joint, b);
-    return { id: `put-on ${itemId}`, kind: 'put-on', itemId, to: joint, inTheWay, ...how };
+    const how = measureJoint(joint, to, options);
+    const lacks: Lack | undefined = how.lacks ?? (isOwned.get(itemId) ? undefined : 'not-owned');
+    return {
+      id: `put-on ${itemId}`,
+      kind: 'put-on',
+      itemId,
+      to: joint,
+      inTheWay,
+      ...how,
+      ...(lacks ? { lacks } : {}),
+    };
   });
   const sets = b.items.flatMap(({ item: { id: itemId }, carriedBy }): Step[] => {
     if (!a.byId.has(itemId)) return [];
@@ -177,7 +271,7 @@ function listPartSteps(from: Built, to: Built, { off, on }: Loosened): Step[] {
               id: `set ${itemId}`,
               from: was,
               to: carriedBy,
-              ...measureJoint(carriedBy, b),
+              ...measureJoint(carriedBy, to, options),
             },
           ]
         : []),
@@ -189,65 +283,95 @@ function listPartSteps(from: Built, to: Built, { off, on }: Loosened): Step[] {
   return [...offs, ...sets, ...ons];
 }
 
+const endsOf = ({ from, to, ties = [] }: CableRun): string[] => [
+  from.item,
+  to.item,
+  ...ties.map((t) => t.item),
+];
+
 /** Leads and second contacts that only one of the two has, or that run from what is loosened to what is not. */
 function listLinkSteps(
-  { assembly: a }: Built,
-  { assembly: b }: Built,
+  from: Built,
+  to: Built,
   { off, on }: Loosened,
+  options: ChangeOptions,
 ): Step[] {
-  const spans = (x: string, y: string): boolean => {
-    const parts = (assembly: Assembly, set: ReadonlySet<string>) =>
-      [...set].some((id) => holds(assembly, id, x) !== holds(assembly, id, y));
-    return parts(a, off) || parts(b, on);
+  const spans = (ids: readonly string[]): boolean => {
+    const parts = ({ assembly }: Built, set: ReadonlySet<string>) =>
+      [...set].some((id) =>
+        ids.some((x) => holds(assembly, id, x) !== holds(assembly, id, ids[0]!)),
+      );
+    return parts(from, off) || parts(to, on);
   };
-  const plug = {
-    tool: 'none',
-    seconds: measureSetting(a.rig.settings, 'plugS'),
-    stated: false,
-    inTheWay: false,
-  } as const;
-  const runs = (kind: 'lead-out' | 'lead-in', here: Assembly, there: Assembly): Step[] => {
-    const others = new Set((there.setup.cables ?? []).map(sayRun));
-    return (here.setup.cables ?? [])
-      .filter((c) => !others.has(sayRun(c)) || spans(c.from.item, c.to.item))
-      .map((cable) => ({ id: `${kind} ${cable.id}`, kind, itemId: cable.item, cable, ...plug }));
-  };
-  const contacts = (kind: 'brace-off' | 'brace-on', here: Assembly, there: Assembly): Step[] => {
-    const others = new Set((there.setup.braces ?? []).map(sayBrace));
-    return (here.setup.braces ?? [])
-      .filter((x) => !others.has(sayBrace(x)) || spans(x.a.item, x.b.item))
-      .map((brace) => {
-        const mounts = [brace.a, brace.b].map(({ item, mount }) =>
-          here.byId.get(item)?.part.mounts.find((m) => m.id === mount),
-        );
-        const how = measureFastening(mounts, here);
-        return {
-          id: `${kind} ${brace.id}`,
-          kind,
-          itemId: brace.a.item,
-          brace,
-          inTheWay: false,
-          ...how,
-        };
+  /** Whether all of them lie in one branch that the other setup has not: they come and go with it. */
+  const goesAlong = (here: Built, there: Built, set: ReadonlySet<string>, ids: readonly string[]) =>
+    [...set].some(
+      (id) => !there.assembly.byId.has(id) && ids.every((x) => holds(here.assembly, id, x)),
+    );
+  const usualS = measureSetting(from.assembly.rig.settings, 'plugS');
+  const plug = measureHow({ tool: 'none', usualS, stated: false }, from, options);
+  // Drawn from the one, it is plugged into the other.
+  const drawn = new Set(
+    [from, to].flatMap(({ assembly: { setup } }) =>
+      (setup.cables ?? []).filter((c) => spans(endsOf(c))).map(sayRun),
+    ),
+  );
+  const runs = (
+    kind: 'lead-out' | 'lead-in',
+    here: Built,
+    there: Built,
+    set: ReadonlySet<string>,
+  ): Step[] => {
+    const others = there.assembly.setup.cables ?? [];
+    const same = new Set(others.map(sayRun));
+    const used = new Set(others.map((c) => c.item));
+    return (here.assembly.setup.cables ?? [])
+      .filter((c) => {
+        if (drawn.has(sayRun(c))) return true;
+        if (same.has(sayRun(c))) return false;
+        return used.has(c.item) || !goesAlong(here, there, set, endsOf(c));
+      })
+      .map((cable) => {
+        const base = { id: `${kind} ${cable.id}`, kind, itemId: cable.item, cable } as const;
+        return { ...base, inTheWay: false, ...plug };
       });
   };
+  const contacts = (
+    kind: 'brace-off' | 'brace-on',
+    here: Built,
+    there: Built,
+    set: ReadonlySet<string>,
+  ): Step[] => {
+    const same = new Set((there.assembly.setup.braces ?? []).map(sayBrace));
+    return (here.assembly.setup.braces ?? [])
+      .filter((x) => {
+        const ids = [x.a.item, x.b.item];
+        return spans(ids) || (!same.has(sayBrace(x)) && !goesAlong(here, there, set, ids));
+      })
+      .map((brace) => {
+        const mounts = [brace.a, brace.b].map(({ item, mount }) =>
+          here.assembly.byId.get(item)?.part.mounts.find((m) => m.id === mount),
+        );
+        const base = { id: `${kind} ${brace.id}`, kind, itemId: brace.a.item, brace } as const;
+        return { ...base, inTheWay: false, ...measureFastening(mounts, here, options) };
+      });
+  };
+  const before = new Map((from.assembly.setup.cables ?? []).map((c) => [sayRun(c), c]));
+  // What stays plugged and is led another way.
+  const laid = (to.assembly.setup.cables ?? []).flatMap((cable): Step[] => {
+    const was = before.get(sayRun(cable));
+    if (!was || drawn.has(sayRun(cable)) || sayTies(was) === sayTies(cable)) return [];
+    const base = { id: `lay ${cable.id}`, kind: 'lay', itemId: cable.item, cable } as const;
+    return [{ ...base, inTheWay: false, ...plug }];
+  });
   return [
-    ...runs('lead-out', a, b),
-    ...contacts('brace-off', a, b),
-    ...contacts('brace-on', b, a),
-    ...runs('lead-in', b, a),
+    ...runs('lead-out', from, to, off),
+    ...contacts('brace-off', from, to, off),
+    ...contacts('brace-on', to, from, on),
+    ...laid,
+    ...runs('lead-in', to, from, on),
   ];
 }
-
-const phases: readonly StepKind[] = [
-  'lead-out',
-  'brace-off',
-  'take-off',
-  'set',
-  'put-on',
-  'brace-on',
-  'lead-in',
-];
 
 /** What waits for what: the phases for each other, and in each the parts as the order of assembly has it. */
 function listBefore(
@@ -257,7 +381,7 @@ function listBefore(
   steps: readonly Step[],
 ): Before[] {
   const before: Before[] = [];
-  const groups = phases
+  const groups = StepKind.options
     .map((kind) => steps.filter((s) => s.kind === kind))
     .filter((group) => group.length > 0);
   groups.slice(1).forEach((group, i) => {
@@ -293,11 +417,14 @@ function isRing({ steps, before }: Steps): boolean {
  * on the camera is a piece of the one setup or of the other, in its order of assembly. A branch that is the same in both
  * moves as one. Both setups are of the same rig. Undefined where they have different cameras.
  */
-export function listSteps(from: Built, to: Built): Steps | undefined {
+export function listSteps(from: Built, to: Built, options: ChangeOptions = {}): Steps | undefined {
   if (from.assembly.setup.body !== to.assembly.setup.body) return undefined;
   const list = (alone: boolean): Steps => {
-    const loosened = listLoosened(from, to, alone);
-    const steps = [...listPartSteps(from, to, loosened), ...listLinkSteps(from, to, loosened)];
+    const loosened = listLoosened(from, to, alone, options.apart === true);
+    const steps = [
+      ...listPartSteps(from, to, loosened, options),
+      ...listLinkSteps(from, to, loosened, options),
+    ];
     return { steps, before: listBefore(from, to, loosened, steps) };
   };
   // Two branches may be in each other's way: then what is in the way comes off by itself.

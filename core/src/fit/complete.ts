@@ -44,15 +44,21 @@ export const toolMissing = defineFinding('tool-missing', stating<{ readonly tool
   todo: 'Allow the tool in the brief, carry it in a part, or take another fastening.',
 });
 
+/** Tools that are there: fingers, those that the brief allows, and those kept in parts; undefined where it names none. */
+export function listToolsAtHand(
+  { items }: Assembly,
+  allowed: readonly Tool[] | undefined,
+): Tool[] | undefined {
+  return (
+    allowed && [...new Set([...always, ...allowed, ...items.flatMap((p) => p.part.tools ?? [])])]
+  );
+}
+
 /** Tools that a joint asks for and that neither the brief allows nor any part of the setup carries. */
 export const toolCheck = defineCheck([toolMissing], ({ assembly, brief }: FitAsked) => {
-  const { tools } = brief.limits;
-  if (!tools) return [];
-  const there = new Set<Tool>([
-    ...always,
-    ...tools,
-    ...assembly.items.flatMap((p) => p.part.tools ?? []),
-  ]);
+  const atHand = listToolsAtHand(assembly, brief.limits.tools);
+  if (!atHand) return [];
+  const there = new Set<Tool>(atHand);
   return assembly.joints.flatMap((joint) => {
     const tool = joint.childMount.fastening?.tool ?? joint.parentMount.fastening?.tool;
     if (tool === undefined || there.has(tool)) return [];

@@ -1,6 +1,17 @@
 import { z } from 'zod';
 import { Brief, BriefOverrides, HoldKind } from '../brief/index.js';
-import { isFreeWord, isNoId, LocalId, Name, Note, Part, PartId, WholeText } from '../part/index.js';
+import {
+  isFreeWord,
+  isNoId,
+  LocalId,
+  MountKind,
+  Name,
+  Note,
+  Part,
+  PartId,
+  Tool,
+  WholeText,
+} from '../part/index.js';
 import { Money } from '../units/index.js';
 import { Settings } from './settings.js';
 
@@ -209,30 +220,68 @@ export const Version = z.strictObject({
 });
 export type Version = z.infer<typeof Version>;
 
-/** What the field taught. */
+/** One thing that is done while a setup is built or becomes another, in the phases in which it is done. */
+export const StepKind = z.enum([
+  'lead-out',
+  'brace-off',
+  'take-off',
+  'set',
+  'put-on',
+  'brace-on',
+  'lay',
+  'lead-in',
+]);
+export type StepKind = z.infer<typeof StepKind>;
+
+/** What was done while the clock ran. */
+export const Deed = z.strictObject({
+  step: StepKind,
+  /** The kind of mount that was fastened or undone; none for leads, and for hinges of a part. */
+  mount: MountKind.optional(),
+  tool: Tool,
+  /** The tool had to be taken up first, and that is in the time. */
+  picked: z.boolean(),
+});
+export type Deed = z.infer<typeof Deed>;
+
+/** What the field taught, and what is ticked on the way there. */
 export const LogEntry = z.strictObject({
   id: EntityId,
   at: Moment,
-  kind: z.enum(['weighed', 'timed', 'came-loose', 'in-the-way', 'went-dark', 'note']),
+  kind: z.enum([
+    'weighed',
+    'timed',
+    'came-loose',
+    'in-the-way',
+    'went-dark',
+    'note',
+    'checked',
+    'packed',
+  ]),
+  setup: EntityId.optional(),
   item: EntityId.optional(),
   text: Note.optional(),
   massG: z.number().positive().max(100_000).optional(),
   durationS: z.number().positive().max(1_000_000).optional(),
+  did: Deed.optional(),
+  /** Of a check by hand or a line of the pack list: which, and whether it passed or is ticked. */
+  subject: WholeText.min(1).max(200).optional(),
+  yes: z.boolean().optional(),
 });
 export type LogEntry = z.infer<typeof LogEntry>;
 
 export const rigFormat = 'zucchini-rig';
 /**
  * Version 2 says what parts draw, hold and record; version 3 how they expose, hear and focus, and what the job is. What
- * earlier versions say stands in it unchanged.
+ * earlier versions say stands in it unchanged. Version 4 logs what was timed, checked and packed.
  */
-export const rigFormatVersion = 3;
+export const rigFormatVersion = 4;
 
 /** The self-contained document that is exported, imported, shared and tested. */
 export const RigFile = z.strictObject({
   format: z.literal(rigFormat),
   /** Files of all versions so far are read; what is written is of the newest. */
-  formatVersion: z.literal([1, 2, rigFormatVersion]),
+  formatVersion: z.literal([1, 2, 3, rigFormatVersion]),
   parts: z.array(Part).max(2000),
   rig: Rig,
   versions: z.array(Version).max(200).default([]),

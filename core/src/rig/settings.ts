@@ -216,6 +216,11 @@ export const assumptions = {
     unit: 's',
     source: 'estimate: a tool found in the pocket and put away again',
   },
+  ownTimesCount: {
+    value: 3,
+    unit: '',
+    source: 'estimate: so many times of one’s own count as much as what is usual',
+  },
   toolKeyMm: { value: 60, unit: 'mm', source: 'estimate: long arm of a small hex key' },
   toolCoinMm: { value: 25, unit: 'mm', source: 'estimate: a coin between two fingers' },
   toolThumbMm: { value: 20, unit: 'mm', source: 'estimate: fingertips round a knob' },

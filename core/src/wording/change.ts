@@ -25,6 +25,8 @@ export function sayStep(move: Step, names: Names): string {
       return `Draw ${name} out of ${names.item(cable!.from.item)} and ${names.item(cable!.to.item)}`;
     case 'lead-in':
       return `Plug ${name} into ${names.item(cable!.from.item)} and ${names.item(cable!.to.item)}`;
+    case 'lay':
+      return `Lead ${name} ${cable!.ties?.length ? `by ${sayList(cable!.ties.map((t) => names.item(t.item)))}` : 'without its ties'}`;
     case 'brace-off':
     case 'brace-on':
       return `${move.kind === 'brace-off' ? 'Undo' : 'Fasten'} the second hold of ${name}`;
