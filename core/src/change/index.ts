@@ -5,3 +5,4 @@ export * from './own-times.js';
 export * from './matrix.js';
 export * from './stay.js';
 export * from './quick.js';
+export * from './table.js';

@@ -1,4 +1,4 @@
-import type { Mount, MountKind, Tool } from '../part/index.js';
+import { hasTrait, type Mount, type MountKind, type Tool } from '../part/index.js';
 import {
   isInBranch,
   measureSetting,
@@ -6,6 +6,7 @@ import {
   type Assembly,
   type Brace,
   type CableRun,
+  type PlacedItem,
   type PlacedJoint,
 } from '../rig/index.js';
 import { findOwnTime, noOwnTimes, type OwnTimes } from './own-times.js';
@@ -42,6 +43,10 @@ export interface Step {
   /** How long it takes by the part or by what is usual, and how many times of the person's own stand against that. */
   readonly usualS: number;
   readonly timed: number;
+  /** It stands on the ground: the rig comes off it, or onto it. */
+  readonly grounded?: boolean;
+  /** Parts that move with it, as it carries them. */
+  readonly with: readonly string[];
   /** What comes off goes into the case, or on again in a later step. */
   readonly goes?: 'home' | 'again';
   readonly lacks?: Lack;
@@ -79,19 +84,19 @@ export interface Steps {
 }
 
 /** Whether two joints are the same fastening: what is slid or turned on it is set, not taken off. */
-const isSameFastening = (a: PlacedJoint, b: PlacedJoint): boolean =>
+export const isSameFastening = (a: PlacedJoint, b: PlacedJoint): boolean =>
   a.parent === b.parent &&
   a.joint.parent.mount === b.joint.parent.mount &&
   a.joint.child.mount === b.joint.child.mount &&
   a.joint.spacerMm === b.joint.spacerMm &&
   a.joint.screwMm === b.joint.screwMm;
 
-const isSetAlike = (a: PlacedJoint, b: PlacedJoint): boolean =>
+export const isSetAlike = (a: PlacedJoint, b: PlacedJoint): boolean =>
   a.joint.slideMm === b.joint.slideMm &&
   a.joint.turnDeg === b.joint.turnDeg &&
   (a.joint.rollDeg ?? 0) === (b.joint.rollDeg ?? 0);
 
-const stanceOf = ({ setup }: Assembly, id: string): string =>
+export const stanceOf = ({ setup }: Assembly, id: string): string =>
   JSON.stringify(Object.entries(setup.stances?.[id] ?? {}).sort());
 
 /** A run by its lead and its two ends, whichever way round they are written. */
@@ -147,8 +152,17 @@ function listLoosened(from: Built, to: Built, alone: boolean, apart: boolean): L
   const loosen = (id: string, into: Set<string>) => {
     for (const set of both(id) ? [off, on] : [into]) set.add(id);
   };
-  for (const { item } of from.assembly.items) if (differs(from, to, item.id)) loosen(item.id, off);
-  for (const { item } of to.assembly.items) if (differs(to, from, item.id)) loosen(item.id, on);
+  // What stands on the ground is left there, not carried home with what it bears.
+  const isLeft = (one: Built, other: Built, { part, item, carriedBy }: PlacedItem) =>
+    carriedBy !== undefined && hasTrait(part, 'grounded') && !other.assembly.byId.has(item.id);
+  const list = (one: Built, other: Built, into: Set<string>) => {
+    for (const placed of one.assembly.items) {
+      const { id } = placed.item;
+      if (differs(one, other, id) || isLeft(one, other, placed)) loosen(id, into);
+    }
+  };
+  list(from, to, off);
+  list(to, from, on);
   const free = ({ assembly, edges }: Built, set: Set<string>): boolean =>
     edges.some(([first, then]) => {
       if (!set.has(first) || set.has(then) || holds(assembly, first, then)) return false;
@@ -226,6 +240,11 @@ function listPartSteps(
   const usualS = measureSetting(b.rig.settings, 'poseS');
   const hinge = measureHow({ tool: 'none', usualS, stated: false }, to, options);
   const isOwned = new Map(b.rig.kit.map((item) => [item.id, item.owned]));
+  /** What hangs on an item and is not loosened by itself. */
+  const along = (assembly: Assembly, loose: ReadonlySet<string>, itemId: string): string[] =>
+    assembly.items.flatMap(({ item: { id } }) =>
+      id !== itemId && findMover(assembly, loose, id, '') === itemId ? [id] : [],
+    );
   const offs = [...off].map((itemId): Step => {
     const joint = a.byId.get(itemId)!.carriedBy!;
     const then = b.byId.get(itemId)?.carriedBy;
@@ -239,6 +258,8 @@ function listPartSteps(
       from: joint,
       inTheWay,
       goes,
+      with: along(a, off, itemId),
+      grounded: hasTrait(a.byId.get(itemId)!.part, 'grounded'),
       ...how,
     };
   });
@@ -254,6 +275,8 @@ function listPartSteps(
       itemId,
       to: joint,
       inTheWay,
+      with: along(b, on, itemId),
+      grounded: hasTrait(b.byId.get(itemId)!.part, 'grounded'),
       ...how,
       ...(lacks ? { lacks } : {}),
     };
@@ -262,7 +285,7 @@ function listPartSteps(
     if (!a.byId.has(itemId)) return [];
     const was = a.byId.get(itemId)!.carriedBy;
     const isSet = was && carriedBy && !on.has(itemId) && !isSetAlike(was, carriedBy);
-    const base = { kind: 'set', itemId, inTheWay: false } as const;
+    const base = { kind: 'set', itemId, inTheWay: false, with: [] } as const;
     return [
       ...(isSet
         ? [
@@ -333,7 +356,7 @@ function listLinkSteps(
       })
       .map((cable) => {
         const base = { id: `${kind} ${cable.id}`, kind, itemId: cable.item, cable } as const;
-        return { ...base, inTheWay: false, ...plug };
+        return { ...base, inTheWay: false, with: [], ...plug };
       });
   };
   const contacts = (
@@ -353,7 +376,7 @@ function listLinkSteps(
           here.assembly.byId.get(item)?.part.mounts.find((m) => m.id === mount),
         );
         const base = { id: `${kind} ${brace.id}`, kind, itemId: brace.a.item, brace } as const;
-        return { ...base, inTheWay: false, ...measureFastening(mounts, here, options) };
+        return { ...base, inTheWay: false, with: [], ...measureFastening(mounts, here, options) };
       });
   };
   const before = new Map((from.assembly.setup.cables ?? []).map((c) => [sayRun(c), c]));
@@ -362,7 +385,7 @@ function listLinkSteps(
     const was = before.get(sayRun(cable));
     if (!was || drawn.has(sayRun(cable)) || sayTies(was) === sayTies(cable)) return [];
     const base = { id: `lay ${cable.id}`, kind: 'lay', itemId: cable.item, cable } as const;
-    return [{ ...base, inTheWay: false, ...plug }];
+    return [{ ...base, inTheWay: false, with: [], ...plug }];
   });
   return [
     ...runs('lead-out', from, to, off),

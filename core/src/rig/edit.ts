@@ -511,7 +511,10 @@ function change(rig: Rig, edit: Edit): Rig {
         .filter((a) => a.setup === edit.setupId)
         .map((a) => ({ ...a, setup: edit.id }));
       return withAside(
-        { ...rig, setups: [...rig.setups, { ...rest, id: edit.id, name: edit.name }] },
+        {
+          ...rig,
+          setups: [...rig.setups, { ...rest, id: edit.id, name: edit.name, from: from.id }],
+        },
         [...(rig.setAside ?? []), ...known],
       );
     }

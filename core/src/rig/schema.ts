@@ -136,6 +136,8 @@ export type LensUse = z.infer<typeof LensUse>;
 export const Setup = z.strictObject({
   id: EntityId,
   name: Name,
+  /** The setup that it was made from. */
+  from: EntityId.optional(),
   hold: HoldKind,
   attitude: Attitude.default('level'),
   motion: z.enum(['still', 'walking', 'running']).default('walking'),

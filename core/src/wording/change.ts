@@ -16,10 +16,18 @@ function saySet({ itemId, from, to }: Step, names: Names): string {
   return `Loosen ${name}, ${sayList(said)}`;
 }
 
+/** A part with what moves with it: “Half cage with Rail handle and Small microphone”. */
+function sayMoved({ itemId, with: along }: Step, names: Names): string {
+  const name = names.item(itemId);
+  if (along.length === 0) return name;
+  if (along.length > 2) return `${name} with the ${along.length} parts on it`;
+  return `${name} with ${sayList(along.map((id) => names.item(id)))}`;
+}
+
 /** One step from a setup to another: “Take Lagoon 5.5 monitor off Nub shoe arm”. */
 export function sayStep(move: Step, names: Names): string {
   const { itemId, from, to, cable, inTheWay } = move;
-  const name = names.item(itemId);
+  const name = sayMoved(move, names);
   switch (move.kind) {
     case 'lead-out':
       return `Draw ${name} out of ${names.item(cable!.from.item)} and ${names.item(cable!.to.item)}`;
@@ -31,8 +39,12 @@ export function sayStep(move: Step, names: Names): string {
     case 'brace-on':
       return `${move.kind === 'brace-off' ? 'Undo' : 'Fasten'} the second hold of ${name}`;
     case 'take-off':
+      if (move.grounded) return `Take the rig off ${name}`;
       return `Take ${name} off ${names.item(from!.parent)}${inTheWay ? ': it is in the way' : ''}`;
     case 'put-on':
+      if (move.grounded) {
+        return `Put the rig on ${name}, by ${names.mount(to!.parent, to!.joint.parent.mount)} of ${names.item(to!.parent)}`;
+      }
       return `Put ${name} ${inTheWay ? 'back ' : ''}on ${names.mount(to!.parent, to!.joint.parent.mount)} of ${names.item(to!.parent)}`;
     case 'set':
       return saySet(move, names);
