@@ -33,6 +33,13 @@ export const router = createRouter({
       meta: { title: 'Version' },
     },
     {
+      path: '/rigs/:id/setups',
+      name: 'setups',
+      component: () => import('./setups/SetupsPage.vue'),
+      props: true,
+      meta: { title: 'Setups' },
+    },
+    {
       path: '/rigs/:id/power/:setupId',
       name: 'power-sheet',
       component: () => import('./last/PowerSheet.vue'),

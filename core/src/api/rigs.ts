@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Name, Note, Part, PartId } from '../part/index.js';
 import { Brief } from '../brief/index.js';
-import { EntityId, KitItem, Rig } from '../rig/index.js';
+import { EntityId, KitItem, LogEntry, Rig } from '../rig/index.js';
 import { Currency } from '../units/index.js';
 
 /** Why something of a rig is not known: it took too long, too much memory, or met a fault of ours. */
@@ -42,6 +42,14 @@ export const RigRecord = z.object({
   parts: z.array(Part),
 });
 export type RigRecord = z.infer<typeof RigRecord>;
+
+/** What the field taught of a rig, and which ticks that were sent came after a later one that says otherwise. */
+export const LogReply = z.object({ log: z.array(LogEntry), overruled: z.array(LogEntry) });
+export type LogReply = z.infer<typeof LogReply>;
+
+/** Entries made meanwhile; sent twice they are stored once. */
+export const AddToLogBody = z.strictObject({ entries: z.array(LogEntry).min(1).max(500) });
+export type AddToLogBody = z.infer<typeof AddToLogBody>;
 
 /** How far a rig and the parts that it draws on have gone: what an open bench asks now and then. */
 export const RigStamp = z.object({

@@ -20,3 +20,4 @@ export * from './refs.js';
 export * from './fresh.js';
 export * from './stand-in.js';
 export * from './merge.js';
+export * from './log.js';

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import {
+  AddToLogBody,
   hasTrait,
   createRig,
   nameHold,
@@ -11,6 +12,7 @@ import {
   Imported,
   KeepVersionBody,
   KitReply,
+  LogReply,
   RigRecord,
   RigStamp,
   RigSummary,
@@ -27,7 +29,9 @@ import { findParts } from '../parts/repository.js';
 import { ProblemError } from '../problems/index.js';
 import { importRigFile } from './import.js';
 import {
+  addToLog,
   deleteRig,
+  findLog,
   findPartsWithBoxes,
   findRig,
   findRigText,
@@ -177,6 +181,32 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
       },
     },
     (request) => findStamp(manager, request.params.id),
+  );
+
+  app.get(
+    '/api/rigs/:id/log',
+    {
+      schema: {
+        summary: 'What the field taught of a rig',
+        params: ById,
+        response: { 200: LogReply, 404: Problem },
+      },
+    },
+    async (request) => ({ log: await findLog(manager, request.params.id), overruled: [] }),
+  );
+
+  app.post(
+    '/api/rigs/:id/log',
+    {
+      schema: {
+        summary: 'Add what was timed, ticked, checked or noted meanwhile; its revision stays',
+        params: ById,
+        body: AddToLogBody,
+        response: { 200: LogReply, 400: Problem, 404: Problem, 422: Problem },
+      },
+    },
+    async (request) =>
+      transact(database, (m) => addToLog(m, request.params.id, request.body.entries, now())),
   );
 
   app.put(

@@ -2,8 +2,12 @@ import { isDeepStrictEqual } from 'node:util';
 import {
   findRigIssues,
   listBoxPartIds,
+  mergeLog,
+  mostLogEntries,
   type Issue,
   type KitItem,
+  type LogEntry,
+  type LogReply,
   type Part,
   type PartBook,
   type Rig,
@@ -292,13 +296,35 @@ export async function findSketchText(
   return row.text ?? undefined;
 }
 
-/** What came with a rig's file as its log. */
+/** What the field taught of a rig. */
 export async function findLog(manager: EntityManager, id: string): Promise<RigFile['log']> {
   const row = await manager.findOne(RigEntity, {
     where: { id },
     select: { id: true, log: true } as never,
   });
-  return (row?.log as RigFile['log'] | null) ?? [];
+  if (!row) throw new ProblemError('not-found', `There is no rig “${id}”.`);
+  return (row.log as RigFile['log'] | null) ?? [];
+}
+
+/**
+ * Adds entries to a rig's log. The rig keeps its revision: what is logged changes no plan, so a bench that is open on it goes
+ * on. Run inside a transaction: the row is locked first.
+ */
+export async function addToLog(
+  manager: EntityManager,
+  id: string,
+  entries: readonly LogEntry[],
+  now: Date,
+): Promise<LogReply> {
+  await findRow(manager, id, true);
+  const { log, overruled } = mergeLog(await findLog(manager, id), entries, now);
+  if (log.length > mostLogEntries) {
+    throw new ProblemError('unsound', `A log holds at most ${mostLogEntries} entries.`, {
+      issues: [{ path: 'entries', message: `the log would hold ${log.length}` }],
+    });
+  }
+  await manager.update(RigEntity, { id }, { log } as never);
+  return { log: [...log], overruled: [...overruled] };
 }
 
 /** Takes a rig and its versions off the shelf; owned individuals stay in the kit. */

@@ -3,6 +3,8 @@ import type {
   Imported,
   Issue,
   KitItem,
+  LogEntry,
+  LogReply,
   Part,
   PartKind,
   PartLine,
@@ -107,6 +109,9 @@ export const api = {
   sketchRig: (id: string) =>
     call<{ sketch: Sketch | null }>('GET', `${at(id)}/sketch`).then((r) => r.sketch),
   stampRig: (id: string) => call<RigStamp>('GET', `${at(id)}/stamp`),
+  findLog: (id: string) => call<LogReply>('GET', `${at(id)}/log`).then((r) => r.log),
+  addToLog: (id: string, entries: readonly LogEntry[]) =>
+    call<LogReply>('POST', `${at(id)}/log`, { entries }),
   saveRig: (rig: Rig, revision: number) =>
     call<{ revision: number; savedAt: string }>('PUT', at(rig.id), { revision, rig }),
   deleteRig: (id: string) => call<undefined>('DELETE', at(id)),

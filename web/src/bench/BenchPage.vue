@@ -21,8 +21,11 @@ import TroubleBox from '../shared/TroubleBox.vue';
 import { showTheme, theme } from '../theme/theme';
 import { useBench } from '../desk/benchStore';
 import { warmCandidates } from './candidates/useCandidates';
+import ChangePlate from './change/ChangePlate.vue';
+import { useChange } from './change/changeStore';
 import BriefPanel from './panels/BriefPanel.vue';
 import CandidatesPanel from './panels/CandidatesPanel.vue';
+import ChangePanel from './panels/ChangePanel.vue';
 import LeadsPanel from './panels/LeadsPanel.vue';
 import MountsPanel from './panels/MountsPanel.vue';
 import MovePanel from './panels/MovePanel.vue';
@@ -85,6 +88,21 @@ watch(
   },
   { immediate: true },
 );
+// A change is asked for by its two setups in the address.
+const change = useChange();
+watch(
+  () => bench.report !== undefined && ([route.query.change, route.query.to] as const),
+  (asked) => {
+    if (!asked) return;
+    const [from, to] = asked;
+    if (typeof from !== 'string' || typeof to !== 'string') return;
+    void router.replace({ name: 'bench', params: { id: props.id } });
+    change.begin(from, to);
+  },
+  { immediate: true },
+);
+/** Whether a change is gone through: then the keys that slide go from step to step. */
+const stepping = computed(() => bench.panel.kind === 'change');
 // Once the bench stands, what will be asked next is made ready.
 watch(
   () => bench.collider !== undefined && bench.parts.size > 0,
@@ -217,8 +235,8 @@ useKeys({
   },
   z: () => bench.stepBack(),
   'Shift+z': () => bench.stepForward(),
-  ',': () => slide(-1),
-  '.': () => slide(1),
+  ',': () => (stepping.value ? change.go(change.at - 1) : slide(-1)),
+  '.': () => (stepping.value ? change.go(change.at + 1) : slide(1)),
   '<': () => slide(-10),
   '>': () => slide(10),
   t: turn,
@@ -336,7 +354,8 @@ useKeys({
             { 'grid-rows-[minmax(0,3fr)_minmax(0,2fr)]': bench.shown.wiring },
           ]"
         >
-          <PlateView />
+          <ChangePlate v-if="bench.panel.kind === 'change'" />
+          <PlateView v-else />
           <SolidView v-if="bench.shown.solid" />
           <WiringView v-if="bench.shown.wiring" :class="{ 'col-span-2': bench.shown.solid }" />
         </div>
@@ -362,6 +381,7 @@ useKeys({
           <LeadsPanel v-else-if="bench.panel.kind === 'leads'" />
           <MovePanel v-else-if="bench.panel.kind === 'move'" :item-id="bench.panel.itemId" />
           <MountsPanel v-else-if="bench.panel.kind === 'mounts'" :item-id="bench.panel.itemId" />
+          <ChangePanel v-else-if="bench.panel.kind === 'change'" />
           <SetupsPanel v-else-if="bench.panel.kind === 'setups'" />
           <VersionsPanel v-else-if="bench.panel.kind === 'versions'" :rig-id="id" />
           <component

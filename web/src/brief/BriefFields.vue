@@ -194,7 +194,7 @@ const cells = computed(() => (props.narrow ? 'grid-cols-1' : 'grid-cols-2'));
         path="limits.changeMin"
         label="From one setup to another"
         unit="min"
-        note="kept; nothing is judged by it yet"
+        note="judged under Setups"
         placeholder="no limit"
       />
       <BriefFigure

@@ -112,7 +112,7 @@ const cells = computed(() => (props.narrow ? 'grid-cols-2' : 'grid-cols-4'));
           :path="`scenes.${i}.readyMin`"
           label="Ready within"
           unit="min"
-          note="kept, not judged yet"
+          note="judged under Setups"
         />
         <div class="flex flex-col gap-1 text-xs">
           <TickField

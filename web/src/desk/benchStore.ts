@@ -20,6 +20,7 @@ import {
   type Finding,
   type Issue,
   type KitItem,
+  type LogEntry,
   type Merged,
   type Part,
   type Question,
@@ -56,7 +57,9 @@ export type Panel =
   | { readonly kind: 'leads' }
   | { readonly kind: 'move'; readonly itemId: string }
   | { readonly kind: 'versions' }
-  | { readonly kind: 'setups' };
+  | { readonly kind: 'setups' }
+  /** A change is gone through on the drawing. */
+  | { readonly kind: 'change'; readonly fromId: string; readonly toId: string };
 
 export type OpenState =
   | { readonly kind: 'loading' }
@@ -99,6 +102,8 @@ export const useBench = defineStore('bench', () => {
   /** Another one where a rig was opened or the catalogue may have changed: what workers were given before counts no more. */
   const era = ref(0);
   const drawer = shallowRef<readonly KitItem[]>([]);
+  /** What the field taught of this rig; empty until it has come, and where the server is away. */
+  const log = shallowRef<readonly LogEntry[]>([]);
   const saveState = ref<SaveState>({ kind: 'saved' });
   /** After a conflict: what another window stored, and both together where that can be placed. */
   const meeting = shallowRef<Meeting>();
@@ -182,6 +187,11 @@ export const useBench = defineStore('bench', () => {
   async function readDrawer(mine: number): Promise<void> {
     const kit = await api.listKit();
     if (mine === run) drawer.value = kit;
+  }
+
+  async function readLog(id: string, mine: number): Promise<void> {
+    const known = await api.findLog(id).catch(() => []);
+    if (mine === run) log.value = known;
   }
 
   /** Takes parts as they are now; those that are new to this page among them. */
@@ -307,6 +317,7 @@ export const useBench = defineStore('bench', () => {
       if (mine !== run) return;
       // Made on an older revision, the draft meets the conflict that it would have met then.
       saver = watchSaves(draft?.base ?? stored.rig, draft?.revision ?? stored.revision, windowId);
+      void readLog(id, mine);
       await readDrawer(mine);
       void lookAround();
       if (mine !== run || !draft) return;
@@ -352,6 +363,7 @@ export const useBench = defineStore('bench', () => {
     saver = undefined;
     run += 1;
     document.open(undefined);
+    log.value = [];
     saveState.value = { kind: 'saved' };
     meeting.value = undefined;
     draftTrouble.value = undefined;
@@ -542,6 +554,7 @@ export const useBench = defineStore('bench', () => {
     setupId,
     parts,
     drawer,
+    log,
     report,
     settled,
     names,

@@ -1,4 +1,4 @@
-import type { KitItem, Part, Rig } from '@zucchini/core';
+import type { KitItem, LogEntry, Part, Rig } from '@zucchini/core';
 import { proxy, type Remote } from 'comlink';
 import { onScopeDispose, ref, shallowRef, watch } from 'vue';
 import { sayError } from '../shared/sayError';
@@ -11,6 +11,7 @@ export interface RigQuestion extends PartNews {
   readonly rig: Rig;
   readonly setupId: string;
   readonly drawer: readonly KitItem[];
+  readonly log: readonly LogEntry[];
 }
 
 /** One piece of an answer, and the parts of the catalogue that it names. */
@@ -43,7 +44,7 @@ export function useAsking<Api, Answer extends RigAnswer>(
     const mine = (run += 1);
     let isFirst = true;
     state.value = 'working';
-    const { era, setupId, drawer } = bench;
+    const { era, setupId, drawer, log } = bench;
     const newParts = link.takeNewParts(bench.parts.values(), era);
     const hear = (answer: Answer) => {
       // Told once: also what an older question brings is wanted.
@@ -56,7 +57,7 @@ export function useAsking<Api, Answer extends RigAnswer>(
       if (answer.done === answer.total) state.value = 'done';
     };
     try {
-      await ask(link.ask(), toPlain({ rig, setupId, drawer, era, newParts }), proxy(hear));
+      await ask(link.ask(), toPlain({ rig, setupId, drawer, log, era, newParts }), proxy(hear));
     } catch (error) {
       if (mine !== run) return;
       trouble.value = sayError(error);
@@ -72,7 +73,7 @@ export function useAsking<Api, Answer extends RigAnswer>(
 
   onScopeDispose(() => link.end());
   watch(
-    () => [bench.history?.present, bench.setupId, bench.era, bench.drawer] as const,
+    () => [bench.history?.present, bench.setupId, bench.era, bench.drawer, bench.log] as const,
     () => {
       if (state.value !== 'idle') void start();
     },

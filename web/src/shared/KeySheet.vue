@@ -19,7 +19,7 @@ const keys: readonly (readonly [string, string])[] = [
   ['K', 'spaces to keep clear in the drawing'],
   ['S', 'the solid beside the drawing'],
   ['G', 'the wiring below the drawing: what gives, what takes'],
-  [', .', 'slide the chosen part by 1 mm'],
+  [', .', 'slide the chosen part by 1 mm; in a change, the step before, the next'],
   ['Shift + , .', 'slide it by 10 mm'],
   ['T', 'turn it to its next step'],
   ['M', 'move it to another mount'],

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import {
-  isTaken,
   measureChangeover,
   measureReport,
   measureWithin,
   readBuilt,
   sayChangeover,
   sayHold,
-  sayStep,
-  toolLabels,
+  readOwnTimes,
+  tellChange,
   type Changeover,
 } from '@zucchini/core';
 import { computed, ref } from 'vue';
@@ -16,10 +15,13 @@ import { announce } from '../../shared/announce';
 import TextField from '../../form/TextField.vue';
 import AppButton from '../../shared/AppButton.vue';
 import { createId, useBench } from '../../desk/benchStore';
+import ChangeSteps from '../../setups/ChangeSteps.vue';
+import { useChange } from '../change/changeStore';
 import PanelFrame from './PanelFrame.vue';
 
 /** The arrangements of this rig: opened, copied to be changed, named, taken away. */
 const bench = useBench();
+const change = useChange();
 const setups = computed(() => bench.rig?.setups ?? []);
 const name = ref('');
 const taken = computed(() => setups.value.some((s) => s.name === name.value.trim()));
@@ -31,6 +33,7 @@ const changes = computed((): ReadonlyMap<string, Changeover | undefined> => {
   const { rig, settled: report, collider, parts } = bench;
   if (!rig || !report) return new Map();
   const from = readBuilt(report);
+  const times = readOwnTimes(bench.log, rig.settings);
   return new Map(
     setups.value
       .filter((s) => s.id !== bench.setupId)
@@ -41,12 +44,10 @@ const changes = computed((): ReadonlyMap<string, Changeover | undefined> => {
               performance.now(),
             ).report
           : measureReport(rig, s.id, parts, options);
-        return [s.id, measureChangeover(from, readBuilt(to))];
+        return [s.id, measureChangeover(from, readBuilt(to), { times })];
       }),
   );
 });
-const sayTool = (tool: Changeover['steps'][number]['tool']): string =>
-  isTaken(tool) ? toolLabels[tool] : 'by hand';
 
 function copy(): void {
   const wanted = name.value.trim();
@@ -76,6 +77,12 @@ function remove(setupId: string, called: string): void {
 
 <template>
   <PanelFrame over="This rig" title="Setups" back @back="bench.panel = { kind: 'question' }">
+    <RouterLink
+      v-if="!bench.readOnly && setups.length > 1"
+      class="text-leaf text-xs hover:underline"
+      :to="{ name: 'setups', params: { id: bench.rig!.id } }"
+      >All of them side by side, with the minutes between them</RouterLink
+    >
     <ul class="mt-2" aria-label="Setups">
       <li v-for="s in setups" :key="s.id" class="rule py-2">
         <input
@@ -109,19 +116,14 @@ function remove(setupId: string, called: string): void {
         </div>
         <details v-if="changes.get(s.id)" class="mt-1 text-xs">
           <summary>From the open one: {{ sayChangeover(changes.get(s.id)!) }}</summary>
-          <ol class="mt-1" :aria-label="`Steps to ${s.name}`">
-            <li
-              v-for="(step, i) in changes.get(s.id)!.steps"
-              :key="step.id"
-              class="rule grid grid-cols-[1.25rem_1fr_auto] gap-x-2 py-1"
-            >
-              <span class="text-faint tabular-nums">{{ i + 1 }}</span>
-              <span>{{ sayStep(step, bench.names!) }}</span>
-              <span class="text-faint tabular-nums"
-                >{{ sayTool(step.tool) }} · {{ step.stated ? '' : '≈ ' }}{{ step.seconds }} s</span
-              >
-            </li>
-          </ol>
+          <ChangeSteps class="mt-1" :told="tellChange(changes.get(s.id)!, bench.names!)" />
+          <AppButton
+            v-if="changes.get(s.id)!.steps.length > 0"
+            class="mt-1"
+            small
+            @click="change.begin(bench.setupId, s.id)"
+            >Step through it on the drawing</AppButton
+          >
         </details>
         <p v-else-if="changes.has(s.id)" class="text-faint mt-1 text-xs">
           It has another camera: it is built anew.

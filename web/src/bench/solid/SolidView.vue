@@ -16,11 +16,13 @@ import { saveText } from '../../shared/saveText';
 import { theme } from '../../theme/theme';
 import { useBench } from '../../desk/benchStore';
 import { toGltf } from './exportSolid';
+import { useChange } from '../change/changeStore';
 import { useLeadCurves } from '../useLeadCurves';
 import { createScene, disposeScene, type Looks } from './scene';
 
 /** The rig as a solid that can be turned: by dragging, by its buttons, or with the arrow keys on it. */
 const bench = useBench();
+const change = useChange();
 const curves = useLeadCurves();
 const holder = useTemplateRef('holder');
 const canvas = useTemplateRef('canvas');
@@ -38,7 +40,7 @@ let aimed = false;
 function readLooks(): Looks {
   const style = getComputedStyle(document.documentElement);
   const token = (name: string) => style.getPropertyValue(`--color-${name}`).trim();
-  return { surface: token, ink: token('ink'), chosen: token('leaf') };
+  return { surface: token, ink: token('ink'), chosen: token('leaf'), gone: token('tomato') };
 }
 
 function draw(): void {
@@ -50,7 +52,10 @@ function build(): void {
     scene.remove(shown);
     disposeScene(shown);
   }
-  shown = createScene(bench.report!.assembly, readLooks(), bench.selected, curves.value);
+  const step = bench.panel.kind === 'change' ? change.shown : undefined;
+  shown = step
+    ? createScene(step.assembly, readLooks(), bench.selected, [], step)
+    : createScene(bench.report!.assembly, readLooks(), bench.selected, curves.value);
   scene.add(shown);
   if (!aimed) aim();
   draw();
@@ -127,7 +132,7 @@ onMounted(() => {
     },
     { immediate: true },
   );
-  watch(() => [bench.report, bench.selected, theme.value], build);
+  watch(() => [bench.report, bench.selected, theme.value, bench.panel, change.shown], build);
 });
 onBeforeUnmount(() => {
   controls?.dispose();

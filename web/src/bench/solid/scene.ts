@@ -65,6 +65,14 @@ export interface Looks {
   readonly surface: (name: string) => string;
   readonly ink: string;
   readonly chosen: string;
+  /** What goes in a step of a change. */
+  readonly gone: string;
+}
+
+/** What comes and what goes in the step of a change that is shown. */
+export interface Marked {
+  readonly fresh: ReadonlySet<string>;
+  readonly ghost: ReadonlySet<string>;
 }
 
 /** All parts of a setup as meshes in the rig's frame, in mm, each part a group with its name. */
@@ -73,11 +81,21 @@ export function createScene(
   looks: Looks,
   selected: string | undefined,
   leads: readonly LeadCurve[] = [],
+  marked?: Marked,
 ): Group {
   const rig = new Group();
   rig.name = assembly.rig.name;
   const ink = new LineBasicMaterial({ color: looks.ink });
   const inkChosen = new LineBasicMaterial({ color: looks.chosen });
+  const inkGone = new LineBasicMaterial({ color: looks.gone });
+  // What goes is seen through.
+  const ghost = new MeshStandardMaterial({
+    color: looks.gone,
+    roughness: 0.9,
+    transparent: true,
+    opacity: 0.15,
+    depthWrite: false,
+  });
   const materials = new Map<string, MeshStandardMaterial>();
   const materialOf = (surface: string) => {
     let material = materials.get(surface);
@@ -101,7 +119,10 @@ export function createScene(
     part.userData = { item: placed.item.id };
     for (const { solid, rigFromSolid } of placeSolids(placed)) {
       const geometry = createGeometry(solid);
-      const mesh = new Mesh(geometry, materialOf(solid.surface ?? 'plastic'));
+      const goes = marked?.ghost.has(placed.item.id);
+      const comes = marked?.fresh.has(placed.item.id);
+      const surface = comes ? 'leaf-tint' : (solid.surface ?? 'plastic');
+      const mesh = new Mesh(geometry, goes ? ghost : materialOf(surface));
       mesh.name = solid.id;
       const { x, y, z } = rigFromSolid.rotation;
       const [ox, oy, oz] = rigFromSolid.originMm;
@@ -128,7 +149,7 @@ export function createScene(
       mesh.add(
         new LineSegments(
           new EdgesGeometry(geometry, 25),
-          placed.item.id === selected ? inkChosen : ink,
+          goes ? inkGone : comes || placed.item.id === selected ? inkChosen : ink,
         ),
       );
       part.add(mesh);
