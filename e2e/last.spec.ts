@@ -105,27 +105,36 @@ test('the day is changed where it stands; what cannot be is said there and not s
   await expect(strip(page, 'Last')).toContainText('4 h of 4 h');
 });
 
-test('the cards of a setup are one page to print: order, cells, rota, what flies', async ({
+test('the cards of a setup are pages to print: order, cells, rota, what flies', async ({
   page,
 }) => {
   await openCopy(page, 'mark-2', 'cards');
   await side(page).getByRole('button', { name: 'Cards to print' }).click();
-  await expect(page.getByRole('heading', { name: 'cards: power' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Leads and power' })).toBeVisible();
   const part = (name: string) =>
     page
       .getByRole('main')
       .locator('section')
-      .filter({ has: page.getByRole('heading', { name }) });
+      .filter({ has: page.getByRole('heading', { name, exact: true }) })
+      .last();
+  const openSheet = (name: string) =>
+    page
+      .getByRole('navigation', { name: 'Sheets of this setup' })
+      .getByRole('link', { name })
+      .click();
   await expect(part('Bringing it up').getByRole('listitem').first()).toContainText('Peat small, A');
   await expect(part('Bringing it up').getByRole('listitem').last()).toContainText(
     'the picture last',
   );
   await expect(part('Taking it down').getByRole('listitem').first()).toContainText('Painter lead');
+  await openSheet('Rota');
   await expect(part('Rota')).toContainText('3 h – 4 h');
-  await expect(part('In the air')).toContainText('Ask the airline');
+  await openSheet('Flight');
+  await expect(part('Flight card')).toContainText('Ask the airline');
   await checkAccess(page);
+  await openSheet('All');
   await page.emulateMedia({ media: 'print' });
-  await expect(page.getByRole('button', { name: 'Print the cards' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Print', exact: true })).toBeHidden();
   const cut = await page.evaluate(
     () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
   );

@@ -28,6 +28,7 @@ export * from './mend/index.js';
 export * from './powering/index.js';
 export * from './change/index.js';
 export * from './scale/index.js';
+export * from './sheet/index.js';
 export * from './template/index.js';
 export * from './words/index.js';
 export * from './wording/index.js';

@@ -40,11 +40,22 @@ export const router = createRouter({
       meta: { title: 'Setups' },
     },
     {
-      path: '/rigs/:id/power/:setupId',
-      name: 'power-sheet',
-      component: () => import('./last/PowerSheet.vue'),
+      path: '/rigs/:id/sheets/:setupId/:sheet?',
+      name: 'sheets',
+      component: () => import('./sheets/SheetsPage.vue'),
       props: true,
-      meta: { title: 'Power' },
+      meta: { title: 'Sheets' },
+    },
+    {
+      path: '/rigs/:id/clock/:toId/:fromId?',
+      name: 'clock',
+      component: () => import('./sheets/ClockPage.vue'),
+      props: true,
+      meta: { title: 'Clock' },
+    },
+    {
+      path: '/rigs/:id/power/:setupId',
+      redirect: ({ params }) => ({ name: 'sheets', params: { ...params, sheet: 'power' } }),
     },
     {
       path: '/catalogue',

@@ -116,6 +116,17 @@ const Wish = z.strictObject({
   weight: z.enum(['must', 'should', 'nice']),
 });
 
+const CaseMm = z.number('a size is missing').positive('longer than 0 mm').max(3000);
+
+/** What things are carried in: its inner size, and what it may weigh in all. */
+export const Case = z.strictObject({
+  name: Name,
+  sizeMm: z.tuple([CaseMm, CaseMm, CaseMm]),
+  /** With what is in it, without itself. */
+  mostG: z.number().positive('more than 0 g').max(100_000).optional(),
+});
+export type Case = z.infer<typeof Case>;
+
 /** The job and its limits: every part may be left out, and what is left out is not judged. */
 export const Brief = z.strictObject({
   currency: Currency,
@@ -134,6 +145,8 @@ export const Brief = z.strictObject({
   /** The ready-made job it began with, and where its figures come from, each by its path: `picture.framesPerS`. */
   from: Name.optional(),
   because: z.record(z.string().min(1).max(120), Note).optional(),
+  /** What the kit travels in. */
+  cases: z.array(Case).max(8).optional(),
   wishes: z.array(Wish).max(60).optional(),
   /** Whether hold time or steadiness leads where they disagree. */
   leads: z.enum(['hold-time', 'steadiness']).optional(),

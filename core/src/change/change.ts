@@ -1,7 +1,7 @@
 import { listToolsAtHand } from '../fit/index.js';
 import type { Tool } from '../part/index.js';
 import type { Report } from '../report/index.js';
-import { measureSetting, type CableRun, type Joint, type Setup } from '../rig/index.js';
+import { measureSetting, type CableRun, type Joint, type Rig, type Setup } from '../rig/index.js';
 import { listSteps, sayRun, type Built, type ChangeOptions, type Step } from './steps.js';
 import { isTaken, orderSteps, type Sequence } from './sequence.js';
 
@@ -63,12 +63,17 @@ export function measureChangeover(
 ): Changeover | undefined {
   const steps = listSteps(from, to, options);
   if (!steps) return undefined;
-  const sequence = orderSteps(steps);
-  const pickS = measureSetting(from.assembly.rig.settings, 'pickToolS');
+  return timeSequence(orderSteps(steps), from.assembly.rig);
+}
+
+/** A sequence with how long it takes: its steps, and a tool's being taken up each time. */
+export function timeSequence(sequence: Sequence, { settings }: Rig): Changeover {
+  const { steps, pickups } = sequence;
+  const pickS = measureSetting(settings, 'pickToolS');
   return {
     ...sequence,
-    seconds: sequence.steps.reduce((sum, s) => sum + s.seconds, 0) + sequence.pickups * pickS,
-    estimated: sequence.pickups > 0 || sequence.steps.some((s) => !s.stated && s.timed === 0),
+    seconds: steps.reduce((sum, s) => sum + s.seconds, 0) + pickups * pickS,
+    estimated: pickups > 0 || steps.some((s) => !s.stated && s.timed === 0),
   };
 }
 

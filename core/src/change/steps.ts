@@ -422,7 +422,7 @@ function listBefore(
 }
 
 /** Whether steps wait for each other in a ring. */
-function isRing({ steps, before }: Steps): boolean {
+export function isRing({ steps, before }: Steps): boolean {
   let left: readonly Before[] = before;
   let open = new Set(steps.map((s) => s.id));
   for (;;) {

@@ -26,6 +26,7 @@ import { z } from 'zod';
  * - `holds-leads`: keeps a pull at a lead from its socket
  * - `upright`: stands on what it is fastened to, above the rig and not beside it
  * - `exchanged`: often comes in several weights: what if it were another one?
+ * - `round-body`: goes round the camera, with the lens off
  */
 export type PartTrait =
   | 'camera'
@@ -56,14 +57,15 @@ export type PartTrait =
   | 'holds-leads'
   | 'set-by-lens'
   | 'upright'
-  | 'exchanged';
+  | 'exchanged'
+  | 'round-body';
 
 /** Every kind of part with its traits: a new kind is one entry here, and one beside its template. */
 const table = {
   body: ['camera', 'device', 'loose', 'unasked', 'placed-by-picture'],
   lens: ['optic', 'front-glass', 'loose', 'placed-by-picture', 'exchanged'],
   'lens-adapter': ['lens-adapter', 'bridges'],
-  cage: [],
+  cage: ['round-body'],
   'top-handle': ['upright'],
   'side-grip': [],
   plate: ['bridges', 'by-length'],

@@ -216,6 +216,11 @@ export const assumptions = {
     unit: 's',
     source: 'estimate: a tool found in the pocket and put away again',
   },
+  tightenEveryH: {
+    value: 2,
+    unit: 'h',
+    source: 'estimate: a look at a screw that carries half of what it holds; the log corrects it',
+  },
   ownTimesCount: {
     value: 3,
     unit: '',

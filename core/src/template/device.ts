@@ -262,7 +262,7 @@ export function createBatteryPlate(f: BatteryPlateFigures): Made {
   ];
   const mounts: Mount[] = [
     mount('battery', f.holds, 'plate', [-d, 0, 0], [-1, 0, 0], [0, 0, 1], {
-      name: 'for the battery',
+      name: 'face for the battery',
     }),
   ];
   const keepClear: NonNullable<Part['keepClear']> = [];

@@ -9,3 +9,4 @@ export * from './slip-lines.js';
 export * from './powering.js';
 export * from './needs.js';
 export * from './change.js';
+export * from './sheet.js';

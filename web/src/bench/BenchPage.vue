@@ -160,6 +160,15 @@ function choose(step: 1 | -1): void {
   if (next) bench.select(next.item.id);
 }
 
+/** The sheets are made of what is stored. */
+async function toSheets(): Promise<void> {
+  await bench.saveNow();
+  await router.push({
+    name: 'sheets',
+    params: { id: props.id, setupId: bench.setupId, sheet: 'build' },
+  });
+}
+
 async function startMove(): Promise<void> {
   if (!joint.value || bench.selected === undefined || bench.readOnly) return;
   bench.panel = { kind: 'move', itemId: bench.selected };
@@ -278,6 +287,7 @@ useKeys({
           >Redo</AppButton
         >
         <AppButton look="quiet" small @click="bench.panel = { kind: 'setups' }">Setups</AppButton>
+        <AppButton v-if="!bench.readOnly" look="quiet" small @click="toSheets">Sheets</AppButton>
         <AppButton look="quiet" small @click="bench.panel = { kind: 'versions' }"
           >Versions</AppButton
         >

@@ -34,8 +34,8 @@ const router = useRouter();
 async function toSheet(): Promise<void> {
   await bench.saveNow();
   await router.push({
-    name: 'power-sheet',
-    params: { id: bench.rig!.id, setupId: bench.setupId },
+    name: 'sheets',
+    params: { id: bench.rig!.id, setupId: bench.setupId, sheet: 'power' },
   });
 }
 

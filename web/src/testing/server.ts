@@ -1,7 +1,7 @@
 /** A server for tests of stores and composables: answers by route, and remembers what it was asked. */
 export interface FakeServer {
   readonly asked: { readonly method: string; readonly path: string; readonly body: unknown }[];
-  /** Sets what a route answers: a value, or a status with a problem. */
+  /** Sets what a route answers: a value, or what makes one of what is sent; or a status with a problem. */
   answer(route: string, value: unknown, status?: number): void;
   /** Does not answer at all from now on, or again. */
   away(isAway: boolean): void;
@@ -35,7 +35,8 @@ export function startFakeServer(): FakeServer {
         value: { title: 'This is not here' },
         status: 404,
       };
-    const text = route.status === 204 ? '' : JSON.stringify(route.value);
+    const value: unknown = typeof route.value === 'function' ? route.value(body) : route.value;
+    const text = route.status === 204 ? '' : JSON.stringify(value);
     return { ok: route.status < 400, status: route.status, text: async () => text };
   }) as never;
   return {

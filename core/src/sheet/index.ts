@@ -1,0 +1,6 @@
+export * from './build.js';
+export * from './joint.js';
+export * from './tighten.js';
+export * from './checks.js';
+export * from './pack.js';
+export * from './see.js';

@@ -1,0 +1,70 @@
+import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
+import type { LogEntry, LogReply, RigFile, RigStamp } from '@zucchini/core';
+import { readMark2 } from '../testing/demo.js';
+import { createTestApp, type TestApp } from '../testing/app.js';
+
+const file = readMark2();
+const id = file.rig.id;
+const now = new Date('2026-03-01T12:00:00.000Z');
+let server: TestApp;
+beforeAll(async () => {
+  server = await createTestApp({ parts: file.parts, rigs: [file] }, { now: () => now });
+}, 60_000);
+afterAll(() => server.close());
+
+const add = (entries: readonly unknown[], rigId = id) =>
+  server.ask({ method: 'POST', url: `/api/rigs/${rigId}/log`, payload: { entries } });
+const read = async () =>
+  ((await server.ask({ method: 'GET', url: `/api/rigs/${id}/log` })).body as LogReply).log;
+const tick = (entryId: string, at: string, yes: boolean): LogEntry => ({
+  ...{ id: entryId, at: `2026-03-01T${at}:00.000Z`, kind: 'packed', setup: 'low' },
+  subject: 'item halyard',
+  yes,
+});
+
+describe('the log of a rig', () => {
+  it('takes entries, keeps them once, and leaves the revision of the rig alone', async () => {
+    const stamp = async () =>
+      (await server.ask({ method: 'GET', url: `/api/rigs/${id}/stamp` })).body as RigStamp;
+    const before = await stamp();
+    const note: LogEntry = { id: 'n1', at: '2026-03-01T08:00:00.000Z', kind: 'note', text: 'wind' };
+    const timed: LogEntry = {
+      ...{ id: 't1', at: '2026-03-01T08:01:00.000Z', kind: 'timed', durationS: 12.5 },
+      did: { step: 'put-on', mount: 'cold-shoe', tool: 'coin', picked: true },
+    };
+    expect((await add([note, timed])).status).toBe(200);
+    expect((await add([note])).body.log).toHaveLength(2);
+    expect(await read()).toEqual([note, timed]);
+    expect(await stamp()).toEqual(before);
+    const exported = await server.ask({ method: 'GET', url: `/api/rigs/${id}/file` });
+    expect((exported.body as RigFile).log).toEqual([note, timed]);
+  });
+
+  it('keeps the later of two ticks, tells which was overruled, and holds clocks that run ahead', async () => {
+    await add([tick('a', '10:00', false)]);
+    const late = await add([tick('b', '09:00', true)]);
+    expect(late.body.overruled).toEqual([tick('b', '09:00', true)]);
+    expect((await read()).filter((e) => e.kind === 'packed')).toEqual([tick('a', '10:00', false)]);
+    await add([tick('c', '23:00', true)]);
+    expect((await read()).filter((e) => e.kind === 'packed')).toEqual([tick('c', '12:00', true)]);
+  });
+
+  it('of two at once holds the entries of both', async () => {
+    const notes = (of: string) =>
+      Array.from({ length: 20 }, (_, i) => ({
+        ...{ id: `${of}${i}`, at: '2026-03-01T11:00:00.000Z', kind: 'note', text: of },
+      }));
+    const replies = await Promise.all([add(notes('x')), add(notes('y'))]);
+    expect(replies.map((r) => r.status)).toEqual([200, 200]);
+    expect((await read()).filter((e) => e.text === 'x' || e.text === 'y')).toHaveLength(40);
+  });
+
+  it('refuses what is no entry with its place, and what is of no rig', async () => {
+    const bad = await add([{ id: 'z', at: 'noon', kind: 'note' }]);
+    expect(bad.status).toBe(400);
+    expect(bad.body.issues[0].path).toBe('entries[0].at');
+    expect((await add([])).status).toBe(400);
+    expect((await add([tick('q', '10:00', true)], 'nobody')).status).toBe(404);
+    expect((await server.ask({ method: 'GET', url: '/api/rigs/nobody/log' })).status).toBe(404);
+  });
+});

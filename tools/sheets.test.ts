@@ -1,0 +1,119 @@
+import { readFileSync } from 'node:fs';
+import { beforeAll, describe, expect, it } from '@jest/globals';
+import {
+  hasTrait,
+  listBuild,
+  listStages,
+  loadCollider,
+  measureChangeover,
+  measureReport,
+  placeSetup,
+  readBuilt,
+  readRigText,
+  type Collider,
+  type Report,
+} from '@zucchini/core';
+import { demoRigs } from './demo-files.js';
+
+let collider: Collider;
+beforeAll(async () => {
+  collider = await loadCollider();
+});
+
+function readDemoRig(name: string) {
+  const text = readFileSync(new URL(`../demo/${name}.rig.json`, import.meta.url), 'utf8');
+  const outcome = readRigText(text);
+  if (outcome.state !== 'read') throw new Error(`demo/${name}.rig.json cannot be read`);
+  return { rig: outcome.file.rig, parts: outcome.parts };
+}
+const reportsOf = (name: string) => {
+  const { rig, parts } = readDemoRig(name);
+  return rig.setups.map(({ id }) => ({
+    report: measureReport(rig, id, parts, { collider, oneLens: true, lean: true }),
+    parts,
+  }));
+};
+
+describe.each(demoRigs)('the build sheets of %s', (name) => {
+  it('keep every rule: carriers, screws, entries, makers, the lens after the cage, cells last', () => {
+    for (const { report, parts } of reportsOf(name)) {
+      const build = listBuild(report, parts)!;
+      const { assembly } = report;
+      const puts = build.steps.filter((s) => s.step.kind === 'put-on');
+      // Every part once, and nothing but the body left.
+      expect(puts.map((s) => s.step.itemId).sort()).toEqual(
+        assembly.joints.map((j) => j.child).sort(),
+      );
+      const at = new Map(puts.map((s, i) => [s.step.itemId, i]));
+      // What is put together on the table is on the rig when its root is.
+      const onRig = (id: string): number => {
+        const { table } = puts[at.get(id)!]!;
+        return at.get(table ?? id)!;
+      };
+      for (const [first, then] of report.fit.solidity!.orderEdges) {
+        if (!at.has(first) || !at.has(then)) continue;
+        const [a, b] = [puts[at.get(first)!]!, puts[at.get(then)!]!];
+        const tableOf = (s: typeof a) => s.table ?? s.step.itemId;
+        // Within a branch on the table a part goes onto what is there already; between branches the whole branch counts.
+        if (a.step.itemId === tableOf(b)) continue;
+        if (tableOf(a) === tableOf(b)) expect(at.get(first)!).toBeLessThan(at.get(then)!);
+        else expect(onRig(first)).toBeLessThan(onRig(then));
+      }
+      const is = (trait: Parameters<typeof hasTrait>[1]) =>
+        puts.filter((s) => hasTrait(assembly.byId.get(s.step.itemId)!.part, trait));
+      for (const cage of is('round-body')) {
+        for (const glass of is('optic')) {
+          expect(at.get(cage.step.itemId)!).toBeLessThan(at.get(glass.step.itemId)!);
+        }
+      }
+      const leads = build.steps.filter((s) => s.step.kind === 'lead-in');
+      expect(build.steps.slice(build.steps.length - leads.length)).toEqual(leads);
+    }
+  });
+
+  it('change into each other by steps of which each leaves a setup that can be placed, and end exactly there', () => {
+    const all = reportsOf(name);
+    for (const { report: from, parts } of all) {
+      for (const { report: to } of all) {
+        if (from === to) continue;
+        const change = measureChangeover(readBuilt(from), readBuilt(to))!;
+        const [a, b] = [from.assembly.setup, to.assembly.setup];
+        const stages = listStages(a, b, change.steps);
+        for (const stage of stages) {
+          expect(placeSetup(from.assembly.rig, stage, parts).items).toHaveLength(
+            stage.joints.length + 1,
+          );
+        }
+        const say = ({ joints, cables = [], braces = [], stances = {} }: typeof a) => [
+          joints.map((j) => JSON.stringify(j)).sort(),
+          cables.map((c) => JSON.stringify(c)).sort(),
+          braces.map((x) => JSON.stringify(x)).sort(),
+          stances,
+        ];
+        expect(say(stages.at(-1)!)).toEqual(say(b));
+        expect(measureChangeover(readBuilt(to), readBuilt(from))!.seconds).toBe(change.seconds);
+      }
+    }
+  });
+
+  it('never leave two parts in one another that are apart in both setups', () => {
+    const all = reportsOf(name);
+    const clashesOf = (report: Report) =>
+      new Set(report.fit.solidity!.overlaps.map((o) => [o.a.item.id, o.b.item.id].sort().join()));
+    for (const { report: from, parts } of all) {
+      for (const { report: to } of all) {
+        if (from === to) continue;
+        const change = measureChangeover(readBuilt(from), readBuilt(to))!;
+        const known = new Set([...clashesOf(from), ...clashesOf(to)]);
+        const { rig, setup } = from.assembly;
+        for (const stage of listStages(setup, to.assembly.setup, change.steps)) {
+          const trial = { ...rig, setups: rig.setups.map((s) => (s.id === setup.id ? stage : s)) };
+          const report = measureReport(trial, setup.id, parts, {
+            ...{ collider, oneLens: true, lean: true },
+          });
+          for (const clash of clashesOf(report)) expect(known).toContain(clash);
+        }
+      }
+    }
+  });
+});
