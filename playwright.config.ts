@@ -18,6 +18,8 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
+    // What a test says the server answers is what the page gets; the tests of being offline let it in again.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: process.env.ZUCCHINI_CHROMIUM ?? '/usr/bin/chromium',
     },

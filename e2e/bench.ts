@@ -2,6 +2,7 @@ import { mkdirSync, truncateSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Locator, type Page } from '@playwright/test';
+import { mapItemRefs, type Imported, type RigFile } from '@zucchini/core';
 
 /** A rig of the test's own, from nothing but a body, stored without a screen. Ends on the bench. */
 export async function startRig(page: Page, name: string): Promise<void> {
@@ -10,6 +11,18 @@ export async function startRig(page: Page, name: string): Promise<void> {
   });
   const { rig } = (await answer.json()) as { rig: { id: string } };
   await page.goto(`/rigs/${rig.id}`);
+  await expect(page.getByRole('textbox', { name: 'Name of the rig' })).toHaveValue(name);
+}
+
+/** A demo rig as one of the test's own, its individuals called after the test; ends on the bench. */
+export async function copyRig(page: Page, id: string, name: string): Promise<void> {
+  const file = (await (await page.request.get(`/api/rigs/${id}/file`)).json()) as RigFile;
+  const own = mapItemRefs(file.rig, (ref) => `${name}-${ref.itemId}`.replaceAll(' ', '-'));
+  const rig = { ...own, id: name.replaceAll(' ', '-'), name };
+  const reply = await page.request.post('/api/rigs/import', {
+    data: { ...file, rig, versions: [] },
+  });
+  await page.goto(`/rigs/${((await reply.json()) as Imported).id}`);
   await expect(page.getByRole('textbox', { name: 'Name of the rig' })).toHaveValue(name);
 }
 

@@ -1,19 +1,11 @@
 import { expect, test, type Page } from '@playwright/test';
-import { mapItemRefs, type Imported, type RigFile } from '@zucchini/core';
-import { checkAccess, chooseOption, panel, saved, strip } from './bench.ts';
+import { checkAccess, chooseOption, copyRig, panel, saved, strip } from './bench.ts';
 
 const side = (page: Page) => page.getByRole('region', { name: 'Working' }).first();
 
 /** A demo rig as one of the test's own, under Last. */
 async function openCopy(page: Page, id: string, name: string): Promise<void> {
-  const file = (await (await page.request.get(`/api/rigs/${id}/file`)).json()) as RigFile;
-  const own = mapItemRefs(file.rig, (ref) => `${name}-${ref.itemId}`.replaceAll(' ', '-'));
-  const rig = { ...own, id: name.replaceAll(' ', '-'), name };
-  const reply = await page.request.post('/api/rigs/import', {
-    data: { ...file, rig, versions: [] },
-  });
-  await page.goto(`/rigs/${((await reply.json()) as Imported).id}`);
-  await expect(page.getByRole('textbox', { name: 'Name of the rig' })).toHaveValue(name);
+  await copyRig(page, id, name);
   await page.locator('body').press('3');
   await expect(side(page)).toContainText('Does it last the day?');
 }

@@ -9,3 +9,8 @@ import { readTheme, showTheme } from './theme/theme';
 
 showTheme(readTheme());
 createApp(App).use(createPinia()).use(router).mount('#app');
+
+// On this machine, or behind https: what was opened once goes on without the server. Elsewhere browsers know no such thing.
+if (import.meta.env.PROD && 'serviceWorker' in navigator) {
+  void navigator.serviceWorker.register('/sw.js').catch(() => undefined);
+}

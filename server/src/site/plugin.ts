@@ -17,6 +17,10 @@ export const sitePlugin = fp(async (app, { root }: { root: string }) => {
   app.get('/', { schema: { hide: true } }, (_request, reply) =>
     reply.sendFile('index.html', { maxAge: 0, immutable: false }),
   );
+  // Under its one name it is another with each build.
+  app.get('/sw.js', { schema: { hide: true } }, (_request, reply) =>
+    reply.sendFile('sw.js', { maxAge: 0, immutable: false }),
+  );
   app.setNotFoundHandler((request, reply) => {
     const isPage = request.method === 'GET' && !/^\/(api|assets)\//.test(request.url);
     if (!isPage)

@@ -1,0 +1,231 @@
+import { expect, test, type Page } from '@playwright/test';
+import { checkAccess, copyRig } from './bench.ts';
+
+const overflow = (page: Page) =>
+  page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+const steps = (page: Page) => page.getByTestId('build-step');
+/** The id of the rig in the address. */
+const idOf = (page: Page) => /\/rigs\/([^/?]+)/.exec(page.url())![1]!;
+interface Entry {
+  readonly kind: string;
+  readonly subject?: string;
+  readonly yes?: boolean;
+  readonly durationS?: number;
+}
+const logOf = async (page: Page, id: string): Promise<Entry[]> =>
+  ((await (await page.request.get(`/api/rigs/${id}/log`)).json()) as { log: Entry[] }).log;
+
+test('all setups stand side by side: minutes against the brief, steps, what may stay on, who does what', async ({
+  page,
+}) => {
+  await copyRig(page, 'mark-2', 'side by side');
+  await page.getByRole('button', { name: 'Setups' }).click();
+  await page.getByRole('link', { name: /All of them side by side/ }).click();
+  const cell = (name: RegExp) => page.getByRole('button', { name });
+  await expect(
+    cell(/^Low, by the top handle to Pier, on the tripod: ≈ 23 s coin only/),
+  ).toBeVisible();
+  // The brief allows a minute.
+  await expect(cell(/^Pier, on the tripod to Stills.*longer than the brief allows/)).toBeVisible();
+  await cell(/^Low, by the top handle to Stills/).click();
+  const aside = page.getByRole('complementary', { name: 'The change that is looked at' });
+  await expect(aside.getByRole('list', { name: 'Steps' }).getByRole('listitem')).toHaveCount(3);
+  await expect(aside.getByRole('listitem').first()).toContainText('Draw Painter lead');
+  await expect(aside).toContainText('Halyard half cage may stay on');
+  const row = page.getByRole('row', { name: /^Bollard tripod head/ });
+  await expect(row.getByRole('cell').nth(1)).toContainText('used');
+  await expect(row.getByRole('cell').nth(0)).toContainText('stays home');
+  await expect(page.getByText('What a quick joint would save')).toBeVisible();
+  await expect(page.getByText(/comes off by hand in 5 s, now with coin in 15 s/)).toBeVisible();
+  await checkAccess(page);
+});
+
+test('a change is gone through on the drawing by keys, there and back', async ({ page }) => {
+  await copyRig(page, 'mark-2', 'steps');
+  await page.getByRole('button', { name: 'Setups' }).click();
+  await page.getByText(/^From the open one: 3 steps/).click();
+  await page.getByRole('button', { name: 'Step through it on the drawing' }).last().click();
+  const plate = page.getByTestId('change-plate');
+  const parts = (state: string) => plate.locator(`[data-state="${state}"]`);
+  await expect(page.getByText('1 of 3')).toBeVisible();
+  await expect(parts('ghost')).not.toHaveCount(0);
+  await page.keyboard.press('.');
+  await page.keyboard.press('.');
+  await expect(page.getByText('3 of 3')).toBeVisible();
+  await expect(parts('ghost').and(plate.locator('[data-item$="-halyard"]'))).not.toHaveCount(0);
+  await page.keyboard.press('.');
+  await expect(page.getByText('Stills for the programme: done.')).toBeVisible();
+  await expect(plate.locator('[data-item$="-halyard"]')).toHaveCount(0);
+  await page.keyboard.press(',');
+  await expect(page.getByText('3 of 3')).toBeVisible();
+  await page.getByRole('button', { name: 'And back again' }).click();
+  await expect(page.getByText('1 of 3')).toBeVisible();
+  await expect(parts('fresh').and(plate.locator('[data-item$="-halyard"]'))).not.toHaveCount(0);
+  await checkAccess(page);
+});
+
+test('every sheet is printed on A4 and A5 and read at 390 px with nothing cut', async ({
+  page,
+}) => {
+  await copyRig(page, 'mark-2', 'printed');
+  await page.getByRole('button', { name: 'Sheets' }).click();
+  await expect(steps(page)).toHaveCount(13);
+  await expect(steps(page).first()).toContainText('On the table');
+  await expect(steps(page).nth(3)).toContainText(
+    'Put Halyard half cage on tripod socket of Petrel',
+  );
+  await expect(steps(page).nth(3)).toContainText('The lens is off');
+  await expect(steps(page).nth(3)).toContainText('firm with the coin');
+  await expect(steps(page).last()).toContainText('Plug Painter lead');
+  const nav = page.getByRole('navigation', { name: 'Sheets of this setup' });
+  await nav.getByRole('link', { name: 'All' }).click();
+  for (const title of [
+    'Build sheet',
+    'Re-tighten card',
+    'Checks by hand',
+    'Pack list',
+    'Flight card',
+  ]) {
+    await expect(page.getByRole('heading', { name: title })).toBeVisible();
+  }
+  await checkAccess(page);
+  await page.emulateMedia({ media: 'print' });
+  // The width of what is printed on, less its margins, in CSS pixels.
+  for (const [format, widthPx] of [
+    ['A4', 688],
+    ['A5', 454],
+  ] as const) {
+    await page.setViewportSize({ width: widthPx, height: 900 });
+    expect(await overflow(page)).toBe(0);
+    const pdf = await page.pdf({ format });
+    expect(pdf.length).toBeGreaterThan(20_000);
+  }
+  await page.emulateMedia({ media: 'screen' });
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const sheet of [
+    'Build',
+    'Leads and power',
+    'Re-tighten',
+    'Checks',
+    'Rota',
+    'Pack list',
+    'Flight',
+    'Clock',
+    'Notes',
+  ]) {
+    await nav.getByRole('link', { name: sheet }).click();
+    await expect(nav.getByRole('link', { name: sheet })).toHaveAttribute('aria-current', 'page');
+    expect(await overflow(page)).toBe(0);
+  }
+  await checkAccess(page);
+});
+
+test('ticks, checks and notes are kept, and times of one’s own are drawn into the plan', async ({
+  page,
+}) => {
+  await copyRig(page, 'mark-2', 'field');
+  const id = idOf(page);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`/rigs/${id}/sheets/low/pack`);
+  await page.getByRole('checkbox', { name: /^Halyard half cage/ }).check();
+  await expect(page.getByText('20 of 21 to go.')).toBeVisible();
+  await page.goto(`/rigs/${id}/sheets/low/checks`);
+  await page.getByRole('button', { name: 'passes' }).first().click();
+  await expect(page.getByRole('button', { name: '✓ passes' })).toHaveCount(1);
+  await page.goto(`/rigs/${id}/sheets/low/notes`);
+  await page.getByLabel('Which part').selectOption({ label: 'Tern 5 monitor' });
+  await page.getByLabel('It came loose').check();
+  await page.getByLabel('In your words').fill('after the second take');
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await expect(page.getByText('after the second take')).toBeVisible();
+
+  await page.goto(`/rigs/${id}/clock/tripod/low`);
+  const tap = page.getByTestId('clock-tap');
+  await tap.click();
+  await expect(page.getByRole('timer')).toHaveText(/^[1-9] s$/);
+  await tap.click();
+  await expect(page.getByText(/^Done in/)).toBeVisible();
+  await expect
+    .poll(async () => (await logOf(page, id)).map((e) => e.kind).sort())
+    .toEqual(['came-loose', 'checked', 'packed', 'timed']);
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`/rigs/${id}/setups`);
+  await page.getByRole('button', { name: /^Low, by the top handle to Pier/ }).click();
+  await expect(page.getByText(/with one time of yours; 15 s as a rule/)).toBeVisible();
+  await page.goto(`/rigs/${id}/sheets/low/pack`);
+  await expect(page.getByRole('checkbox', { name: /^Halyard half cage/ })).toBeChecked();
+});
+
+test('a setup that is taken away while its sheet is open is told, with the others', async ({
+  page,
+}) => {
+  await copyRig(page, 'mark-2', 'gone');
+  const id = idOf(page);
+  await page.goto(`/rigs/${id}/sheets/stills/build`);
+  await expect(steps(page)).toHaveCount(2);
+  const { rig, revision } = (await (await page.request.get(`/api/rigs/${id}`)).json()) as {
+    rig: { setups: { id: string }[] };
+    revision: number;
+  };
+  const without = { ...rig, setups: rig.setups.filter((s) => s.id !== 'stills') };
+  await page.request.put(`/api/rigs/${id}`, { data: { revision, rig: without } });
+  await page.reload();
+  await expect(page.getByText('This rig has no such setup any more.')).toBeVisible();
+  await page.getByRole('link', { name: 'Low, by the top handle' }).click();
+  await expect(page.getByRole('heading', { name: 'Build sheet' })).toBeVisible();
+});
+
+test.describe('without the server', () => {
+  test.use({ serviceWorkers: 'allow' });
+
+  test('sheets that were opened go on; what is ticked meanwhile is stored when it is back', async ({
+    page,
+    context,
+  }) => {
+    await copyRig(page, 'mark-2', 'cut off');
+    const id = idOf(page);
+    await page.goto(`/rigs/${id}/sheets/low/pack`);
+    await expect(page.getByRole('checkbox').first()).toBeVisible();
+    await page.evaluate(() => navigator.serviceWorker.ready);
+    // Read once more with the worker in between, so that it has what was read.
+    await page.reload();
+    await expect(page.getByRole('checkbox').first()).toBeVisible();
+    await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+    await context.setOffline(true);
+    await page.reload();
+    await page.getByRole('checkbox', { name: /^Yoke top handle/ }).check();
+    await expect(page.getByText(/1 entry waits in this browser/)).toBeVisible();
+    await page.goto(`/rigs/${id}/clock/tripod/low`);
+    await page.getByTestId('clock-tap').click();
+    await expect(page.getByRole('timer')).toHaveText(/^[1-9] s$/);
+    await page.getByTestId('clock-tap').click();
+    await expect(page.getByText(/2 entries wait in this browser/)).toBeVisible();
+    await page.goto(`/rigs/${id}/sheets/low/pack`);
+    await expect(page.getByRole('checkbox', { name: /^Yoke top handle/ })).toBeChecked();
+
+    // Meanwhile another unticks it, later by the clock.
+    const later = new Date(Date.now()).toISOString();
+    await page.request.post(`/api/rigs/${id}/log`, {
+      data: {
+        entries: [
+          {
+            id: 'other',
+            at: later,
+            kind: 'packed',
+            setup: 'low',
+            subject: 'item cut-off-yoke',
+            yes: false,
+          },
+        ],
+      },
+    });
+    await context.setOffline(false);
+    await expect(page.getByText(/Elsewhere it was ticked otherwise later/)).toContainText(
+      'Yoke top handle',
+    );
+    const log = await logOf(page, id);
+    expect(log.map((e) => e.kind).sort()).toEqual(['packed', 'timed']);
+    expect(log.find((e) => e.kind === 'packed')!.yes).toBe(false);
+    await expect(page.getByText(/waits? in this browser/)).toHaveCount(0);
+  });
+});
