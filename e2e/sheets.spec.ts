@@ -229,3 +229,70 @@ test.describe('without the server', () => {
     await expect(page.getByText(/waits? in this browser/)).toHaveCount(0);
   });
 });
+
+test('the pocket sheet stands alone: ticks, checks, clock and notes come back as a file', async ({
+  page,
+  browser,
+}, info) => {
+  await copyRig(page, 'mark-2', 'pocket');
+  const id = idOf(page);
+  await page.goto(`/rigs/${id}/sheets/low/notes`);
+  const saving = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save the pocket sheet' }).click();
+  const path = info.outputPath('pocket.html');
+  await (await saving).saveAs(path);
+
+  // A phone with no network at all.
+  const phone = await browser.newContext({
+    offline: true,
+    viewport: { width: 390, height: 844 },
+    acceptDownloads: true,
+  });
+  const sheet = await phone.newPage();
+  const asked: string[] = [];
+  sheet.on('request', (r) => asked.push(r.url()));
+  const errors: Error[] = [];
+  sheet.on('pageerror', (e) => errors.push(e));
+  await sheet.goto(`file://${path}`);
+  await expect(sheet.getByRole('heading', { name: 'Build sheet' })).toBeVisible();
+  await expect(sheet.getByTestId('build-step')).toHaveCount(13);
+  await expect(sheet.getByTestId('build-step').first().locator('svg path').first()).toBeVisible();
+  expect(await overflow(sheet)).toBe(0);
+  await sheet.getByRole('checkbox', { name: /^Latch rail arm/ }).check();
+  await sheet.getByRole('button', { name: 'passes' }).first().click();
+  await expect(sheet.getByRole('button', { name: '✓ passes' })).toHaveCount(1);
+  await sheet.getByLabel('What is timed').selectOption('Change it into Pier, on the tripod');
+  const tap = sheet.locator('#pocket-tap');
+  await tap.click();
+  await expect(sheet.getByRole('timer')).toHaveText(/^[1-9] s$/);
+  await tap.click();
+  await expect(sheet.getByText(/^Done in/)).toBeVisible();
+  await sheet.getByLabel('Which part').selectOption('Tern 5 monitor');
+  await sheet.getByLabel('In your words').fill('creeps when it rains');
+  await sheet.getByRole('button', { name: 'Note it' }).click();
+  await expect(sheet.getByText('Tern 5 monitor: creeps when it rains')).toBeVisible();
+  // Shut and opened again, all of it is there.
+  await sheet.reload();
+  await expect(sheet.getByRole('checkbox', { name: /^Latch rail arm/ })).toBeChecked();
+  await expect(sheet.getByText('4 entries, kept on this phone')).toBeVisible();
+  const giving = sheet.waitForEvent('download');
+  await sheet.getByRole('button', { name: 'Save what was noted as a file' }).click();
+  const notes = info.outputPath('notes.field.json');
+  await (await giving).saveAs(notes);
+  expect(errors).toEqual([]);
+  expect(asked.filter((url) => !url.startsWith('file:') && !url.startsWith('blob:'))).toEqual([]);
+  await phone.close();
+
+  await page.goto(`/rigs/${id}/sheets/low/notes`);
+  await page.getByLabel('Bring its notes in').setInputFiles(notes);
+  await expect(page.getByText('4 entries are in the log.')).toBeVisible();
+  await expect(page.getByText('creeps when it rains')).toBeVisible();
+  const kinds = (await logOf(page, id)).map((e) => e.kind).sort();
+  expect(kinds).toEqual(['checked', 'note', 'packed', 'timed']);
+  // Twice brought in, it is there once; of another rig, it is refused with the place.
+  await page.getByLabel('Bring its notes in').setInputFiles(notes);
+  await expect.poll(async () => (await logOf(page, id)).length).toBe(4);
+  await page.goto(`/rigs/mark-1/sheets/low/notes`);
+  await page.getByLabel('Bring its notes in').setInputFiles(notes);
+  await expect(page.getByText(/these notes are of another rig/)).toBeVisible();
+});

@@ -21,3 +21,4 @@ export * from './fresh.js';
 export * from './stand-in.js';
 export * from './merge.js';
 export * from './log.js';
+export * from './field-file.js';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { listTicked, mergeLog, type LogEntry } from './index.js';
+import { listTicked, mergeLog, readFieldText, type LogEntry } from './index.js';
 
 const now = new Date('2026-03-01T12:00:00.000Z');
 const tick = (id: string, at: string, subject: string, yes: boolean, setup = 'low'): LogEntry => ({
@@ -57,5 +57,41 @@ describe('a log to which entries are added', () => {
     ];
     expect([...listTicked(log, 'low')]).toEqual(['cage']);
     expect([...listTicked([...log].reverse(), 'low')]).toEqual(['cage']);
+  });
+});
+
+describe('the notes that a pocket sheet gives back', () => {
+  const file = {
+    format: 'zucchini-field',
+    formatVersion: 1,
+    rig: 'skiff',
+    rigName: 'Skiff',
+    entries: [note('a', '08:00')],
+  };
+  const read = (value: unknown) =>
+    readFieldText(typeof value === 'string' ? value : JSON.stringify(value), 'skiff');
+  const issueOf = (value: unknown) => {
+    const outcome = read(value);
+    return outcome.state === 'malformed' ? outcome.issues[0] : undefined;
+  };
+
+  it('are read for the rig that they are of', () => {
+    expect(read(file)).toEqual({ state: 'read', file });
+  });
+
+  it('are refused with the place where they are none, or of another rig', () => {
+    expect(issueOf('{')).toMatchObject({
+      path: '',
+      message: expect.stringMatching(/^is not JSON/),
+    });
+    expect(issueOf('null')).toMatchObject({ path: 'format' });
+    expect(issueOf({ ...file, format: 'zucchini-rig' })).toMatchObject({ path: 'format' });
+    expect(issueOf({ ...file, formatVersion: 2 })).toMatchObject({ path: 'formatVersion' });
+    expect(issueOf({ ...file, rig: 'barge', rigName: 'Barge' })).toEqual({
+      path: 'rig',
+      message: 'is “barge” (Barge): these notes are of another rig',
+    });
+    const bad = { ...note('b', '08:00'), durationS: -1 };
+    expect(issueOf({ ...file, entries: [bad] })).toMatchObject({ path: 'entries[0].durationS' });
   });
 });

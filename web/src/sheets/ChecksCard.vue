@@ -56,6 +56,8 @@ const answer = (subject: string, yes: boolean) =>
                   : 'border-tomato bg-tomato-tint text-tomato'
                 : 'border-ink/40 hover:bg-shade'
             "
+            :data-check="line.subject"
+            :data-yes="yes"
             :aria-pressed="line.yes === yes"
             @click="answer(line.subject, yes)"
           >
@@ -64,6 +66,8 @@ const answer = (subject: string, yes: boolean) =>
         </span>
       </li>
     </ol>
-    <p class="mt-2 text-xs print:hidden">Answers count for today and go to the log of this rig.</p>
+    <p class="mt-2 text-xs print:hidden" data-pocket="leave">
+      Answers count for today and go to the log of this rig.
+    </p>
   </section>
 </template>

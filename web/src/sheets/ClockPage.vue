@@ -23,6 +23,7 @@ import TroubleBox from '../shared/TroubleBox.vue';
 import { sayError } from '../shared/sayError';
 import FieldState from './FieldState.vue';
 import { useFieldLog } from './fieldLog';
+import { droppedWords } from './stopwatch';
 import { useStopwatch } from './useStopwatch';
 
 /** A stopwatch through the steps of a change, or of building from pieces: one large target, made for a gloved thumb. */
@@ -86,7 +87,7 @@ const names = computed(
 
 const watchRun = useStopwatch(
   () => told.value?.steps ?? [],
-  { running: () => performance.now(), wall: () => Date.now() },
+  () => ({ running: performance.now(), wall: Date.now() }),
   (entry) => log.add({ ...entry, setup: props.toId }),
 );
 const { at, timed, state } = watchRun;
@@ -94,10 +95,6 @@ const shownMs = ref(0);
 useIntervalFn(() => (shownMs.value = watchRun.measure().ms), 200);
 const step = computed(() => told.value?.steps[at.value]);
 const total = computed(() => timed.value.reduce((sum, t) => sum + t.seconds, 0));
-const droppedWords = {
-  jumped: 'a clock jumped: not counted',
-  'too-long': 'longer than half an hour: not counted',
-} as const;
 function press(): void {
   if (state.value === 'ready' || state.value === 'done') watchRun.start();
   else if (state.value === 'paused') watchRun.pause();

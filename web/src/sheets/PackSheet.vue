@@ -43,10 +43,15 @@ const nameOf = (subject: string) => {
     <p class="text-sm tabular-nums">
       {{ sayListMass(sheets.pack.massG, sheets.pack.unweighed.length) }},
       {{ sayNumber(sheets.pack.volumeL, 1) }} litres of boxes round the parts.
-      <span class="print:hidden" role="status">{{
+      <span class="print:hidden" role="status" data-pocket="leave">{{
         left === 0 ? 'All of it is ticked.' : `${left} of ${sheets.pack.lines.length} to go.`
       }}</span>
-      <AppButton v-if="ticked.size > 0" class="ml-2 print:hidden" small @click="clear"
+      <AppButton
+        v-if="ticked.size > 0"
+        class="ml-2 print:hidden"
+        data-pocket="leave"
+        small
+        @click="clear"
         >All ticks off</AppButton
       >
     </p>
@@ -58,6 +63,7 @@ const nameOf = (subject: string) => {
           <input
             type="checkbox"
             class="h-4 w-4 shrink-0 self-center max-sm:h-6 max-sm:w-6"
+            :data-tick="line.subject"
             :checked="ticked.has(line.subject)"
             @change="tick(line.subject, ($event.target as HTMLInputElement).checked)"
           />
@@ -86,7 +92,7 @@ const nameOf = (subject: string) => {
         between.
       </p>
     </section>
-    <p v-else class="mt-2 text-xs print:hidden">
+    <p v-else class="mt-2 text-xs print:hidden" data-pocket="leave">
       Name your cases in the brief, and this list says what goes into which.
     </p>
   </section>

@@ -1,12 +1,22 @@
 <script setup lang="ts">
-import type { PartBook, Rig } from '@zucchini/core';
-import { computed, ref, shallowRef, watch } from 'vue';
+import {
+  fieldFormat,
+  fieldFormatVersion,
+  listTicked,
+  longestStepS,
+  readFieldText,
+  type Issue,
+  type PartBook,
+  type Rig,
+} from '@zucchini/core';
+import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { api, ApiError } from '../api/client';
 import AppButton from '../shared/AppButton.vue';
 import TopBar from '../shared/TopBar.vue';
 import TroubleBox from '../shared/TroubleBox.vue';
 import { sayError } from '../shared/sayError';
+import { saveText } from '../shared/saveText';
 import BuildSheet from './BuildSheet.vue';
 import ChecksCard from './ChecksCard.vue';
 import ClockList from './ClockList.vue';
@@ -15,6 +25,7 @@ import FlightCard from './FlightCard.vue';
 import { useFieldLog } from './fieldLog';
 import NotesCard from './NotesCard.vue';
 import PackSheet from './PackSheet.vue';
+import { makePocket } from './pocket/makePocket';
 import PowerSheet from './PowerSheet.vue';
 import RotaCard from './RotaCard.vue';
 import TightenCard from './TightenCard.vue';
@@ -40,7 +51,11 @@ async function load(): Promise<void> {
 }
 watch(() => props.id, load, { immediate: true });
 
-const { build, told, steps, sheets, isReady } = useSheets(read, () => props.setupId, log.entries);
+const { build, told, steps, sheets, changes, isReady } = useSheets(
+  read,
+  () => props.setupId,
+  log.entries,
+);
 const setup = computed(() => read.value?.rig.setups.find((s) => s.id === props.setupId));
 
 const kinds = [
@@ -65,6 +80,58 @@ function switchSetup(event: Event): void {
   void router.replace({ name: 'sheets', params: { id: props.id, setupId, sheet: props.sheet } });
 }
 const print = () => window.print();
+
+const page = useTemplateRef('page');
+const making = ref(false);
+/** The pocket sheet is made of what stands on the page: all of it is shown first. */
+async function savePocket(): Promise<void> {
+  making.value = true;
+  try {
+    if (open.value !== undefined) {
+      await router.replace({ name: 'sheets', params: { id: props.id, setupId: props.setupId } });
+      await nextTick();
+    }
+    const { rig } = read.value!;
+    const name = `${rig.name} ${setup.value!.name}`.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase();
+    const html = await makePocket(
+      page.value!,
+      {
+        format: fieldFormat,
+        formatVersion: fieldFormatVersion,
+        rig: rig.id,
+        rigName: rig.name,
+        setup: props.setupId,
+        madeAt: new Date().toISOString(),
+        fileName: `${name}.field.json`,
+        longestS: longestStepS,
+        ticked: [...listTicked(log.entries.value, props.setupId)],
+        changes: changes.value,
+      },
+      rig.kit.map((i) => ({ id: i.id, name: sheets.value!.names.item(i.id) })),
+    );
+    saveText(`${name}.pocket.html`, html, 'text/html');
+  } catch (error) {
+    trouble.value = sayError(error);
+  } finally {
+    making.value = false;
+  }
+}
+
+const broughtTrouble = ref<readonly Issue[]>([]);
+const brought = ref('');
+async function bringNotes(event: Event): Promise<void> {
+  const field = event.target as HTMLInputElement;
+  const file = field.files?.[0];
+  field.value = '';
+  if (!file) return;
+  const outcome = readFieldText(await file.text(), props.id);
+  broughtTrouble.value = outcome.state === 'malformed' ? outcome.issues.slice(0, 20) : [];
+  brought.value = '';
+  if (outcome.state === 'malformed') return;
+  await log.bring(outcome.file.entries);
+  const count = outcome.file.entries.length;
+  brought.value = `${count} ${count === 1 ? 'entry is' : 'entries are'} in the log.`;
+}
 const printedOn = new Date().toLocaleDateString('en-GB', { dateStyle: 'medium' });
 </script>
 
@@ -135,51 +202,83 @@ const printedOn = new Date().toLocaleDateString('en-GB', { dateStyle: 'medium' }
           >
         </nav>
         <FieldState class="mt-3 print:hidden" :log="log" :names="sheets.names" />
-        <header class="mt-4">
-          <h1 class="font-serif text-3xl max-sm:text-2xl">{{ read!.rig.name }}</h1>
-          <p class="caption text-faint print:text-black">{{ setup!.name }} · {{ printedOn }}</p>
-        </header>
+        <div ref="page">
+          <header class="mt-4">
+            <h1 class="font-serif text-3xl max-sm:text-2xl">{{ read!.rig.name }}</h1>
+            <p class="caption text-faint print:text-black">{{ setup!.name }} · {{ printedOn }}</p>
+          </header>
 
-        <BuildSheet
-          v-if="shows('build')"
-          class="sheet"
-          :told="told"
-          :steps="steps"
-          :known="build !== undefined"
-        />
-        <PowerSheet v-if="shows('power')" class="sheet" :sheets="sheets" />
-        <TightenCard
-          v-if="shows('tighten')"
-          class="sheet"
-          :sheets="sheets"
-          :log="log"
-          :setup-id="setupId"
-        />
-        <ChecksCard
-          v-if="shows('checks')"
-          class="sheet"
-          :sheets="sheets"
-          :log="log"
-          :setup-id="setupId"
-        />
-        <RotaCard v-if="shows('rota')" class="sheet" :sheets="sheets" />
-        <PackSheet
-          v-if="shows('pack')"
-          class="sheet"
-          :sheets="sheets"
-          :log="log"
-          :setup-id="setupId"
-        />
-        <FlightCard v-if="shows('flight')" class="sheet" :sheets="sheets" />
-        <ClockList v-if="shows('clock')" class="sheet" :rig="read!.rig" :setup-id="setupId" />
-        <NotesCard
-          v-if="shows('notes')"
-          class="sheet"
-          :log="log"
-          :setup-id="setupId"
-          :names="sheets.names"
-          :rig="read!.rig"
-        />
+          <BuildSheet
+            v-if="shows('build')"
+            class="sheet"
+            :told="told"
+            :steps="steps"
+            :known="build !== undefined"
+          />
+          <PowerSheet v-if="shows('power')" class="sheet" :sheets="sheets" />
+          <TightenCard
+            v-if="shows('tighten')"
+            class="sheet"
+            :sheets="sheets"
+            :log="log"
+            :setup-id="setupId"
+          />
+          <ChecksCard
+            v-if="shows('checks')"
+            class="sheet"
+            :sheets="sheets"
+            :log="log"
+            :setup-id="setupId"
+          />
+          <RotaCard v-if="shows('rota')" class="sheet" :sheets="sheets" />
+          <PackSheet
+            v-if="shows('pack')"
+            class="sheet"
+            :sheets="sheets"
+            :log="log"
+            :setup-id="setupId"
+          />
+          <FlightCard v-if="shows('flight')" class="sheet" :sheets="sheets" />
+          <ClockList v-if="shows('clock')" class="sheet" :rig="read!.rig" :setup-id="setupId" />
+          <NotesCard
+            v-if="shows('notes')"
+            class="sheet"
+            :log="log"
+            :setup-id="setupId"
+            :names="sheets.names"
+            :rig="read!.rig"
+          />
+        </div>
+        <section
+          v-if="open === undefined || open === 'notes'"
+          class="sheet print:hidden"
+          aria-labelledby="pocket-title"
+        >
+          <h2 id="pocket-title" class="font-serif text-2xl">Without Zucchini</h2>
+          <p class="text-sm">
+            The pocket sheet is one file with all sheets of this setup, their drawings, ticks, the
+            clock and notes. It opens from a phone’s files with no server and no network, and gives
+            back what was noted as a small file.
+          </p>
+          <div class="mt-2 flex flex-wrap gap-2">
+            <AppButton :disabled="making" @click="savePocket">Save the pocket sheet</AppButton>
+            <label
+              class="border-ink/40 bg-sheet hover:bg-shade focus-within:outline-leaf cursor-pointer rounded-sm border px-3 py-1.5 text-sm focus-within:outline-2"
+              >Bring its notes in<input
+                class="sr-only"
+                type="file"
+                accept=".json,application/json"
+                @change="bringNotes"
+            /></label>
+          </div>
+          <TroubleBox
+            v-if="broughtTrouble.length > 0"
+            class="mt-2"
+            title="These notes cannot be brought in; nothing was stored."
+            :issues="broughtTrouble"
+          />
+          <p v-else-if="brought" class="text-leaf mt-2 text-sm" role="status">{{ brought }}</p>
+        </section>
       </template>
     </main>
   </div>

@@ -33,6 +33,7 @@ function cameLoose(itemId: string): void {
         <AppButton
           small
           class="max-sm:min-h-11 print:hidden"
+          :data-loose="t.itemId"
           :aria-label="`${sheets.names.item(t.itemId)} came loose`"
           @click="cameLoose(t.itemId)"
           >It came loose</AppButton

@@ -99,11 +99,19 @@ export function useFieldLog(rigId: () => string, now: () => Date = () => new Dat
     void handOver();
   }
 
+  /** Takes entries that were made elsewhere, each once. */
+  async function bring(list: readonly LogEntry[]): Promise<void> {
+    const known = new Set(entries.value.map((e) => e.id));
+    const fresh = list.filter((e) => !known.has(e.id));
+    if (fresh.length > 0) keep([...waiting.value, ...fresh]);
+    await handOver();
+  }
+
   const retry = setInterval(() => void handOver(), retryMs);
   onScopeDispose(() => clearInterval(retry));
   useEventListener('online', () => void handOver());
 
-  return { entries, waiting, overruled, trouble, refused, read, add, handOver };
+  return { entries, waiting, overruled, trouble, refused, read, add, bring, handOver };
 }
 
 export type FieldLog = ReturnType<typeof useFieldLog>;

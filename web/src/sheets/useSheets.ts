@@ -13,6 +13,7 @@ import {
   listRota,
   listTightenings,
   loadCollider,
+  measureChangeover,
   measureReport,
   measureSway,
   measureWithin,
@@ -21,6 +22,7 @@ import {
   pageBudgetMs,
   placeRay,
   projectPoint,
+  readBuilt,
   readOwnTimes,
   sayHanging,
   sayStep,
@@ -38,6 +40,8 @@ import {
   type ViewName,
 } from '@zucchini/core';
 import { computed, shallowRef, type Ref } from 'vue';
+import type { PocketData } from './pocket/data';
+import { toTimed } from './useStopwatch';
 
 /** One drawn step of a build sheet. */
 export interface DrawnStep {
@@ -110,6 +114,14 @@ export function useSheets(
     () => (colliderFailed.value = true),
   );
   const isReady = computed(() => collider.value !== undefined || colliderFailed.value);
+
+  function lookLean(id: string): Report {
+    const { rig, parts } = read.value!;
+    const options = { oneLens: true, lean: true };
+    if (!collider.value) return measureReport(rig, id, parts, options);
+    const whole = { ...options, collider: collider.value };
+    return measureWithin(rig, id, parts, whole, pageBudgetMs, () => performance.now()).report;
+  }
 
   const report = computed(() => {
     const now = read.value;
@@ -217,7 +229,37 @@ export function useSheets(
     };
   });
 
-  return { report, names, build, told, steps, sheets, isReady };
+  /** What can be timed from here: building it, and changing it into each other setup. */
+  const changes = computed((): PocketData['changes'] => {
+    if (!report.value || !told.value) return [];
+    const { rig, parts } = read.value!;
+    const times = readOwnTimes(log.value, rig.settings);
+    const from = readBuilt(report.value);
+    const others = rig.setups.flatMap((s) => {
+      if (s.id === setupId()) return [];
+      const to = lookLean(s.id);
+      const change = measureChangeover(from, readBuilt(to), { times });
+      if (!change || change.steps.length === 0) return [];
+      return [
+        {
+          title: `Change it into ${s.name}`,
+          told: tellChange(change, createNames(to.assembly, parts)),
+        },
+      ];
+    });
+    return [{ title: 'Build it from pieces', told: told.value }, ...others].map((c) => ({
+      title: c.title,
+      line: c.told.line,
+      steps: c.told.steps.map((s) => ({
+        id: s.id,
+        text: s.text,
+        itemId: s.itemId,
+        did: toTimed(s, 1).did!,
+      })),
+    }));
+  });
+
+  return { build, told, steps, sheets, changes, isReady };
 }
 
 export type Sheets = NonNullable<ReturnType<typeof useSheets>['sheets']['value']>;

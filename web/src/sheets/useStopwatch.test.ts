@@ -13,7 +13,7 @@ function start(steps = [step('a', { picks: true }), step('b')]) {
   const kept: unknown[] = [];
   const watch = useStopwatch(
     () => steps,
-    { running: () => time.running, wall: () => time.wall },
+    () => ({ ...time }),
     (entry) => kept.push(entry),
   );
   const pass = (ms: number, wallMs = ms) => {

@@ -1,97 +1,64 @@
 import { longestStepS, type LogEntry, type ToldStep } from '@zucchini/core';
-import { computed, ref } from 'vue';
+import { computed, shallowRef } from 'vue';
+import {
+  createStopwatch,
+  measureStep,
+  pauseWatch,
+  startWatch,
+  stateOf,
+  tapWatch,
+  type Moment,
+} from './stopwatch';
 
-/** Two clocks: one that only runs on, and the one on the wall, both in ms. */
-export interface Clocks {
-  readonly running: () => number;
-  readonly wall: () => number;
+/** What is logged of a step that was timed. */
+export function toTimed(
+  {
+    kind,
+    itemId,
+    mountKind,
+    tool,
+    picks,
+  }: Pick<ToldStep, 'kind' | 'itemId' | 'mountKind' | 'tool' | 'picks'>,
+  durationS: number,
+): Pick<LogEntry, 'kind' | 'item' | 'durationS' | 'did'> {
+  const mount = mountKind ? { mount: mountKind } : {};
+  return {
+    kind: 'timed',
+    item: itemId,
+    durationS,
+    did: { step: kind, ...mount, tool, picked: picks },
+  };
 }
 
-/** A second tap within so many ms is the same tap, trembling. */
-const tremblingMs = 400;
-/** The two clocks may drift apart by so much in a step before one of them must have jumped, ms. */
-const driftMs = 3000;
-
-/** What became of a step that was timed. */
-export interface TimedStep {
-  readonly id: string;
-  readonly seconds: number;
-  /** Why it does not count; it does where absent. */
-  readonly dropped?: 'jumped' | 'too-long';
-}
-
-/**
- * A stopwatch over the steps of a change: one tap ends a step and begins the next. A step in which a clock jumped (the phone
- * slept, its time was set) or that took longer than anybody works at one is told and does not count.
- */
+/** A stopwatch over the steps of a change; what counts is kept as it is tapped. */
 export function useStopwatch(
   steps: () => readonly ToldStep[],
-  clocks: Clocks,
-  keep: (entry: Pick<LogEntry, 'kind' | 'item' | 'durationS' | 'did'>) => void,
+  now: () => Moment,
+  keep: (entry: ReturnType<typeof toTimed>) => void,
 ) {
-  const at = ref(-1);
-  const timed = ref<readonly TimedStep[]>([]);
-  /** When the present step began by both clocks; undefined while it rests. */
-  const since = ref<{ readonly running: number; readonly wall: number }>();
-  /** What of the present step was done before it was paused, ms. */
-  const beforeMs = ref(0);
-  const read = () => ({ running: clocks.running(), wall: clocks.wall() });
-
-  const state = computed(() =>
-    at.value < 0
-      ? 'ready'
-      : at.value >= steps().length
-        ? 'done'
-        : since.value
-          ? 'running'
-          : 'paused',
-  );
+  const watch = shallowRef(createStopwatch([]));
 
   function start(): void {
-    at.value = 0;
-    timed.value = [];
-    beforeMs.value = 0;
-    since.value = read();
+    watch.value = startWatch(createStopwatch(steps().map((s) => s.id)), now());
   }
-
-  /** What has run of the present step, ms, and whether a clock jumped meanwhile. */
-  function measure(): { readonly ms: number; readonly jumped: boolean } {
-    if (!since.value) return { ms: beforeMs.value, jumped: false };
-    const now = read();
-    const [ran, passed] = [now.running - since.value.running, now.wall - since.value.wall];
-    return { ms: beforeMs.value + ran, jumped: Math.abs(ran - passed) > driftMs };
-  }
-
-  /** Ends the present step and begins the next. */
   function tap(): void {
-    const step = steps()[at.value];
-    if (!step || !since.value) return;
-    const { ms, jumped } = measure();
-    if (ms < tremblingMs) return;
-    const seconds = Math.round(ms / 100) / 10;
-    const dropped = jumped ? 'jumped' : seconds > longestStepS ? 'too-long' : undefined;
-    timed.value = [...timed.value, { id: step.id, seconds, ...(dropped ? { dropped } : {}) }];
-    if (!dropped) {
-      const { kind, itemId, mountKind, tool, picks } = step;
-      const mount = mountKind ? { mount: mountKind } : {};
-      keep({
-        kind: 'timed',
-        item: itemId,
-        durationS: seconds,
-        did: { step: kind, ...mount, tool, picked: picks },
-      });
-    }
-    at.value += 1;
-    beforeMs.value = 0;
-    since.value = at.value < steps().length ? read() : undefined;
+    const before = watch.value;
+    watch.value = tapWatch(before, now(), longestStepS);
+    if (watch.value === before) return;
+    const { id, seconds, dropped } = watch.value.timed.at(-1)!;
+    const step = steps().find((s) => s.id === id);
+    if (step && !dropped) keep(toTimed(step, seconds));
   }
-
   function pause(): void {
-    if (state.value === 'running') {
-      beforeMs.value = measure().ms;
-      since.value = undefined;
-    } else if (state.value === 'paused') since.value = read();
+    watch.value = pauseWatch(watch.value, now());
   }
-
-  return { at, timed, state, start, tap, pause, measure };
+  return {
+    at: computed(() => watch.value.at),
+    timed: computed(() => watch.value.timed),
+    state: computed(() => stateOf(watch.value)),
+    start,
+    tap,
+    pause,
+    measure: () => measureStep(watch.value, now()),
+  };
 }
