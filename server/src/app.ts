@@ -12,6 +12,7 @@ import { checkedAnswers, plainAnswers } from './answers.js';
 import { demoPlugin } from './demo/plugin.js';
 import type { Demo } from './demo/load.js';
 import { healthPlugin } from './health/plugin.js';
+import { lanPlugin, type Lan } from './lan/index.js';
 import { partsPlugin } from './parts/plugin.js';
 import { ProblemError, problemsPlugin, tellFault } from './problems/index.js';
 import { judgeDue } from './rigs/due.js';
@@ -37,6 +38,8 @@ export interface AppOptions {
   readonly threads?: Threads;
   /** Holds every answer to what its route describes: for tests and daily work. */
   readonly checksAnswers?: boolean;
+  /** The door to the local network, where one is open. */
+  readonly lan?: () => Lan | undefined;
   /** Whether this server works off what is due on the shelf; a thread beside it does not. */
   readonly keepsShelf?: boolean;
 }
@@ -98,6 +101,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(healthPlugin, { database });
   await app.register(partsPlugin, { database, followers: { checkAhead, followParts, listUses } });
   await app.register(rigsPlugin, { database, now });
+  await app.register(lanPlugin, { lan: options.lan ?? (() => undefined) });
   await app.register(demoPlugin, { database, demo: options.demo, now });
   await app.register(scalePlugin, { now, ...(options.scale ? { scale: options.scale } : {}) });
   app.get('/api/openapi.json', { schema: { hide: true } }, () => app.swagger());

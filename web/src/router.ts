@@ -89,6 +89,12 @@ export const router = createRouter({
       meta: { title: 'Part' },
     },
     {
+      path: '/lan',
+      name: 'lan',
+      component: () => import('./sheets/LanPage.vue'),
+      meta: { title: 'On the phone' },
+    },
+    {
       path: '/scale',
       name: 'scale',
       component: () => import('./scale/ScalePage.vue'),

@@ -51,6 +51,24 @@ export type LogReply = z.infer<typeof LogReply>;
 export const AddToLogBody = z.strictObject({ entries: z.array(LogEntry).min(1).max(500) });
 export type AddToLogBody = z.infer<typeof AddToLogBody>;
 
+/** The door to the local network: none was asked for, it is shut, or where and with which code it is open. */
+export const LanReply = z.discriminatedUnion('state', [
+  z.object({ state: z.literal('none') }),
+  z.object({
+    state: z.literal('shut'),
+    why: z.enum(['wrong-codes', 'time', 'ended', 'no-network']),
+  }),
+  z.object({
+    state: z.literal('open'),
+    urls: z.array(z.string()),
+    code: z.string(),
+    closesAt: z.iso.datetime(),
+    /** The first address as a picture, SVG. */
+    qr: z.string(),
+  }),
+]);
+export type LanReply = z.infer<typeof LanReply>;
+
 /** How far a rig and the parts that it draws on have gone: what an open bench asks now and then. */
 export const RigStamp = z.object({
   revision: z.int(),

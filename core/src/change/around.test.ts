@@ -212,9 +212,7 @@ describe('the matrix of changes', () => {
       ['low', 28],
       ['other', 0],
     ]);
-    const [{ change }] = matrix.cells as [
-      { change: NonNullable<(typeof matrix.cells)[0]['change']> },
-    ];
+    const change = matrix.cells[0]!.change!;
     expect(isQuickEnough(change, {})).toBeUndefined();
     expect(isQuickEnough(change, { changeMin: 28 / 60 })).toBe(true);
     expect(isQuickEnough(change, { changeMin: 27 / 60 })).toBe(false);

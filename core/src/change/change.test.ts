@@ -214,6 +214,7 @@ describe('from one setup to another', () => {
     stated: true,
     usualS: 1,
     timed: 0,
+    with: [],
     inTheWay: false,
   });
 

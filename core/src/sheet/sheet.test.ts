@@ -379,9 +379,9 @@ describe('a pack list', () => {
     const bag = { name: 'Bag', sizeMm: [200, 100, 100] as [number, number, number], mostG: 1000 };
     const one = packCases(list, [bag]);
     expect(one.cases).toEqual([{ name: 'Bag', subjects: ['a'], massG: 600, mostG: 1000 }]);
-    expect(one.left.sort()).toEqual(['b', 'c']);
+    expect([...one.left].sort()).toEqual(['b', 'c']);
     const two = packCases(list, [{ ...bag, mostG: 1200 }]);
-    expect(two.cases[0]!.subjects.sort()).toEqual(['a', 'b']);
+    expect([...two.cases[0]!.subjects].sort()).toEqual(['a', 'b']);
     const tight = packCases(list, [{ name: 'Bag', sizeMm: [199, 100, 100] }]);
     expect(tight.cases[0]!.subjects).toHaveLength(1);
     expect(packCases(list, []).left).toHaveLength(3);

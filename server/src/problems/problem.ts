@@ -3,6 +3,8 @@ import type { Issue, Problem } from '@zucchini/core';
 /** Every status but the plain successes, from this one table. */
 const problems = {
   malformed: { status: 400, title: 'This cannot be read' },
+  'code-wanted': { status: 401, title: 'The code is wanted here' },
+  shut: { status: 403, title: 'This is not open here' },
   'bad-host': { status: 403, title: 'This address is not served here' },
   'bad-origin': { status: 403, title: 'Another site may not change anything here' },
   'not-found': { status: 404, title: 'This is not here' },

@@ -8,6 +8,21 @@ function hostOf(value: string): string {
   return value.replace(/:\d+$/, '');
 }
 
+/** Nothing is let in from elsewhere, and no script that stands in a page. */
+export const contentPolicy = {
+  useDefaults: false,
+  directives: {
+    defaultSrc: ["'self'"],
+    // The collision library is WebAssembly; this lets it in and no other code from text.
+    scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+    imgSrc: ["'self'", 'data:'],
+    objectSrc: ["'none'"],
+    baseUri: ["'none'"],
+    formAction: ["'self'"],
+    frameAncestors: ["'none'"],
+  },
+};
+
 /**
  * Serves loopback names only, so that no page of another name that resolves to this machine can read
  * or change anything; refuses changes that another origin asks for; and a content policy that lets
@@ -15,19 +30,7 @@ function hostOf(value: string): string {
  */
 export const securityPlugin = fp(async (app) => {
   await app.register(helmet, {
-    contentSecurityPolicy: {
-      useDefaults: false,
-      directives: {
-        defaultSrc: ["'self'"],
-        // The collision library is WebAssembly; this lets it in and no other code from text.
-        scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
-        imgSrc: ["'self'", 'data:'],
-        objectSrc: ["'none'"],
-        baseUri: ["'none'"],
-        formAction: ["'self'"],
-        frameAncestors: ["'none'"],
-      },
-    },
+    contentSecurityPolicy: contentPolicy,
     // There is no certificate on loopback.
     hsts: false,
   });

@@ -3,6 +3,7 @@ import type {
   Imported,
   Issue,
   KitItem,
+  LanReply,
   LogEntry,
   LogReply,
   Part,
@@ -33,17 +34,40 @@ export class ApiError extends Error {
   }
 }
 
+/** Where the code of the door to the local network is kept until the tab is shut. */
+const codePlace = 'zucchini.code';
+
+/** The code that was read off the machine's screen; undefined on the machine itself. */
+export function readCode(): string | undefined {
+  try {
+    return globalThis.sessionStorage.getItem(codePlace) ?? undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+/** Takes a code to be said with every question from now on; kept for this tab, where it may keep anything. */
+export function takeCode(code: string): void {
+  try {
+    globalThis.sessionStorage.setItem(codePlace, code);
+  } catch {
+    // Without storage it is asked for again on the next page.
+  }
+}
+
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
   let response: Response;
+  const code = readCode();
   try {
     response = await fetch(path, {
       method,
+      headers: {
+        ...(code ? { 'x-zucchini-code': code } : {}),
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+      },
       ...(body === undefined
         ? {}
-        : {
-            headers: { 'content-type': 'application/json' },
-            body: typeof body === 'string' ? body : JSON.stringify(body),
-          }),
+        : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
     });
   } catch {
     throw new ApiError(0, 'The server does not answer. Is ./start still running?');
@@ -109,6 +133,7 @@ export const api = {
   sketchRig: (id: string) =>
     call<{ sketch: Sketch | null }>('GET', `${at(id)}/sketch`).then((r) => r.sketch),
   stampRig: (id: string) => call<RigStamp>('GET', `${at(id)}/stamp`),
+  findLan: () => call<LanReply>('GET', '/api/lan'),
   findLog: (id: string) => call<LogReply>('GET', `${at(id)}/log`).then((r) => r.log),
   addToLog: (id: string, entries: readonly LogEntry[]) =>
     call<LogReply>('POST', `${at(id)}/log`, { entries }),

@@ -32,6 +32,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { api, ApiError } from '../api/client';
 import { announce } from '../shared/announce';
+import { createId } from '../shared/createId';
 import { rememberRig } from '../shared/lastRig';
 import { useHistory } from '../shared/useHistory';
 import { dropDraft, keepDraft, takeDraft, type Draft } from './drafts';
@@ -73,11 +74,6 @@ function findPlace(): Storage | undefined {
   } catch {
     return undefined;
   }
-}
-
-/** A fresh id for an individual or a joint. */
-export function createId(): string {
-  return crypto.randomUUID();
 }
 
 /** What another window stored, met by what was changed here. */

@@ -11,7 +11,7 @@ import {
 } from '@zucchini/core';
 import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { api, ApiError } from '../api/client';
+import { api, ApiError, readCode } from '../api/client';
 import AppButton from '../shared/AppButton.vue';
 import TopBar from '../shared/TopBar.vue';
 import TroubleBox from '../shared/TroubleBox.vue';
@@ -24,6 +24,7 @@ import FieldState from './FieldState.vue';
 import FlightCard from './FlightCard.vue';
 import { useFieldLog } from './fieldLog';
 import NotesCard from './NotesCard.vue';
+import PhoneCard from './PhoneCard.vue';
 import PackSheet from './PackSheet.vue';
 import { makePocket } from './pocket/makePocket';
 import PowerSheet from './PowerSheet.vue';
@@ -36,7 +37,10 @@ const props = defineProps<{ id: string; setupId: string; sheet?: string }>();
 const read = shallowRef<{ readonly rig: Rig; readonly parts: PartBook }>();
 const trouble = ref('');
 const isLost = ref(false);
+const needsCode = ref(false);
 const log = useFieldLog(() => props.id);
+/** Read over the local network: the bench is not open there. */
+const isPhone = readCode() !== undefined;
 
 async function load(): Promise<void> {
   try {
@@ -46,6 +50,7 @@ async function load(): Promise<void> {
     await log.read();
   } catch (error) {
     isLost.value = error instanceof ApiError && error.status === 404;
+    needsCode.value = error instanceof ApiError && error.status === 401;
     trouble.value = sayError(error);
   }
 }
@@ -144,8 +149,8 @@ const printedOn = new Date().toLocaleDateString('en-GB', { dateStyle: 'medium' }
       <div class="flex flex-wrap items-center justify-between gap-x-4 gap-y-2 print:hidden">
         <RouterLink
           class="text-leaf text-xs hover:underline max-sm:py-2 max-sm:text-sm"
-          :to="{ name: 'bench', params: { id } }"
-          >← to the bench</RouterLink
+          :to="isPhone ? { name: 'lan' } : { name: 'bench', params: { id } }"
+          >{{ isPhone ? '← all sheets' : '← to the bench' }}</RouterLink
         >
         <div v-if="read && setup" class="flex items-center gap-2">
           <label class="text-faint text-xs" for="sheet-setup">Setup</label>
@@ -162,6 +167,9 @@ const printedOn = new Date().toLocaleDateString('en-GB', { dateStyle: 'medium' }
       </div>
       <TroubleBox v-if="trouble && !read" class="mt-4" :title="trouble">
         <AppButton v-if="!isLost" class="mt-2" small @click="load">Read it again</AppButton>
+        <RouterLink v-if="needsCode" class="text-leaf ml-3 underline" :to="{ name: 'lan' }"
+          >Type the code</RouterLink
+        >
       </TroubleBox>
       <TroubleBox
         v-else-if="read && !setup"
@@ -201,6 +209,7 @@ const printedOn = new Date().toLocaleDateString('en-GB', { dateStyle: 'medium' }
             >{{ label }}</RouterLink
           >
         </nav>
+        <PhoneCard v-if="open === 'notes' && !isPhone" class="print:hidden" />
         <FieldState class="mt-3 print:hidden" :log="log" :names="sheets.names" />
         <div ref="page">
           <header class="mt-4">

@@ -2,6 +2,7 @@ import type { LogEntry } from '@zucchini/core';
 import { useEventListener } from '@vueuse/core';
 import { computed, onScopeDispose, ref, shallowRef } from 'vue';
 import { api, ApiError } from '../api/client';
+import { createId } from '../shared/createId';
 import { sayError } from '../shared/sayError';
 
 /** Where entries wait that the server has not got yet. */
@@ -71,7 +72,12 @@ export function useFieldLog(rigId: () => string, now: () => Date = () => new Dat
       keep(waiting.value.filter((e) => !done.has(e.id)));
       trouble.value = '';
     } catch (error) {
-      const isFinal = error instanceof ApiError && error.status >= 400 && error.status < 500;
+      // A code that is wanted, or a door that is shut, may be mended.
+      const isFinal =
+        error instanceof ApiError &&
+        error.status >= 400 &&
+        error.status < 500 &&
+        ![401, 403].includes(error.status);
       if (isFinal) refused.value = sayError(error);
       else trouble.value = sayError(error);
     } finally {
@@ -94,7 +100,7 @@ export function useFieldLog(rigId: () => string, now: () => Date = () => new Dat
 
   /** Adds an entry; its time is now. */
   function add(entry: Omit<LogEntry, 'id' | 'at'>): void {
-    const whole: LogEntry = { ...entry, id: crypto.randomUUID(), at: now().toISOString() };
+    const whole: LogEntry = { ...entry, id: createId(), at: now().toISOString() };
     keep([...waiting.value, whole]);
     void handOver();
   }

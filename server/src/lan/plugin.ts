@@ -1,0 +1,40 @@
+import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
+import { toString as toQr } from 'qrcode';
+import { LanReply } from '@zucchini/core';
+import type { Door } from './door.js';
+
+/** The way in from the local network, for the machine's own pages. */
+export interface Lan {
+  readonly door: Door;
+  /** Addresses with the code in them, the likeliest first. */
+  readonly urls: readonly string[];
+}
+
+/** What this machine's own pages are told of the door to the local network: its address as a picture to be scanned. */
+export const lanPlugin: FastifyPluginAsyncZod<{ lan: () => Lan | undefined }> = async (
+  app,
+  { lan },
+) => {
+  app.get(
+    '/api/lan',
+    {
+      schema: {
+        summary: 'The door to the local network, where one is open',
+        response: { 200: LanReply },
+      },
+    },
+    async (): Promise<LanReply> => {
+      const here = lan();
+      if (!here) return { state: 'none' };
+      const { door, urls } = here;
+      if (door.shut || urls.length === 0) return { state: 'shut', why: door.shut ?? 'no-network' };
+      return {
+        state: 'open',
+        urls: [...urls],
+        code: door.code,
+        closesAt: door.closesAt.toISOString(),
+        qr: await toQr(urls[0]!, { type: 'svg', margin: 2 }),
+      };
+    },
+  );
+};
