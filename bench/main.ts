@@ -32,6 +32,7 @@ import {
 import { createDemoRigFile, readDemo, readDemoCatalogue } from '../tools/demo-files.ts';
 import { createBenchRig } from './rigs.ts';
 import { printLast } from './last.ts';
+import { printChange } from './change.ts';
 import { printLight } from './light.ts';
 import { listReals, printReals } from './reals.ts';
 import { measureCatalogue } from './catalogue.ts';
@@ -97,6 +98,7 @@ const collider = await loadCollider();
 printReals(catalogue, collider, time);
 printLast(catalogue, collider, time);
 printLight(catalogue, collider, time);
+printChange(time, catalogue, collider);
 
 printGrowth(
   'Whole report, full Fit with geometry in it; nothing kept but shapes',

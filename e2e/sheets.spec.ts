@@ -112,6 +112,7 @@ test('every sheet is printed on A4 and A5 and read at 390 px with nothing cut', 
     'Flight',
     'Clock',
     'Notes',
+    'On the phone',
   ]) {
     await nav.getByRole('link', { name: sheet }).click();
     await expect(nav.getByRole('link', { name: sheet })).toHaveAttribute('aria-current', 'page');
@@ -236,7 +237,7 @@ test('the pocket sheet stands alone: ticks, checks, clock and notes come back as
 }, info) => {
   await copyRig(page, 'mark-2', 'pocket');
   const id = idOf(page);
-  await page.goto(`/rigs/${id}/sheets/low/notes`);
+  await page.goto(`/rigs/${id}/sheets/low/phone`);
   const saving = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save the pocket sheet' }).click();
   const path = info.outputPath('pocket.html');
@@ -283,16 +284,19 @@ test('the pocket sheet stands alone: ticks, checks, clock and notes come back as
   expect(asked.filter((url) => !url.startsWith('file:') && !url.startsWith('blob:'))).toEqual([]);
   await phone.close();
 
-  await page.goto(`/rigs/${id}/sheets/low/notes`);
+  await page.goto(`/rigs/${id}/sheets/low/phone`);
   await page.getByLabel('Bring its notes in').setInputFiles(notes);
   await expect(page.getByText('4 entries are in the log.')).toBeVisible();
-  await expect(page.getByText('creeps when it rains')).toBeVisible();
+  const nav = page.getByRole('navigation', { name: 'Sheets of this setup' });
   const kinds = (await logOf(page, id)).map((e) => e.kind).sort();
   expect(kinds).toEqual(['checked', 'note', 'packed', 'timed']);
+  await nav.getByRole('link', { name: 'Notes' }).click();
+  await expect(page.getByText('creeps when it rains')).toBeVisible();
+  await nav.getByRole('link', { name: 'On the phone' }).click();
   // Twice brought in, it is there once; of another rig, it is refused with the place.
   await page.getByLabel('Bring its notes in').setInputFiles(notes);
   await expect.poll(async () => (await logOf(page, id)).length).toBe(4);
-  await page.goto(`/rigs/mark-1/sheets/low/notes`);
+  await page.goto(`/rigs/mark-1/sheets/low/phone`);
   await page.getByLabel('Bring its notes in').setInputFiles(notes);
   await expect(page.getByText(/these notes are of another rig/)).toBeVisible();
 });

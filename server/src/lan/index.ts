@@ -39,7 +39,7 @@ export async function openLan(
   const addresses = listAddresses();
   const hosts = addresses.map((a) => `${a}:${options.port}`);
   const now = () => new Date();
-  let app: Awaited<ReturnType<typeof buildLanApp>> | undefined;
+  const served: { app?: Awaited<ReturnType<typeof buildLanApp>> } = {};
   const door: Door = createDoor(now, (why) => {
     say(
       why === 'time'
@@ -47,9 +47,10 @@ export async function openLan(
         : 'The door to the local network has shut: ten wrong codes. Start again with --lan for another one.',
     );
     // Whoever asked last is still answered.
-    setTimeout(() => void app?.close(), 500).unref();
+    setTimeout(() => void served.app?.close(), 500).unref();
   });
-  app = await buildLanApp({ ...options, door, hosts: () => hosts, now });
+  const app = await buildLanApp({ ...options, door, hosts: () => hosts, now });
+  served.app = app;
   await app.listen({ host: '0.0.0.0', port: options.port });
   const timer = setTimeout(
     () => door.meet(undefined),

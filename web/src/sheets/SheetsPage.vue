@@ -73,11 +73,12 @@ const kinds = [
   ['flight', 'Flight'],
   ['clock', 'Clock'],
   ['notes', 'Notes'],
+  ['phone', 'On the phone'],
 ] as const;
 /** Which one is looked at; all of them under one another where none is named. */
 const open = computed(() => kinds.find(([kind]) => kind === props.sheet)?.[0]);
 const shows = (kind: (typeof kinds)[number][0]) =>
-  open.value === kind || (open.value === undefined && !['clock', 'notes'].includes(kind));
+  open.value === kind || (open.value === undefined && !['clock', 'notes', 'phone'].includes(kind));
 
 const router = useRouter();
 function switchSetup(event: Event): void {
@@ -209,7 +210,6 @@ const printedOn = new Date().toLocaleDateString('en-GB', { dateStyle: 'medium' }
             >{{ label }}</RouterLink
           >
         </nav>
-        <PhoneCard v-if="open === 'notes' && !isPhone" class="print:hidden" />
         <FieldState class="mt-3 print:hidden" :log="log" :names="sheets.names" />
         <div ref="page">
           <header class="mt-4">
@@ -258,11 +258,8 @@ const printedOn = new Date().toLocaleDateString('en-GB', { dateStyle: 'medium' }
             :rig="read!.rig"
           />
         </div>
-        <section
-          v-if="open === undefined || open === 'notes'"
-          class="sheet print:hidden"
-          aria-labelledby="pocket-title"
-        >
+        <PhoneCard v-if="shows('phone') && !isPhone" class="print:hidden" />
+        <section v-if="shows('phone')" class="sheet print:hidden" aria-labelledby="pocket-title">
           <h2 id="pocket-title" class="font-serif text-2xl">Without Zucchini</h2>
           <p class="text-sm">
             The pocket sheet is one file with all sheets of this setup, their drawings, ticks, the

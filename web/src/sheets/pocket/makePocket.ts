@@ -56,7 +56,7 @@ function writeTools(
 <section class="sheet"><h2 class="font-serif text-2xl">Give it back</h2>
 <p id="pocket-state" class="text-sm" role="status"></p>
 <button type="button" id="pocket-give" class="mt-2 min-h-12 w-full rounded-sm border">Save what was noted as a file</button>
-<p class="mt-1 text-xs">Bring that file in under Notes of this rig's sheets, on the machine with Zucchini.</p></section>`;
+<p class="mt-1 text-xs">Bring that file in under On the phone, among this rig's sheets, on the machine with Zucchini.</p></section>`;
 }
 
 /**
