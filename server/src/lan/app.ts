@@ -1,8 +1,11 @@
 import helmet from '@fastify/helmet';
 import fastify, { type FastifyInstance } from 'fastify';
-import { validatorCompiler, type ZodTypeProvider } from 'fastify-type-provider-zod';
+import {
+  serializerCompiler,
+  validatorCompiler,
+  type ZodTypeProvider,
+} from 'fastify-type-provider-zod';
 import type { DataSource } from 'typeorm';
-import { plainAnswers } from '../answers.js';
 import { ProblemError, problemsPlugin } from '../problems/index.js';
 import { rigsPlugin } from '../rigs/plugin.js';
 import { contentPolicy } from '../security/plugin.js';
@@ -45,7 +48,7 @@ export async function buildLanApp(options: LanOptions): Promise<FastifyInstance>
     requestTimeout: 30_000,
   }).withTypeProvider<ZodTypeProvider>();
   app.setValidatorCompiler(validatorCompiler);
-  app.setSerializerCompiler(plainAnswers);
+  app.setSerializerCompiler(serializerCompiler);
   await app.register(problemsPlugin);
   await app.register(helmet, { contentSecurityPolicy: contentPolicy, hsts: false });
   app.addHook('onRequest', async (request) => {
