@@ -4,3 +4,4 @@ export * from './tighten.js';
 export * from './checks.js';
 export * from './pack.js';
 export * from './see.js';
+export * from './ladder.js';

@@ -8,6 +8,7 @@ import { createNames } from '../words/index.js';
 import {
   listJointLines,
   sayCheck,
+  sayCut,
   sayFreeEnd,
   sayHanging,
   sayPackLine,
@@ -17,7 +18,9 @@ import {
   chooseStepView,
   listBuild,
   listChecks,
+  listLadder,
   listPack,
+  listSlowing,
   listTightenings,
   measureFreeEnd,
   measureSeen,
@@ -385,5 +388,81 @@ describe('a pack list', () => {
     const tight = packCases(list, [{ name: 'Bag', sizeMm: [199, 100, 100] }]);
     expect(tight.cases[0]!.subjects).toHaveLength(1);
     expect(packCases(list, []).left).toHaveLength(3);
+  });
+});
+
+describe('portrait cut from landscape', () => {
+  it('keeps a good third of a 16 : 9 picture, and all of a square one', () => {
+    // Of 3840 × 2160 there are left 1215 × 2160.
+    expect((1215 * 2160) / (3840 * 2160)).toBeCloseTo(0.316, 3);
+    expect([sayCut(16 / 9), sayCut(3 / 2), sayCut(1)]).toEqual(['32 %', '44 %', '100 %']);
+  });
+});
+
+describe('the ladder', () => {
+  const handled = (id: string): Part => ({
+    ...post(id),
+    grips: [{ id: 'palm', use: 'carry', place: 'top', fromMm: [-20, 0, 30], toMm: [20, 0, 30] }],
+  });
+  const mic: Part = {
+    ...post('mic'),
+    kind: 'microphone',
+    price: { minor: 9000, currency: 'EUR' },
+    serves: [{ need: 'microphone' }],
+  } as Part;
+
+  it('goes from the body with lens and cage upwards; what only carries comes with what it carries', () => {
+    const { rig, parts } = createTestRig(
+      [camera, cage, glass, cell, handled('grip'), post('arm'), mic],
+      [
+        caged,
+        joint('l', 'glass.rear', 'body.bayonet'),
+        joint('b', 'cell.face', 'body.bay'),
+        joint('g', 'grip.base', 'cage.side'),
+        joint('a', 'arm.base', 'cage.top'),
+        joint('m', 'mic.base', 'arm.top'),
+      ],
+      {
+        brief: { ...noBrief, wishes: [{ need: 'microphone', weight: 'must' }] },
+        kit: ['body', 'cage', 'glass', 'cell', 'grip', 'arm', 'mic'].map((id) => ({
+          id,
+          partId: id,
+          owned: id !== 'mic',
+        })),
+      },
+    );
+    const report = measureReport(rig, 'low', parts, { collider, oneLens: true });
+    const rungs = listLadder(report, parts, { collider });
+    expect(rungs.map((r) => [...r.fresh].sort())).toEqual([
+      ['cage', 'cell', 'glass'],
+      ['grip'],
+      ['arm', 'mic'],
+    ]);
+    expect(rungs.map((r) => r.massG)).toEqual([1000 + 40 + 200 + 60, 1340, 1420]);
+    expect(rungs.map((r) => r.toSpend.minor)).toEqual([0, 0, 9000]);
+    // Three joints of 12 s as a rule, or of 10 s as stated; one more; two more.
+    const [base, held, whole] = rungs.map((r) => r.seconds);
+    expect(held! - base!).toBe(10);
+    expect(whole! - held!).toBe(20);
+    expect(rungs.map((r) => r.gains.includes('microphone'))).toEqual([false, false, true]);
+    expect(rungs[2]!.setup.joints).toHaveLength(6);
+    expect(listSlowing(report, parts)).toEqual([]);
+  });
+
+  it('names what the brief does not ask for', () => {
+    const lamp: Part = {
+      ...post('lamp'),
+      kind: 'timecode-box',
+      serves: [{ need: 'timecode' }],
+    } as Part;
+    const { rig, parts } = createTestRig(
+      [camera, cage, lamp],
+      [caged, joint('l', 'lamp.base', 'cage.top')],
+      {
+        brief: { ...noBrief, wishes: [{ need: 'microphone', weight: 'must' }] },
+      },
+    );
+    const report = measureReport(rig, 'low', parts, { collider, oneLens: true });
+    expect(listSlowing(report, parts)).toEqual([{ itemId: 'lamp', seconds: 10, massG: 40 }]);
   });
 });

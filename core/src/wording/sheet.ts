@@ -189,3 +189,9 @@ export function sayHanging({
   ].filter((s) => s !== undefined);
   return said.length === 0 ? 'level' : said.join(' and ');
 }
+
+/**
+ * The share of a landscape picture's pixels that are left where an upright one of the same proportions is cut from it: its
+ * height is kept, its width becomes height ∕ aspect, of width = height · aspect; so 1 ∕ aspect². In words: “32 %”.
+ */
+export const sayCut = (aspect: number): string => `${Math.round(100 / aspect ** 2)} %`;

@@ -18,6 +18,7 @@ import TextField from '../form/TextField.vue';
 import TickField from '../form/TickField.vue';
 import AppButton from '../shared/AppButton.vue';
 import BriefChoice from './BriefChoice.vue';
+import CaseRows from './CaseRows.vue';
 import BriefFigure from './BriefFigure.vue';
 import SceneRows from './SceneRows.vue';
 import { frameOptions, schools } from './words';
@@ -230,6 +231,10 @@ const cells = computed(() => (props.narrow ? 'grid-cols-1' : 'grid-cols-2'));
         ▲ {{ editing.doubtAt('limits.tools') }}
       </p>
     </fieldset>
+  </section>
+  <section class="mt-7" aria-labelledby="brief-cases">
+    <h2 id="brief-cases" class="font-serif text-lg">Cases</h2>
+    <CaseRows :editing="editing" :narrow="narrow ?? false" />
   </section>
 
   <section class="mt-7" aria-labelledby="brief-people">

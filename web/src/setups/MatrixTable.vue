@@ -36,6 +36,15 @@ const sayNeed = (told: ToldChange) =>
     : told.tools.every((t) => t === 'coin') && told.tools.length > 0
       ? 'coin only'
       : sayTools(told.tools);
+/** From which setup it was made, and in how many moves it differs: “differs from Low by 4 moves”. */
+function originOf(id: string): string | undefined {
+  const from = bench.rig!.setups.find((s) => s.id === id)?.from;
+  const told = from === undefined ? undefined : cellOf(from, id)?.told;
+  if (!told || from === undefined) return undefined;
+  const count = told.steps.length;
+  const moves = count === 0 ? 'nothing yet' : `${count} ${count === 1 ? 'move' : 'moves'}`;
+  return `differs from ${props.nameOf(from)} by ${moves}`;
+}
 /** Each cell in one look and one set of words. */
 const describe = (told: ToldChange | undefined, soon: boolean | undefined) =>
   told && {
@@ -76,6 +85,9 @@ const rows = computed(() =>
           <th scope="row" class="w-44 py-1.5 pr-3 text-left font-serif font-normal">
             <span :class="{ italic: row.from === '' }">{{
               row.from === '' ? 'from pieces' : nameOf(row.from)
+            }}</span>
+            <span v-if="originOf(row.from)" class="text-faint block font-sans text-xs">{{
+              originOf(row.from)
             }}</span>
           </th>
           <td v-for="c in row.cells" :key="c.to" class="p-0.5">

@@ -6,6 +6,7 @@ import AppButton from '../shared/AppButton.vue';
 import TopBar from '../shared/TopBar.vue';
 import TroubleBox from '../shared/TroubleBox.vue';
 import ChangeSteps from './ChangeSteps.vue';
+import LadderSection from './LadderSection.vue';
 import MatrixTable from './MatrixTable.vue';
 import PartsTable from './PartsTable.vue';
 import QuickList from './QuickList.vue';
@@ -138,6 +139,8 @@ const shown = computed(() => {
           <h2 id="parts-title" class="font-serif text-lg">Who does what where</h2>
           <PartsTable />
         </section>
+
+        <LadderSection class="mt-8" />
       </main>
       <aside
         class="border-line bg-sheet min-h-0 overflow-y-auto border-l px-5 pt-5 pb-10 max-[960px]:border-t max-[960px]:border-l-0"

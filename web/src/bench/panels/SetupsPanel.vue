@@ -7,11 +7,14 @@ import {
   sayChangeover,
   sayHold,
   readOwnTimes,
+  sayCut,
   tellChange,
   type Changeover,
+  type Edit,
 } from '@zucchini/core';
 import { computed, ref } from 'vue';
 import { announce } from '../../shared/announce';
+import ChoiceField from '../../form/ChoiceField.vue';
 import TextField from '../../form/TextField.vue';
 import AppButton from '../../shared/AppButton.vue';
 import { useBench } from '../../desk/benchStore';
@@ -50,11 +53,41 @@ const changes = computed((): ReadonlyMap<string, Changeover | undefined> => {
   );
 });
 
+type Held = Pick<Extract<Edit, { type: 'set-hold' }>, 'hold' | 'attitude'>;
+/** What a copy is often made for, and how it is then held. */
+const kinds: readonly (readonly [kind: string, label: string, held?: Held])[] = [
+  ['same', 'held as it is now'],
+  ['stills', 'stills, at the eye', { hold: 'eye', attitude: 'level' }],
+  ['rolled', 'portrait, rolled, by two grips', { hold: 'grips', attitude: 'rolled-left' }],
+  ['one-grip', 'portrait, rolled, by one grip', { hold: 'one-grip', attitude: 'rolled-left' }],
+  [
+    'base',
+    'portrait, rolled, on its base on the tripod',
+    { hold: 'tripod', attitude: 'rolled-left' },
+  ],
+  ['turned', 'portrait, hung from a handle that turns', { hold: 'low', attitude: 'rolled-left' }],
+  ['bag', 'for the bag, laid down', { hold: 'set-down', attitude: 'level' }],
+];
+const wantedFor = ref('same');
+const isPortrait = computed(
+  () => kinds.find(([k]) => k === wantedFor.value)?.[2]?.attitude === 'rolled-left',
+);
+
 function copy(): void {
   const wanted = name.value.trim();
   if (wanted === '' || taken.value) return;
   const id = createId();
-  bench.apply({ type: 'copy-setup', setupId: bench.setupId, id, name: wanted });
+  const made: Edit = { type: 'copy-setup', setupId: bench.setupId, id, name: wanted };
+  const held = kinds.find(([kind]) => kind === wantedFor.value)?.[2];
+  const { motion } = bench.setup!;
+  bench.apply(
+    held
+      ? {
+          type: 'all',
+          edits: [made, { type: 'set-hold', setupId: id, motion, ...held }],
+        }
+      : made,
+  );
   bench.openSetup(id);
   bench.panel = { kind: 'setups' };
   name.value = '';
@@ -140,6 +173,17 @@ function remove(setupId: string, called: string): void {
         placeholder="e.g. Chest, on the slipway"
         :issue="taken ? 'A setup is called so already.' : undefined"
       />
+      <ChoiceField
+        v-model="wantedFor"
+        class="mt-2"
+        label="For"
+        labelled="above"
+        :options="kinds.map(([kind, label]) => [kind, label] as const)"
+      />
+      <p v-if="isPortrait" class="text-faint mt-1 text-xs">
+        Without a setup of its own, cut from landscape, {{ sayCut(16 / 9) }} of the pixels of a 16 :
+        9 picture are left.
+      </p>
       <AppButton class="mt-2" small type="submit" :disabled="name.trim() === '' || taken"
         >Copy it</AppButton
       >
