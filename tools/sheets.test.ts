@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import {
+  findRigIssues,
   hasTrait,
   listBuild,
   listStages,
@@ -8,12 +9,13 @@ import {
   measureChangeover,
   measureReport,
   placeSetup,
+  planBody,
   readBuilt,
   readRigText,
   type Collider,
   type Report,
 } from '@zucchini/core';
-import { demoRigs } from './demo-files.js';
+import { demoRigs, readDemoCatalogue } from './demo-files.js';
 
 let collider: Collider;
 beforeAll(async () => {
@@ -116,4 +118,48 @@ describe.each(demoRigs)('the build sheets of %s', (name) => {
       }
     }
   });
+});
+
+describe('a rig on another body', () => {
+  it.each(['mark-2', 'barge', 'skiff'])(
+    '%s gets the cage of that body, and nothing that cannot be placed',
+    (name) => {
+      const { rig } = readDemoRig(name);
+      const catalogue = readDemoCatalogue();
+      let id = 0;
+      let cages = 0;
+      for (const body of catalogue.values()) {
+        if (!hasTrait(body, 'camera')) continue;
+        const item = { id: 'other-body', partId: body.id, owned: false };
+        const plan = planBody(
+          rig,
+          rig.setups[0]!.body,
+          item,
+          catalogue,
+          () => `fresh-${(id += 1)}`,
+        );
+        expect(findRigIssues(plan.rig, catalogue, 'rig')).toEqual([]);
+        const { joints } = placeSetup(plan.rig, plan.rig.setups[0]!, catalogue);
+        for (const { mate, slide, joint } of joints) {
+          expect(mate.state).toBe('mates');
+          // Unknown is said as unknown, never as a fit.
+          if (mate.state === 'mates') expect(mate.key).not.toBe('unknown');
+          if (slide && slide.fromMm <= slide.toMm) {
+            expect(joint.slideMm).toBeGreaterThanOrEqual(slide.fromMm - 1e-9);
+            expect(joint.slideMm).toBeLessThanOrEqual(slide.toMm + 1e-9);
+          }
+        }
+        cages += plan.replaced.filter((r) => r.part.kind === 'cage').length;
+        const all = new Set([
+          ...plan.stays,
+          ...plan.lost,
+          ...plan.replaced.map((r) => r.itemId),
+          ...plan.adapted.map((a) => a.itemId),
+        ]);
+        const was = new Set(rig.setups.flatMap((s) => s.joints.map((j) => j.child.item)));
+        expect([...all].sort()).toEqual([...was].sort());
+      }
+      expect(cages).toBeGreaterThan(1);
+    },
+  );
 });

@@ -13,6 +13,7 @@ import {
   listTransitions,
   measureChangeover,
   measureMatrix,
+  planBody,
   readBuilt,
 } from './index.js';
 
@@ -298,5 +299,74 @@ describe('parts over setups', () => {
     // A rig with one setup shares nothing.
     const alone = { ...two, setups: [setup] };
     expect(compareSetups(alone, [assemblies[0]!], parts).own[0]!.itemIds).toEqual([]);
+  });
+});
+
+describe('another body', () => {
+  const port = (id: string, connector: 'hdmi-a' | 'hdmi-d') => ({
+    ...{ id, connector, direction: 'out' as const, carries: ['video' as const] },
+    ...{
+      originMm: [0, -50, 0] as [number, number, number],
+      normal: [0, -1, 0] as [number, number, number],
+    },
+  });
+  const first: Part = { ...camera, ports: [port('hdmi', 'hdmi-d')] };
+  const second: Part = {
+    ...camera,
+    id: 'second',
+    name: 'second',
+    // No shoe, and another socket.
+    mounts: camera.mounts.filter((m) => m.kind !== 'cold-shoe'),
+    ports: [port('out', 'hdmi-a')],
+  };
+  const flag: Part = cube('flag', 20, {
+    ports: [{ ...port('x', 'hdmi-d'), direction: 'in' }],
+    mounts: [
+      mountAt('foot', 'cold-shoe', 'foot', [0, 0, 0], [0, 0, -1], [1, 0, 0], { carrier: true }),
+    ],
+  });
+
+  it('keeps what fits, loses what has no place with all on it, and leaves the first rig as it was', () => {
+    const { rig, parts } = createTestRig(
+      [first, second, block, flag],
+      [onPlain, joint('f', 'flag.foot', 'body.shoe')],
+      {
+        kit: ['body', 'block', 'flag'].map((id) => ({ id, partId: id, owned: true })),
+        setup: {
+          cables: [
+            {
+              id: 'c',
+              item: 'block',
+              from: { item: 'body', port: 'hdmi' },
+              to: { item: 'flag', port: 'x' },
+            },
+          ],
+        },
+      },
+    );
+    const before = JSON.stringify(rig);
+    const plan = planBody(
+      rig,
+      'body',
+      { id: 'new', partId: 'second', owned: false },
+      parts,
+      () => 'id',
+    );
+    expect([plan.stays, plan.lost, plan.leadsLost]).toEqual([['block'], ['flag'], ['block']]);
+    expect([plan.replaced, plan.adapted, plan.priceMinor]).toEqual([[], [], 0]);
+    const setup = plan.rig.setups[0]!;
+    expect(setup.body).toBe('new');
+    expect(
+      setup.joints.map((j) => `${j.child.item} on ${j.parent.item}.${j.parent.mount}`),
+    ).toEqual(['block on new.plain']);
+    expect(setup.cables).toEqual([]);
+    expect(JSON.stringify(rig)).toBe(before);
+    expect(placeSetup(plan.rig, setup, parts).items).toHaveLength(2);
+  });
+
+  it('throws where the individual is the body of no setup', () => {
+    const { rig, parts } = createTestRig([first, second, block], [onPlain]);
+    const item = { id: 'new', partId: 'second', owned: false };
+    expect(() => planBody(rig, 'block', item, parts, () => 'id')).toThrow('the body of no setup');
   });
 });

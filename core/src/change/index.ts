@@ -6,3 +6,4 @@ export * from './matrix.js';
 export * from './stay.js';
 export * from './quick.js';
 export * from './table.js';
+export * from './body.js';

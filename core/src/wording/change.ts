@@ -1,6 +1,7 @@
 import {
   isTaken,
   listTools,
+  type BodyPlan,
   type Changeover,
   type Lack,
   type QuickJoint,
@@ -186,5 +187,40 @@ export function tellQuickJoint(quick: QuickJoint, names: Names, currency: string
     saves: saySeconds(savedS, true),
     costs: `${priceKnown ? '' : 'at least '}${price}, ${sayG(massG)}`,
     brings: quick.brings.map((f) => tellFinding(f, names).sentence),
+  };
+}
+
+/** What becomes of a rig on another body, as it is shown. */
+export interface ToldBody {
+  readonly stays: string;
+  readonly replaced: readonly string[];
+  readonly adapted: readonly string[];
+  readonly lost: readonly string[];
+  /** What it costs, the body apart. */
+  readonly costs: string;
+}
+
+/** A plan for another body in words. */
+export function tellBodyPlan(plan: BodyPlan, names: Names, currency: string): ToldBody {
+  const { stays, unpriced } = plan;
+  const money = sayMoney({ minor: plan.priceMinor, currency });
+  return {
+    stays:
+      stays.length === 0 ? 'Nothing stays.' : `${sayList(stays.map((id) => names.item(id)))} stay.`,
+    replaced: plan.replaced.map(
+      ({ itemId, part }) => `${names.item(itemId)} gives way to ${part.name}`,
+    ),
+    adapted: plan.adapted.map(
+      ({ itemId, parts }) =>
+        `${names.item(itemId)} goes on over ${sayList(parts.map((p) => p.name))}`,
+    ),
+    lost: [
+      ...plan.lost.map((id) => `${names.item(id)} has no place on it`),
+      ...plan.leadsLost.map((id) => `${names.item(id)} has no socket there`),
+    ],
+    costs:
+      unpriced.length === 0
+        ? money
+        : `at least ${money}: ${sayList(unpriced.map((p) => p.name))} has no price`,
   };
 }

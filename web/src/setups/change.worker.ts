@@ -8,12 +8,20 @@ import {
   measureChangeover,
   measureMatrix,
   measureWithin,
+  placeSetup,
+  planBody,
   questionBudgetMs,
   readBuilt,
   readOwnTimes,
+  tellBodyPlan,
   tellChange,
+  tellFinding,
   tellQuickJoint,
+  type KitItem,
+  type Part,
   type Report,
+  type Rig,
+  type ToldBody,
   type ToldChange,
   type ToldQuick,
   type Transition,
@@ -154,6 +162,47 @@ async function tell(
   hear({ kind: 'quick', list: quick, fromDay, parts: brought, done: total, total });
 }
 
-const api = { tell };
+/** What would become of the rig on another body, and how it would stand. */
+export interface BodyAnswer {
+  readonly told: ToldBody;
+  readonly rig: Rig;
+  /** Parts of the catalogue that come in with it. */
+  readonly parts: readonly Part[];
+  /** Findings that stop each setup then, in words. */
+  readonly stops: readonly { readonly setup: string; readonly lines: readonly string[] }[];
+}
+
+async function plan(
+  { rig, setupId, drawer: _, log: _log, ...news }: RigQuestion,
+  item: KitItem,
+): Promise<BodyAnswer> {
+  known.take(news);
+  const { budget, narrow, parts } = await readAll(known, questionBudgetMs);
+  budget.renew();
+  const setup = rig.setups.find((s) => s.id === setupId)!;
+  const made = planBody(rig, setup.body, item, parts, () => crypto.randomUUID());
+  const before = createNames(placeSetup(rig, setup, parts), parts);
+  const lean = { collider: narrow, oneLens: true, lean: true } as const;
+  const stops = made.rig.setups
+    .filter((s) => s.body === item.id)
+    .map((s) => {
+      budget.renew();
+      const now = () => performance.now();
+      const { report } = measureWithin(made.rig, s.id, parts, lean, questionBudgetMs, now);
+      const names = createNames(report.assembly, parts);
+      const found = report.findings.filter((f) => f.weight === 'stops');
+      return { setup: s.name, lines: found.map((f) => tellFinding(f, names).sentence) };
+    });
+  const ids = new Set(made.rig.kit.map((i) => i.partId));
+  const brought = [...ids].flatMap((id) => parts.get(id) ?? []);
+  return {
+    told: tellBodyPlan(made, before, rig.brief.currency),
+    rig: made.rig,
+    parts: known.tellParts(brought),
+    stops,
+  };
+}
+
+const api = { tell, plan };
 export type ChangeApi = typeof api;
 expose(api);

@@ -19,6 +19,7 @@ import TextField from '../../form/TextField.vue';
 import AppButton from '../../shared/AppButton.vue';
 import { useBench } from '../../desk/benchStore';
 import { createId } from '../../shared/createId';
+import AnotherBody from '../../setups/AnotherBody.vue';
 import ChangeSteps from '../../setups/ChangeSteps.vue';
 import { useChange } from '../change/changeStore';
 import PanelFrame from './PanelFrame.vue';
@@ -188,5 +189,6 @@ function remove(setupId: string, called: string): void {
         >Copy it</AppButton
       >
     </form>
+    <AnotherBody v-if="!bench.readOnly" class="mt-6" />
   </PanelFrame>
 </template>
