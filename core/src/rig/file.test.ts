@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import { body, createTestRig, handle, joint, weightAhead } from '../testing/rigs.js';
-import { readRigFile, readRigText, type RigFile } from './index.js';
+import { readRigFile, readRigText, rigFormatVersion, type RigFile } from './index.js';
 
 function createFile(): RigFile {
   const { rig, parts } = createTestRig(
@@ -9,7 +9,7 @@ function createFile(): RigFile {
   );
   return {
     format: 'zucchini-rig',
-    formatVersion: 3,
+    formatVersion: rigFormatVersion,
     parts: [...parts.values()],
     rig,
     versions: [],
@@ -136,7 +136,9 @@ describe('reading a rig file', () => {
     expect(message('{"format":')).toMatch(/is not JSON/);
     expect(message('[]')).toMatch(/JSON object is expected/);
     expect(message('{"format":"other"}')).toMatch(/not a rig file/);
-    expect(message('{"format":"zucchini-rig","formatVersion":4}')).toMatch(/newer/);
+    expect(message(`{"format":"zucchini-rig","formatVersion":${rigFormatVersion + 1}}`)).toMatch(
+      /newer/,
+    );
     expect(message(`{"a":${'['.repeat(50_000)}`)).toMatch(/is not JSON/);
   });
 });
