@@ -16,7 +16,6 @@ const shots: readonly Shot[] = [
   { name: 'shelf', path: '/' },
   { name: 'bench-fit', path: '/rigs/mark-1' },
   { name: 'bench-hang', path: '/rigs/mark-1', then: (page) => page.keyboard.press('2') },
-  { name: 'bench-shoulder', path: '/rigs/barge', then: (page) => page.keyboard.press('2') },
   {
     name: 'scale',
     path: '/scale?rig=mark-2',
@@ -61,18 +60,6 @@ const shots: readonly Shot[] = [
     then: (page) => page.keyboard.press('w'),
   },
   {
-    name: 'bench-ways',
-    path: '/rigs/mark-2',
-    then: async (page) => {
-      await page.keyboard.press('3');
-      await page.getByRole('button', { name: 'Lay side by side' }).click();
-      await page.getByRole('button', { name: 'Take: Battery on the belt' }).waitFor();
-      await page.getByRole('heading', { name: 'Ways of powering it' }).evaluate((e) => {
-        e.scrollIntoView({ block: 'start' });
-      });
-    },
-  },
-  {
     name: 'bench-last',
     path: '/rigs/mark-1',
     then: async (page) => {
@@ -84,13 +71,26 @@ const shots: readonly Shot[] = [
   { name: 'bench-sound', path: '/rigs/mark-2', then: (page) => page.keyboard.press('5') },
   { name: 'brief', path: '/rigs/mark-2/brief' },
   {
-    name: 'power-sheet',
-    path: '/rigs/mark-2',
+    name: 'setups',
+    path: '/rigs/mark-2/setups',
     then: async (page) => {
-      await page.keyboard.press('3');
-      await page.getByRole('button', { name: 'Cards to print' }).click();
-      await page.getByText('Bringing it up').waitFor();
+      await page.getByRole('button', { name: /^Pier, on the tripod to Stills/ }).click();
+      await page.getByText('may stay on: nothing').waitFor();
     },
+  },
+  {
+    name: 'bench-change',
+    path: '/rigs/skiff?change=gimbal&to=low',
+    then: async (page) => {
+      await page.getByText('1 of 4').waitFor();
+      await page.keyboard.press('.');
+      await page.keyboard.press('.');
+    },
+  },
+  {
+    name: 'sheet-build',
+    path: '/rigs/mark-2/sheets/low/build',
+    then: (page) => page.getByTestId('build-step').first().waitFor(),
   },
   {
     name: 'catalogue',
