@@ -49,6 +49,8 @@ export const DayStretch = z
 export type DayStretch = z.infer<typeof DayStretch>;
 
 const Day = z.strictObject({
+  /** Which day it is: 2026-03-01. */
+  date: z.iso.date('a day is written like 2026-03-01').optional(),
   hoursOn: z.number().positive().max(mostHours).optional(),
   /** One after the other, from the first minute on; without them the hours are one stretch. */
   stretches: z

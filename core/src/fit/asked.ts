@@ -2,6 +2,7 @@ import type { Brief } from '../brief/index.js';
 import { defineCheck, type AnyFinding, type Check, type FindingKind } from '../finding/index.js';
 import type { Hold } from '../hold/index.js';
 import type { PartBook } from '../part/index.js';
+import type { Elsewhere } from '../question/index.js';
 import type { Assembly, PlacedJoint } from '../rig/index.js';
 import type { Space } from '../space/index.js';
 
@@ -17,6 +18,8 @@ export interface FitAsked {
   readonly assembly: Assembly;
   readonly hold: Hold;
   readonly brief: Brief;
+  /** What other rigs of the kit use, and when. */
+  readonly elsewhere: readonly Elsewhere[];
   /** Every part that the rig or its kit names. */
   readonly parts: PartBook;
   /** Parts that remedies may put in place of others; remedies are looked for only where it is given. */

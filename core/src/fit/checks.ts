@@ -12,6 +12,7 @@ import {
   unplacedCheck,
 } from './complete.js';
 import { coverCheck } from './cover.js';
+import { elsewhereCheck } from './elsewhere.js';
 import { entryCheck } from './entry.js';
 import { gloveCheck, pressCheck, reachCheck, screenCheck, unevenCheck } from './hands.js';
 import { keyCheck, mateCheck, occupancyCheck, stanceCheck, standingCheck } from './joints.js';
@@ -104,6 +105,7 @@ export const fitChecks = [
   supplyCheck,
   uselessCheck,
   toolCheck,
+  elsewhereCheck,
   boxCheck,
   chargerCheck,
   servedCheck,

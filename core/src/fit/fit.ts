@@ -72,7 +72,7 @@ function measureSolid(geometry: Geometry, hold: Hold, parts: PartBook, lean: boo
 
 /** All that the checks of Fit look at. Without a collision library, all of it that needs no geometry. */
 function prepareFit({ assembly, hold, brief, parts, options }: Asking): FitContext {
-  const { catalogue, collider, lean = false } = options;
+  const { catalogue, collider, lean = false, elsewhere = [] } = options;
   const solid = collider
     ? measureSolid(
         { space: createSpace(assembly, collider), parts: catalogue && parts },
@@ -85,6 +85,7 @@ function prepareFit({ assembly, hold, brief, parts, options }: Asking): FitConte
     assembly,
     hold,
     brief,
+    elsewhere,
     parts,
     catalogue,
     replacements: catalogue && new Map([...catalogue, ...parts]),

@@ -16,8 +16,20 @@ export interface Asking {
   readonly options: AskOptions;
 }
 
+/** An individual that another rig of the kit uses on a day. */
+export interface Elsewhere {
+  readonly itemId: string;
+  readonly rigId: string;
+  /** The other rig's name. */
+  readonly rig: string;
+  /** The day, as the brief writes it: 2026-03-01. */
+  readonly on: string;
+}
+
 /** What a question may draw on beyond the rig itself. */
 export interface AskOptions {
+  /** What other rigs of the kit use, and when; nothing is said of it where absent. */
+  readonly elsewhere?: readonly Elsewhere[] | undefined;
   /** Parts that remedies may put in place of others; remedies are looked for only where it is given. */
   readonly catalogue?: PartBook | undefined;
   /** The narrow phase of collision; without it nothing is said of what stands where. */

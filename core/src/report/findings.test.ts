@@ -15,8 +15,8 @@ let collider: Collider;
 beforeAll(async () => {
   collider = await loadCollider();
 });
-const reportOf = ({ rig, parts }: (typeof findingFixtures)[FindingCode]['has']) =>
-  measureReport(rig, 'low', parts, { collider, catalogue: parts });
+const reportOf = ({ rig, parts, elsewhere }: (typeof findingFixtures)[FindingCode]['has']) =>
+  measureReport(rig, 'low', parts, { collider, catalogue: parts, elsewhere });
 
 describe.each(findingCodes)('%s', (code) => {
   const { has, hasNot } = findingFixtures[code];

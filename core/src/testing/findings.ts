@@ -4,6 +4,7 @@
  */
 import type { FindingCode } from '../report/index.js';
 import type { PartBook } from '../part/index.js';
+import type { Elsewhere } from '../question/index.js';
 import type { Rig } from '../rig/index.js';
 import { turnAbout, body, createTestRig, cube, handle, joint, mountAt } from './rigs.js';
 import { holdFixtures } from './hold-findings.js';
@@ -13,7 +14,12 @@ import { sightFixtures } from './sight-findings.js';
 import { soundFixtures } from './sound-findings.js';
 import { solidFixtures } from './solid-findings.js';
 
-type Made = { readonly rig: Rig; readonly parts: PartBook };
+type Made = {
+  readonly rig: Rig;
+  readonly parts: PartBook;
+  /** What other rigs use, where that matters. */
+  readonly elsewhere?: readonly Elsewhere[];
+};
 
 /** A handle on the rail 5 mm ahead of the body's middle: its grip is centred over it at slide −10. */
 const held = joint('h', 'handle.base', 'body.rail', { slideMm: -10 });

@@ -4,12 +4,17 @@
  */
 import type { Brief } from '../brief/index.js';
 import type { FindingCode } from '../report/index.js';
+import type { Elsewhere } from '../question/index.js';
 import type { KeepClear, Mount, Part, PartBook, Port } from '../part/index.js';
 import type { Joint, Rig, Setup } from '../rig/index.js';
 import { body, createTestRig, cube, handle, joint, mountAt } from './rigs.js';
 
 type Triple = [number, number, number];
-type Made = { readonly rig: Rig; readonly parts: PartBook };
+type Made = {
+  readonly rig: Rig;
+  readonly parts: PartBook;
+  readonly elsewhere?: readonly Elsewhere[];
+};
 
 const held = joint('h', 'handle.base', 'body.rail', { slideMm: -10 });
 
@@ -557,6 +562,12 @@ const inShoe = (more: Partial<Mount>) =>
     [joint('h', 'handle.base', 'body.shoe')],
   );
 
+/** A block on a rig for one day, which another rig uses on a day. */
+const planned = (date: string, on: string) => ({
+  ...onPlain(post('block', [0, 0, 30]), { brief: { currency: 'EUR', limits: {}, day: { date } } }),
+  elsewhere: [{ itemId: 'block', rigId: 'skiff', rig: 'Skiff', on }],
+});
+
 export const solidFixtures = {
   'parts-overlap': {
     has: pair(post('a', [0, 0, 30]), post('b', [-20.1, 0, 30])),
@@ -760,6 +771,10 @@ export const solidFixtures = {
     hasNot: plugged(leadOf('hdmi-a')),
   },
   'no-supply': { has: fed(false), hasNot: fed(true) },
+  'planned-twice': {
+    has: planned('2026-03-01', '2026-03-01'),
+    hasNot: planned('2026-03-01', '2026-03-02'),
+  },
   'tool-missing': {
     has: onPlain(post('block', [0, 0, 30], {}, { fastening: { tool: 'hex-4', seconds: 9 } }), {
       brief: { currency: 'EUR', limits: { tools: ['coin'] } },
