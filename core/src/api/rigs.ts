@@ -51,6 +51,14 @@ export type LogReply = z.infer<typeof LogReply>;
 export const AddToLogBody = z.strictObject({ entries: z.array(LogEntry).min(1).max(500) });
 export type AddToLogBody = z.infer<typeof AddToLogBody>;
 
+/** What other rigs use of the individuals of a rig, on which day. */
+export const ElsewhereReply = z.object({
+  elsewhere: z.array(
+    z.object({ itemId: EntityId, rigId: EntityId, rig: z.string(), on: z.iso.date() }),
+  ),
+});
+export type ElsewhereReply = z.infer<typeof ElsewhereReply>;
+
 /** The door to the local network: none was asked for, it is shut, or where and with which code it is open. */
 export const LanReply = z.discriminatedUnion('state', [
   z.object({ state: z.literal('none') }),

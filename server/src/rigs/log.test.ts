@@ -1,5 +1,12 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import type { LogEntry, LogReply, RigFile, RigStamp } from '@zucchini/core';
+import type {
+  ElsewhereReply,
+  LogEntry,
+  LogReply,
+  RigFile,
+  RigRecord,
+  RigStamp,
+} from '@zucchini/core';
 import { readMark2 } from '../testing/demo.js';
 import { createTestApp, type TestApp } from '../testing/app.js';
 
@@ -66,5 +73,40 @@ describe('the log of a rig', () => {
     expect((await add([])).status).toBe(400);
     expect((await add([tick('q', '10:00', true)], 'nobody')).status).toBe(404);
     expect((await server.ask({ method: 'GET', url: '/api/rigs/nobody/log' })).status).toBe(404);
+  });
+});
+
+describe('what other rigs use of a rig', () => {
+  it('is told with the day that they are planned for, and only where they name one', async () => {
+    const open = async (rigId: string) =>
+      (await server.ask({ method: 'GET', url: `/api/rigs/${rigId}` })).body as RigRecord;
+    const elsewhere = async () =>
+      (
+        (await server.ask({ method: 'GET', url: `/api/rigs/${id}/elsewhere` }))
+          .body as ElsewhereReply
+      ).elsewhere;
+    const other: RigFile = {
+      ...file,
+      rig: { ...file.rig, id: 'twin', name: 'Twin' },
+      versions: [],
+    };
+    const brought = await server.ask({ method: 'POST', url: '/api/rigs/import', payload: other });
+    expect(brought.status).toBe(201);
+    expect(await elsewhere()).toEqual([]);
+    const { rig, revision } = await open('twin');
+    const dated = {
+      ...rig,
+      brief: { ...rig.brief, day: { ...rig.brief.day, date: '2026-03-01' } },
+      // The camera alone stays in it.
+      setups: [{ ...rig.setups[0]!, joints: [], cables: [], lenses: [] }],
+      lenses: [],
+    };
+    const payload = { revision, rig: dated };
+    expect((await server.ask({ method: 'PUT', url: '/api/rigs/twin', payload })).status).toBe(200);
+    const found = await elsewhere();
+    const camera = rig.setups[0]!.body;
+    expect(found).toContainEqual({ itemId: camera, rigId: 'twin', rig: 'Twin', on: '2026-03-01' });
+    // What lies in its kit and is on it in no setup is free.
+    expect(found.map((e) => e.itemId)).not.toContain('halyard');
   });
 });

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import {
   AddToLogBody,
+  ElsewhereReply,
   hasTrait,
   createRig,
   nameHold,
@@ -40,6 +41,7 @@ import {
   findVersion,
   insertRig,
   insertVersion,
+  listElsewhere,
   listKit,
   listRigs,
   listVersions,
@@ -181,6 +183,18 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
       },
     },
     (request) => findStamp(manager, request.params.id),
+  );
+
+  app.get(
+    '/api/rigs/:id/elsewhere',
+    {
+      schema: {
+        summary: 'What other rigs use of its individuals, on which day',
+        params: ById,
+        response: { 200: ElsewhereReply },
+      },
+    },
+    async (request) => ({ elsewhere: await listElsewhere(manager, request.params.id) }),
   );
 
   app.get(

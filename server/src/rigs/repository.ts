@@ -2,8 +2,10 @@ import { isDeepStrictEqual } from 'node:util';
 import {
   findRigIssues,
   listBoxPartIds,
+  listUsedItems,
   mergeLog,
   mostLogEntries,
+  type ElsewhereReply,
   type Issue,
   type KitItem,
   type LogEntry,
@@ -294,6 +296,33 @@ export async function findSketchText(
   ])) as [{ text: string | null } | undefined];
   if (!row) throw new ProblemError('not-found', `There is no rig “${id}”.`);
   return row.text ?? undefined;
+}
+
+/** Individuals of a rig that other rigs use, where those say for which day they are planned; by day, then by rig. */
+export async function listElsewhere(
+  manager: EntityManager,
+  id: string,
+): Promise<ElsewhereReply['elsewhere']> {
+  const mine = await manager.findBy(RigItemEntity, { rigId: id });
+  const rows = (await manager.query(
+    `SELECT DISTINCT b.rig_id AS id FROM rig_items a
+     JOIN rig_items b ON b.item_id = a.item_id AND b.rig_id <> a.rig_id
+     JOIN rigs r ON r.id = b.rig_id
+     WHERE a.rig_id = ? AND JSON_VALUE(r.doc, '$.brief.day.date') IS NOT NULL`,
+    [id],
+  )) as { id: string }[];
+  const own = new Set(mine.map((i) => i.itemId));
+  const found: ElsewhereReply['elsewhere'] = [];
+  for (const { id: rigId } of rows) {
+    const rig = fromRigRow(await findRow(manager, rigId), await findKit(manager, rigId));
+    const on = rig.brief.day?.date;
+    if (on === undefined) continue;
+    for (const itemId of listUsedItems(rig)) {
+      if (own.has(itemId)) found.push({ itemId, rigId, rig: rig.name, on });
+    }
+  }
+  const order = (e: (typeof found)[number]) => `${e.on} ${e.rigId} ${e.itemId}`;
+  return found.sort((a, b) => (order(a) < order(b) ? -1 : 1));
 }
 
 /** What the field taught of a rig. */

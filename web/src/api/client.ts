@@ -1,5 +1,6 @@
 import type {
   CreateRigBody,
+  ElsewhereReply,
   Imported,
   Issue,
   KitItem,
@@ -134,6 +135,8 @@ export const api = {
     call<{ sketch: Sketch | null }>('GET', `${at(id)}/sketch`).then((r) => r.sketch),
   stampRig: (id: string) => call<RigStamp>('GET', `${at(id)}/stamp`),
   findLan: () => call<LanReply>('GET', '/api/lan'),
+  listElsewhere: (id: string) =>
+    call<ElsewhereReply>('GET', `${at(id)}/elsewhere`).then((r) => r.elsewhere),
   findLog: (id: string) => call<LogReply>('GET', `${at(id)}/log`).then((r) => r.log),
   addToLog: (id: string, entries: readonly LogEntry[]) =>
     call<LogReply>('POST', `${at(id)}/log`, { entries }),

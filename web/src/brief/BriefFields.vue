@@ -210,6 +210,13 @@ const cells = computed(() => (props.narrow ? 'grid-cols-1' : 'grid-cols-2'));
         label="Your gimbal bears"
         unit="g"
       />
+      <TextField
+        label="The day"
+        placeholder="e.g. 2026-03-01"
+        :model-value="(get('day.date') as string | undefined) ?? ''"
+        :issue="issueAt('day.date')"
+        @update:model-value="(v) => set('day.date', v.trim() || undefined)"
+      />
       <BriefFigure :editing="editing" path="day.flights" label="Flights" unit="" />
       <BriefFigure :editing="editing" path="day.hoursOn" label="Hours on the day" unit="h" />
       <BriefFigure :editing="editing" path="day.temperatureC" label="As cold as" unit="°C" />

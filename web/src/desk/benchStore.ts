@@ -17,6 +17,7 @@ import {
   type Ask,
   type Collider,
   type Edit,
+  type Elsewhere,
   type Finding,
   type Issue,
   type KitItem,
@@ -98,6 +99,8 @@ export const useBench = defineStore('bench', () => {
   /** Another one where a rig was opened or the catalogue may have changed: what workers were given before counts no more. */
   const era = ref(0);
   const drawer = shallowRef<readonly KitItem[]>([]);
+  /** What other rigs use of its individuals, and when. */
+  const elsewhere = shallowRef<readonly Elsewhere[]>([]);
   /** What the field taught of this rig; empty until it has come, and where the server is away. */
   const log = shallowRef<readonly LogEntry[]>([]);
   const saveState = ref<SaveState>({ kind: 'saved' });
@@ -146,6 +149,7 @@ export const useBench = defineStore('bench', () => {
     setupId,
     parts,
     library,
+    elsewhere,
     isTrial: () => preview.value !== undefined,
   });
   /** The rig as it is stored, whatever is tried out on it: what a drag starts from. */
@@ -183,6 +187,11 @@ export const useBench = defineStore('bench', () => {
   async function readDrawer(mine: number): Promise<void> {
     const kit = await api.listKit();
     if (mine === run) drawer.value = kit;
+  }
+
+  async function readElsewhere(id: string, mine: number): Promise<void> {
+    const known = await api.listElsewhere(id).catch(() => []);
+    if (mine === run && known.length > 0) elsewhere.value = known;
   }
 
   async function readLog(id: string, mine: number): Promise<void> {
@@ -314,6 +323,7 @@ export const useBench = defineStore('bench', () => {
       // Made on an older revision, the draft meets the conflict that it would have met then.
       saver = watchSaves(draft?.base ?? stored.rig, draft?.revision ?? stored.revision, windowId);
       void readLog(id, mine);
+      void readElsewhere(id, mine);
       await readDrawer(mine);
       void lookAround();
       if (mine !== run || !draft) return;
@@ -360,6 +370,7 @@ export const useBench = defineStore('bench', () => {
     run += 1;
     document.open(undefined);
     log.value = [];
+    elsewhere.value = [];
     saveState.value = { kind: 'saved' };
     meeting.value = undefined;
     draftTrouble.value = undefined;

@@ -4,6 +4,7 @@ import {
   pageBudgetMs,
   askedBudgetMs,
   type Collider,
+  type Elsewhere,
   type Part,
   type Report,
   type Rig,
@@ -17,6 +18,8 @@ export interface Reported {
   readonly parts: Ref<ReadonlyMap<string, Part>>;
   /** Once it has come; until then nothing is said of what stands where. */
   readonly library: Ref<Collider | undefined>;
+  /** What other rigs use of its individuals, and when. */
+  readonly elsewhere?: Ref<readonly Elsewhere[]>;
   /** Whether something is only tried out: only the figures with the lens on the rig matter then. */
   readonly isTrial: () => boolean;
 }
@@ -25,7 +28,7 @@ export interface Reported {
  * The report of what the page shows. One that would hold up the page for longer than it may stand still is made without what
  * stands where, and so are those after it, until the rig is another or it is asked for by hand.
  */
-export function useReport({ rig, setupId, parts, library, isTrial }: Reported) {
+export function useReport({ rig, setupId, parts, library, elsewhere, isTrial }: Reported) {
   /** The limit that was gone over, in ms. */
   const overMs = ref<number>();
   let limitMs = pageBudgetMs;
@@ -44,8 +47,9 @@ export function useReport({ rig, setupId, parts, library, isTrial }: Reported) {
     if (!now?.setups.some((s) => s.id === setupId.value)) return undefined;
     const oneLens = isTrial();
     void asked.value;
-    if (!collider.value) return measureReport(now, setupId.value, parts.value, { oneLens });
-    const options = { collider: collider.value, oneLens };
+    const rest = { oneLens, elsewhere: elsewhere?.value };
+    if (!collider.value) return measureReport(now, setupId.value, parts.value, rest);
+    const options = { ...rest, collider: collider.value };
     const bounded = measureWithin(now, setupId.value, parts.value, options, limitMs, () =>
       performance.now(),
     );
