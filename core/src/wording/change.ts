@@ -26,7 +26,7 @@ function saySet({ itemId, from, to }: Step, names: Names): string {
 }
 
 /** A part with what moves with it: “Half cage with Rail handle and Small microphone”. */
-function sayMoved({ itemId, with: along }: Step, names: Names): string {
+export function sayMoved({ itemId, with: along }: Step, names: Names): string {
   const name = names.item(itemId);
   if (along.length === 0) return name;
   if (along.length > 2) return `${name} with the ${along.length} parts on it`;

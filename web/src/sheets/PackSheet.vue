@@ -95,5 +95,16 @@ const nameOf = (subject: string) => {
     <p v-else class="mt-2 text-xs print:hidden" data-pocket="leave">
       Name your cases in the brief, and this list says what goes into which.
     </p>
+    <section
+      v-if="sheets.apart.length > 0"
+      class="mt-4 break-inside-avoid"
+      aria-labelledby="apart-title"
+    >
+      <h3 id="apart-title" class="font-serif text-lg">Taking it apart</h3>
+      <p class="text-sm">
+        Off in this order: {{ sheets.apart.join(' · ') }}. What is named together may stay joined in
+        the case.
+      </p>
+    </section>
   </section>
 </template>

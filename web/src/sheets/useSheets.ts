@@ -25,6 +25,7 @@ import {
   readBuilt,
   readOwnTimes,
   sayHanging,
+  sayMoved,
   sayStep,
   sayWhere,
   tellChange,
@@ -225,6 +226,11 @@ export function useSheets(
       checks: listChecks(report.value),
       hangs: sway ? sayHanging(sway) : 'as Hang says',
       pack,
+      // Off in the order in which it went on, backwards; what was put together on the table may stay so.
+      apart: (build.value?.steps ?? [])
+        .filter((s) => s.table === undefined && (s.step.kind === 'put-on' || s.step.cable))
+        .map((s) => sayMoved(s.step, names.value!))
+        .reverse(),
       packing: rig.brief.cases?.length ? packCases(pack, rig.brief.cases) : undefined,
     };
   });

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { useIntervalFn } from '@vueuse/core';
+import { computed, ref } from 'vue';
 import { useBench } from '../../desk/benchStore';
 import StageDrawing from '../../draw/StageDrawing.vue';
 import { viewWords } from '../../draw/viewWords';
@@ -12,6 +13,30 @@ const bench = useBench();
 const change = useChange();
 const step = computed(() => change.found?.told.steps[change.at]);
 const count = computed(() => change.found?.told.steps.length ?? 0);
+/** One step after the other, as fast as one reads it. */
+const stepMs = 1800;
+const isPlaying = ref(false);
+const { pause, resume } = useIntervalFn(
+  () => {
+    if (change.at >= count.value) stop();
+    else change.go(change.at + 1);
+  },
+  stepMs,
+  { immediate: false },
+);
+function stop(): void {
+  isPlaying.value = false;
+  pause();
+}
+function play(): void {
+  if (isPlaying.value) {
+    stop();
+    return;
+  }
+  if (change.at >= count.value) change.go(0);
+  isPlaying.value = true;
+  resume();
+}
 const line = computed(() =>
   step.value
     ? step.value.text
@@ -30,6 +55,9 @@ const line = computed(() =>
         >&ensp;
         {{ line }}
       </p>
+      <AppButton v-if="count > 1" small :aria-pressed="isPlaying" @click="play">{{
+        isPlaying ? 'Stop' : 'Play'
+      }}</AppButton>
       <AppButton small :disabled="change.at === 0" @click="change.go(change.at - 1)"
         >Back</AppButton
       >
