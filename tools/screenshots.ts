@@ -13,7 +13,11 @@ interface Shot {
 }
 
 const shots: readonly Shot[] = [
-  { name: 'shelf', path: '/' },
+  {
+    name: 'shelf',
+    path: '/',
+    then: (page) => page.getByText('being worked out').first().waitFor({ state: 'detached' }),
+  },
   { name: 'bench-fit', path: '/rigs/mark-1' },
   { name: 'bench-hang', path: '/rigs/mark-1', then: (page) => page.keyboard.press('2') },
   {
@@ -143,7 +147,7 @@ await withDemo(async (browser, address) => {
     await page.goto(`${address}${shot.path}`, { waitUntil: 'networkidle' });
     await page.evaluate(() => document.fonts.ready);
     // What stands where is told once the collision library has come.
-    if (/^\/rigs\/[^/]+$/u.test(shot.path)) await page.getByText('Order of assembly').waitFor();
+    if (/^\/rigs\/[^/?]+$/u.test(shot.path)) await page.getByText('Order of assembly').waitFor();
     await shot.then?.(page);
     // Ways out are looked for in a worker: the picture is of what it found.
     await page.getByText('Trying ways out').waitFor({ state: 'detached' });

@@ -120,8 +120,9 @@ function listWishes(
   return [
     // Sub-assemblies on the table first.
     ...onTable.map((s) => pairs([s], onRig)),
-    // The lens is off while the cage goes on.
+    // The lens is off while the cage goes on, and what else sits on the body itself.
     pairs(rounds, glass),
+    ...puts.filter((s) => isOn(s) && !rounds.includes(s)).map((s) => pairs(rounds, [s])),
     // Power, then the rest, the picture last.
     runs.slice(1).map((id, i): Before => [runs[i]!, id]),
     ...cells.map((s) => pairs(rest([...cells, ...stands]), [s])),

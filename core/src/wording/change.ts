@@ -29,7 +29,7 @@ function saySet({ itemId, from, to }: Step, names: Names): string {
 export function sayMoved({ itemId, with: along }: Step, names: Names): string {
   const name = names.item(itemId);
   if (along.length === 0) return name;
-  if (along.length > 2) return `${name} with the ${along.length} parts on it`;
+  if (along.length > 2) return `${name} with ${along.length} parts fitted`;
   return `${name} with ${sayList(along.map((id) => names.item(id)))}`;
 }
 

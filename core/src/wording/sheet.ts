@@ -7,12 +7,12 @@ import {
 } from '../part/index.js';
 import type { Assembly, PlacedJoint } from '../rig/index.js';
 import {
-  sayDeg,
   sayG,
   sayHours,
   sayJoint,
   sayMm,
   sayNm,
+  sayNumber,
   sayTool,
   type Names,
 } from '../words/index.js';
@@ -74,10 +74,10 @@ export function listJointLines(
   const { turnDeg, rollDeg, screwMm, spacerMm } = joint.joint;
   return [
     sayJoint(joint),
-    entry === 'end' ? 'goes on over the end of the rail' : undefined,
+    entry === 'end' ? 'slides on from the end' : undefined,
     free && sayFreeEnd(free, names),
-    turnDeg === 0 ? undefined : `turned by ${sayDeg(turnDeg)}`,
-    rollDeg ? `rolled round its rod by ${sayDeg(rollDeg)}` : undefined,
+    turnDeg === 0 ? undefined : `turned by ${sayNumber(turnDeg, 0)}°`,
+    rollDeg ? `rolled round its rod by ${sayNumber(rollDeg, 0)}°` : undefined,
     screwMm === undefined ? undefined : `with the screw of ${sayMm(screwMm)}`,
     spacerMm ? `washers of ${sayMm(spacerMm)} between` : undefined,
     sayTorque(tool, slip),
@@ -122,7 +122,7 @@ export function sayCheck(check: HandCheck, names: Names, hangs: string): string 
     case 'listen':
       return 'Put the headphones on: you hear each microphone, each on its own track.';
     case 'record':
-      return 'Record ten seconds with sound, play them back, then format nothing.';
+      return 'Record ten seconds with sound, and play them back.';
   }
 }
 

@@ -10,7 +10,7 @@ const props = defineProps<{
   nameOf: (id: string) => string;
 }>();
 const bench = useBench();
-const per = computed(() => (props.quick.fromDay ? 'over the day' : 'over every change once'));
+const per = computed(() => (props.quick.fromDay ? 'over the day' : 'with every change made once'));
 const staying = computed(() => [...new Set(props.stays.map((s) => s.itemId))]);
 </script>
 
