@@ -64,6 +64,38 @@ test('a change is gone through on the drawing by keys, there and back', async ({
   await checkAccess(page);
 });
 
+test('the ladder goes from the body up, and another body is planned as one edit with its price', async ({
+  page,
+}) => {
+  await copyRig(page, 'mark-2', 'other body');
+  const id = idOf(page);
+  await page.goto(`/rigs/${id}/setups`);
+  await page.getByText('From the body up').click();
+  const rungs = page.getByTestId('rung');
+  await expect(rungs.first()).toContainText('Halyard half cage');
+  await expect(rungs.last()).toContainText('EUR');
+  await expect(
+    page.getByText(/slows you down here|Every part is there for something/),
+  ).toBeVisible();
+
+  await page.goto(`/rigs/${id}`);
+  await page.getByRole('button', { name: 'Setups' }).click();
+  await page.getByText('On another body …').click();
+  await page.getByLabel('Body', { exact: true }).click();
+  await page.getByRole('option', { name: /Guillemot/ }).click();
+  const plan = page.getByTestId('another-body');
+  await expect(plan).toContainText('Halyard half cage gives way to');
+  await expect(plan).toContainText('Costs EUR');
+  await plan.getByRole('button', { name: 'Plan it so' }).click();
+  await expect(page.getByRole('list', { name: 'Parts, from the body outwards' })).toContainText(
+    'Guillemot',
+  );
+  await page.locator('body').press('z');
+  await expect(page.getByRole('list', { name: 'Parts, from the body outwards' })).toContainText(
+    'Halyard half cage',
+  );
+});
+
 test('every sheet is printed on A4 and A5 and read at 390 px with nothing cut', async ({
   page,
 }) => {

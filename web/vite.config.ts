@@ -30,7 +30,7 @@ export default defineConfig({
             handler: 'NetworkFirst',
             options: {
               cacheName: 'pages',
-              networkTimeoutSeconds: 4,
+              networkTimeoutSeconds: 10,
               precacheFallback: { fallbackURL: 'index.html' },
             },
           },
@@ -42,7 +42,8 @@ export default defineConfig({
             method: 'GET',
             options: {
               cacheName: 'rigs',
-              networkTimeoutSeconds: 4,
+              // Long: what is stored is worth waiting for; without a server the answer comes at once.
+              networkTimeoutSeconds: 20,
               expiration: { maxEntries: 60 },
               cacheableResponse: { statuses: [200] },
             },

@@ -26,6 +26,7 @@ import {
   readOwnTimes,
   sayHanging,
   sayMoved,
+  sayPartKind,
   sayStep,
   sayWhere,
   tellChange,
@@ -92,6 +93,9 @@ function listCautions(report: Report, { step }: BuildStep): string[] {
   const { part } = report.assembly.byId.get(step.itemId) ?? {};
   if (!part || step.kind !== 'put-on') return [];
   return [
+    ...(part.assembleAfter ?? []).map(
+      (kind) => `On after the ${sayPartKind(kind)}: its maker says so.`,
+    ),
     hasTrait(part, 'round-body') ? caution.cage : undefined,
     hasTrait(part, 'optic') && step.to?.parent === report.assembly.setup.body
       ? caution.lens

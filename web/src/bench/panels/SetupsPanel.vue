@@ -33,23 +33,28 @@ const taken = computed(() => setups.value.some((s) => s.name === name.value.trim
 
 /** How long one setup may be looked at, ms: what takes longer is told by what carries what alone. */
 const mostMs = 150;
+/** How long all of them together, ms. */
+const mostInAllMs = 400;
 /** How the open setup becomes each of the others; undefined for one with another camera. */
 const changes = computed((): ReadonlyMap<string, Changeover | undefined> => {
   const { rig, settled: report, collider, parts } = bench;
   if (!rig || !report) return new Map();
+  const start = performance.now();
   const from = readBuilt(report);
   const times = readOwnTimes(bench.log, rig.settings);
   return new Map(
     setups.value
       .filter((s) => s.id !== bench.setupId)
-      .map((s) => {
+      // The page stands still meanwhile: what is not looked at here is told side by side.
+      .flatMap((s): [string, Changeover | undefined][] => {
+        if (performance.now() - start > mostInAllMs) return [];
         const options = { oneLens: true, lean: true };
         const to = collider
           ? measureWithin(rig, s.id, parts, { ...options, collider }, mostMs, () =>
               performance.now(),
             ).report
           : measureReport(rig, s.id, parts, options);
-        return [s.id, measureChangeover(from, readBuilt(to), { times })];
+        return [[s.id, measureChangeover(from, readBuilt(to), { times })]];
       }),
   );
 });
