@@ -121,6 +121,8 @@ describe('on rigs that strangers build', () => {
       if (build && rungs.length > 0) {
         const last = rungs.at(-1)!;
         expect(last.setup.joints).toHaveLength(setup.joints.length);
+        // The last rung is the whole: leads are in it once.
+        expect(last.massG).toBeCloseTo(report.assembly.mass.massG, 6);
         const masses = rungs.map((r) => r.massG);
         expect(masses).toEqual([...masses].sort((a, b) => a - b));
       }

@@ -128,7 +128,8 @@ export function listLadder(report: Report, parts: PartBook, asked: AskOptions = 
       setup: narrowed,
       toSpend: { minor: prices.reduce((sum, p) => sum + (p.minor ?? 0), 0), currency },
       unpriced: prices.flatMap((p) => (p.minor === undefined ? [p.id] : [])),
-      massG: then.assembly.mass.massG + then.assembly.leadMassG,
+      // Leads are in it, half at each end.
+      massG: then.assembly.mass.massG,
       seconds: steps.reduce((sum, s) => sum + s.step.seconds, 0),
       met,
       gains,

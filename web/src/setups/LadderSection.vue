@@ -9,6 +9,7 @@ import {
   sayMoney,
   saySeconds,
   type Assembly,
+  type Need,
   type Point2,
 } from '@zucchini/core';
 import { computed, ref } from 'vue';
@@ -38,6 +39,11 @@ const frame = computed(() => {
   return { lowMm, highMm };
 });
 const nameOf = (id: string) => bench.names!.item(id);
+const sayGains = (gains: readonly Need['id'][]) =>
+  gains
+    .map((id) => nameNeed({ id }))
+    .map((name, i) => (i === 0 ? name : `${name[0]!.toLowerCase()}${name.slice(1)}`))
+    .join(', ');
 const sayFresh = (fresh: readonly string[], assembly: Assembly) =>
   fresh.length === 0 ? nameOf(assembly.setup.body) : fresh.map(nameOf).join(', ');
 </script>
@@ -80,9 +86,7 @@ const sayFresh = (fresh: readonly string[], assembly: Assembly) =>
           {{ rung.unpriced.length > 0 ? '≥ ' : '' }}{{ sayMoney(rung.toSpend) }} to spend ·
           {{ sayG(rung.massG) }} · {{ saySeconds(rung.seconds, true) }}
         </p>
-        <p v-if="rung.gains.length > 0" class="text-leaf text-xs">
-          ✓ {{ rung.gains.map((id) => nameNeed({ id })).join(', ') }}
-        </p>
+        <p v-if="rung.gains.length > 0" class="text-leaf text-xs">✓ {{ sayGains(rung.gains) }}</p>
         <p v-if="rung.stops > 0" class="text-tomato text-xs">
           ✕ {{ rung.stops }} to mend as it stands
         </p>
