@@ -64,6 +64,8 @@ test('from nothing to a rig that meets every must of a documentary, by following
   await expect(side(page)).not.toContainText('Still short');
   await saved(page);
   await page.reload();
+  // Keys are heard once the bench stands.
+  await expect(strip(page, 'Fit')).toBeVisible();
   await page.locator('body').press('w');
   await expect(side(page)).toContainText('Served by a part');
   await expect(side(page)).not.toContainText('Still short');
