@@ -17,6 +17,7 @@ import {
   weightAhead,
 } from '../../../core/src/testing/rigs';
 import { startFakeServer, startStorage, until, type FakeServer } from '../testing/server';
+import { announcement } from '../shared/announce';
 import { useBench } from './benchStore';
 
 const { rig: made, parts: book } = createTestRig(
@@ -374,6 +375,29 @@ describe('parts of the catalogue', () => {
       'plate',
       'key',
     ]);
+  });
+
+  it('that are no longer known when they are taken are fetched first, and nothing changes where that fails', async () => {
+    const bench = await open();
+    const plate = cube('plate', 50, { mounts: handle.mounts });
+    const edit = {
+      type: 'add-part',
+      setupId,
+      item: { id: 'p', partId: 'plate', owned: false },
+      joint: joint('p', 'p.base', 'body.shoe'),
+    } as const;
+    const before = bench.rig;
+    server.answer('GET /api/parts', { parts });
+    // What was offered in another era is let go.
+    bench.offer([plate], bench.era - 1);
+    bench.apply(edit);
+    await until(() => announcement.value.startsWith('It cannot be fetched'));
+    expect(bench.rig).toBe(before);
+    server.answer('GET /api/parts', { parts: [...parts, plate] });
+    bench.apply(edit);
+    await until(() => bench.canUndo);
+    expect([bench.parts.has('plate'), bench.rig!.kit.at(-1)!.partId]).toEqual([true, 'plate']);
+    expect(bench.report!.assembly.byId.has('p')).toBe(true);
   });
 
   it('that a draft brought in are fetched before it is taken up again', async () => {

@@ -398,7 +398,22 @@ export const useBench = defineStore('bench', () => {
     const now = present.value;
     if (!now || readOnly.value) return;
     learnFor(edit);
-    commit(applyEdit(now, withFreshIds(edit, createId)));
+    const lacking = listEditPartIds(edit).filter((id) => !parts.value.has(id));
+    if (lacking.length > 0) void applyOnceKnown(edit, lacking);
+    else commit(applyEdit(now, withFreshIds(edit, createId)));
+  }
+
+  /** What was offered before the catalogue changed brings in parts that are no longer known here: they are fetched first. */
+  async function applyOnceKnown(edit: Edit, lacking: readonly string[]): Promise<void> {
+    const mine = run;
+    const fresh = await api.findParts(lacking).catch(() => []);
+    const boxes = await api.findParts(listBoxPartIds(fresh)).catch(() => []);
+    if (mine !== run) return;
+    learn([...fresh, ...boxes]);
+    const now = present.value;
+    if (now && lacking.every((id) => parts.value.has(id))) {
+      commit(applyEdit(now, withFreshIds(edit, createId)));
+    } else announce('It cannot be fetched from the catalogue now; nothing was changed.');
   }
 
   /** Shows what an edit would do, without making it. */
