@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { listTicked, mergeLog, readFieldText, type LogEntry } from './index.js';
+import { listChecked, listTicked, mergeLog, readFieldText, type LogEntry } from './index.js';
 
 const now = new Date('2026-03-01T12:00:00.000Z');
 const tick = (id: string, at: string, subject: string, yes: boolean, setup = 'low'): LogEntry => ({
@@ -45,6 +45,35 @@ describe('a log to which entries are added', () => {
     const later = new Date('2026-03-01T13:00:00.000Z');
     const then = mergeLog(log, [tick('b', '12:30', 'cage', false)], later);
     expect(then.log.map((e) => e.id)).toEqual(['b']);
+  });
+
+  it('says which checks passed since a moment, by the latest answer of each', () => {
+    const check = (
+      id: string,
+      at: string,
+      subject: string,
+      yes: boolean,
+      setup = 'low',
+    ): LogEntry => ({
+      ...tick(id, at, subject, yes, setup),
+      kind: 'checked',
+    });
+    const log = [
+      check('a', '08:00', 'shake', true),
+      check('b', '10:00', 'hang', false),
+      check('c', '09:00', 'hang', true),
+      check('d', '11:00', 'leads', true, 'tripod'),
+      tick('e', '11:00', 'record', true),
+    ];
+    const since = (hour: string) => [
+      ...listChecked(log, 'low', new Date(`2026-03-01T${hour}:00.000Z`)),
+    ];
+    expect(since('08:00')).toEqual([
+      ['shake', true],
+      ['hang', false],
+    ]);
+    expect(since('08:01')).toEqual([['hang', false]]);
+    expect(since('10:01')).toEqual([]);
   });
 
   it('says what is ticked in a setup', () => {

@@ -53,14 +53,39 @@ export function mergeLog(
   return { log: [...rest, ...ticks.values()].sort(byTime), overruled };
 }
 
-/** What is ticked: subjects of a setup that are, by the latest tick of each. */
-export function listTicked(log: readonly LogEntry[], setupId: string): Set<string> {
-  const state = new Map<string, LogEntry>();
+/** The latest entry of a kind about each subject of a setup. */
+function listLatest(
+  log: readonly LogEntry[],
+  kind: LogEntry['kind'],
+  setupId: string,
+): Map<string, LogEntry> {
+  const latest = new Map<string, LogEntry>();
   for (const entry of log) {
-    const { kind, setup, subject } = entry;
-    if (kind !== 'packed' || setup !== setupId || subject === undefined) continue;
-    const was = state.get(subject);
-    if (!was || was.at <= entry.at) state.set(subject, entry);
+    const { subject } = entry;
+    if (entry.kind !== kind || entry.setup !== setupId || subject === undefined) continue;
+    const was = latest.get(subject);
+    if (!was || was.at <= entry.at) latest.set(subject, entry);
   }
-  return new Set([...state].flatMap(([subject, { yes }]) => (yes ? [subject] : [])));
+  return latest;
 }
+
+/** What is ticked: subjects of a setup that are, by the latest tick of each. */
+export const listTicked = (log: readonly LogEntry[], setupId: string): Set<string> =>
+  new Set(
+    [...listLatest(log, 'packed', setupId)].flatMap(([subject, { yes }]) => (yes ? [subject] : [])),
+  );
+
+/**
+ * Whether each check by hand passed, by the latest answer since a moment: what was answered before says nothing of how it is
+ * screwed together now.
+ */
+export const listChecked = (
+  log: readonly LogEntry[],
+  setupId: string,
+  since: Date,
+): Map<string, boolean> =>
+  new Map(
+    [...listLatest(log, 'checked', setupId)].flatMap(([subject, { at, yes }]) =>
+      yes !== undefined && Date.parse(at) >= since.getTime() ? [[subject, yes] as const] : [],
+    ),
+  );

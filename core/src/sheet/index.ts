@@ -5,3 +5,4 @@ export * from './checks.js';
 export * from './pack.js';
 export * from './see.js';
 export * from './ladder.js';
+export * from './cautions.js';

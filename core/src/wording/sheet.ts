@@ -13,6 +13,7 @@ import {
   sayMm,
   sayNm,
   sayNumber,
+  sayPartKind,
   sayTool,
   type Names,
 } from '../words/index.js';
@@ -21,6 +22,7 @@ import {
   findLining,
   measureFreeEnd,
   type BuildStep,
+  type Caution,
   type FreeEnd,
   type HandCheck,
   type PackLine,
@@ -83,6 +85,24 @@ export function listJointLines(
     sayTorque(tool, slip),
     lining === 'rubber' ? 'rubber between' : lining === 'metal' ? 'metal on metal' : undefined,
   ].filter((line) => line !== undefined);
+}
+
+/** What is to be minded in a step, in words. */
+export function sayCaution(caution: Caution): string {
+  switch (caution.kind) {
+    case 'after':
+      return `On after the ${sayPartKind(caution.of)}: its maker says so.`;
+    case 'lens-off':
+      return 'The lens is off, the body’s cap on.';
+    case 'open-camera':
+      return 'The cap comes off last; the camera looks down while it is open.';
+    case 'cell':
+      return 'Contacts clean and dry; it clicks.';
+    case 'on-the-ground':
+      return 'Keep a hand on the rig until it is locked. Above people, vehicles or water it also hangs on a tether.';
+    case 'home-made':
+      return 'Home-made or altered: what it bears is not known. Look for sharp edges and for play.';
+  }
 }
 
 /** Where a step is done, where that is not on the rig: “on the table”. */

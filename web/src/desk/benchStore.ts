@@ -35,6 +35,7 @@ import { api, ApiError } from '../api/client';
 import { announce } from '../shared/announce';
 import { createId } from '../shared/createId';
 import { rememberRig } from '../shared/lastRig';
+import { findStorage } from '../shared/storage';
 import { useHistory } from '../shared/useHistory';
 import { dropDraft, keepDraft, takeDraft, type Draft } from './drafts';
 import { findWindow, listWindows } from './windows';
@@ -67,15 +68,6 @@ export type OpenState =
   | { readonly kind: 'loading' }
   | { readonly kind: 'open' }
   | { readonly kind: 'failed'; readonly message: string; readonly lost: boolean };
-
-/** The browser's storage, or undefined where it is switched off. */
-function findPlace(): Storage | undefined {
-  try {
-    return globalThis.localStorage;
-  } catch {
-    return undefined;
-  }
-}
 
 /** What another window stored, met by what was changed here. */
 export interface Meeting {
@@ -285,7 +277,7 @@ export const useBench = defineStore('bench', () => {
     return new Saver(stored, revision, {
       windowId,
       save: (next, from) => api.saveRig(next, from),
-      place: findPlace(),
+      place: findStorage(),
       onState: (state) => {
         saveState.value = state;
         if (state.kind !== 'conflict') meeting.value = undefined;
@@ -333,8 +325,8 @@ export const useBench = defineStore('bench', () => {
       if (issues.length > 0) {
         // It stays in the browser, and out of the way: what it rests on has left the catalogue.
         saver.close();
-        dropDraft(findPlace(), id, windowId);
-        keepDraft(findPlace(), leftBy(windowId), draft);
+        dropDraft(findStorage(), id, windowId);
+        keepDraft(findStorage(), leftBy(windowId), draft);
         saver = watchSaves(stored.rig, stored.revision, windowId);
         draftTrouble.value = { rig: draft.rig, issues };
         return;
@@ -552,7 +544,7 @@ export const useBench = defineStore('bench', () => {
   async function dropBrokenDraft(): Promise<void> {
     const broken = draftTrouble.value;
     draftTrouble.value = undefined;
-    if (broken) dropDraft(findPlace(), broken.rig.id, leftBy(await findWindow()));
+    if (broken) dropDraft(findStorage(), broken.rig.id, leftBy(await findWindow()));
   }
 
   /** After a conflict: let mine go and take what another window stored. */
@@ -637,8 +629,8 @@ function findDraft(
   windowId: string,
   open: ReadonlySet<string> | undefined,
 ): Draft | undefined {
-  const draft = takeDraft(findPlace(), stored.id, windowId, open);
+  const draft = takeDraft(findStorage(), stored.id, windowId, open);
   if (!draft || JSON.stringify(draft.rig) !== JSON.stringify(stored)) return draft;
-  dropDraft(findPlace(), stored.id, windowId);
+  dropDraft(findStorage(), stored.id, windowId);
   return undefined;
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { nameCheck, sayCheck, type LogEntry } from '@zucchini/core';
+import { listChecked, nameCheck, sayCheck } from '@zucchini/core';
 import { computed } from 'vue';
 import type { FieldLog } from './fieldLog';
 import type { Sheets } from './useSheets';
@@ -7,23 +7,15 @@ import type { Sheets } from './useSheets';
 /** What is tried by hand before the first take; whether it passed goes to the log. */
 const props = defineProps<{ sheets: Sheets; log: FieldLog; setupId: string }>();
 
-/** The latest answer of today for each check: yesterday's says nothing of how it is screwed together now. */
-const answers = computed(() => {
-  const today = new Date().toDateString();
-  const latest = new Map<string, LogEntry>();
-  for (const e of props.log.entries.value) {
-    if (e.kind !== 'checked' || e.setup !== props.setupId || e.subject === undefined) continue;
-    if (new Date(e.at).toDateString() !== today) continue;
-    const was = latest.get(e.subject);
-    if (!was || was.at <= e.at) latest.set(e.subject, e);
-  }
-  return latest;
-});
+/** Answers of today count. */
+const answers = computed(() =>
+  listChecked(props.log.entries.value, props.setupId, new Date(new Date().setHours(0, 0, 0, 0))),
+);
 const lines = computed(() =>
   props.sheets.checks.map((check) => ({
     subject: nameCheck(check),
     text: sayCheck(check, props.sheets.names, props.sheets.hangs),
-    yes: answers.value.get(nameCheck(check))?.yes,
+    yes: answers.value.get(nameCheck(check)),
   })),
 );
 const answer = (subject: string, yes: boolean) =>

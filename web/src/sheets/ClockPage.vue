@@ -4,9 +4,6 @@ import {
   listBuild,
   loadCollider,
   measureChangeover,
-  measureReport,
-  measureWithin,
-  pageBudgetMs,
   readBuilt,
   readOwnTimes,
   saySeconds,
@@ -20,6 +17,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { api } from '../api/client';
 import AppButton from '../shared/AppButton.vue';
 import TroubleBox from '../shared/TroubleBox.vue';
+import { lookAt } from '../shared/lookAt';
 import { sayError } from '../shared/sayError';
 import FieldState from './FieldState.vue';
 import { useFieldLog } from './fieldLog';
@@ -51,18 +49,7 @@ watch(() => props.id, load, { immediate: true });
 const nameOf = (id: string) => read.value?.rig.setups.find((s) => s.id === id)?.name;
 function look(setupId: string) {
   const { rig, parts } = read.value!;
-  const options = { oneLens: true, lean: true };
-  const now = () => performance.now();
-  return collider.value
-    ? measureWithin(
-        rig,
-        setupId,
-        parts,
-        { ...options, collider: collider.value },
-        pageBudgetMs,
-        now,
-      ).report
-    : measureReport(rig, setupId, parts, options);
+  return lookAt(rig, setupId, parts, collider.value);
 }
 /** The log as it was when the page was opened: what is timed now does not change the plan under the thumb. */
 const times = computed(() => readOwnTimes(firstLog.value, read.value?.rig.settings));

@@ -4,6 +4,7 @@ import { computed, onScopeDispose, ref, shallowRef } from 'vue';
 import { api, ApiError } from '../api/client';
 import { createId } from '../shared/createId';
 import { sayError } from '../shared/sayError';
+import { findStorage } from '../shared/storage';
 
 /** Where entries wait that the server has not got yet. */
 const placeOf = (rigId: string): string => `zucchini.field.${rigId}`;
@@ -18,15 +19,6 @@ function readWaiting(place: Storage | undefined, rigId: string): LogEntry[] {
     return JSON.parse(place?.getItem(placeOf(rigId)) ?? '[]') as LogEntry[];
   } catch {
     return [];
-  }
-}
-
-/** The browser's storage, or undefined where it is switched off. */
-function findStorage(): Storage | undefined {
-  try {
-    return globalThis.localStorage;
-  } catch {
-    return undefined;
   }
 }
 

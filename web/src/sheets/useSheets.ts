@@ -5,6 +5,7 @@ import {
   drawRig,
   hasTrait,
   listBuild,
+  listCautions,
   listChecks,
   listFlightCells,
   listJointLines,
@@ -14,19 +15,16 @@ import {
   listTightenings,
   loadCollider,
   measureChangeover,
-  measureReport,
   measureSway,
-  measureWithin,
   narrowTo,
   packCases,
-  pageBudgetMs,
   placeRay,
   projectPoint,
   readBuilt,
   readOwnTimes,
+  sayCaution,
   sayHanging,
   sayMoved,
-  sayPartKind,
   sayStep,
   sayWhere,
   tellChange,
@@ -37,11 +35,11 @@ import {
   type LogEntry,
   type PartBook,
   type Point2,
-  type Report,
   type Rig,
   type ViewName,
 } from '@zucchini/core';
 import { computed, shallowRef, type Ref } from 'vue';
+import { lookAt } from '../shared/lookAt';
 import type { PocketData } from './pocket/data';
 import { toTimed } from './useStopwatch';
 
@@ -80,32 +78,6 @@ function measureFrame(assembly: Assembly, view: ViewName): DrawnStep['frame'] {
   return { lowMm: [Math.min(...xs), Math.min(...ys)], highMm: [Math.max(...xs), Math.max(...ys)] };
 }
 
-const caution: Readonly<Record<string, string>> = {
-  lens: 'The cap comes off last; the camera looks down while it is open.',
-  cage: 'The lens is off, the body’s cap on.',
-  cell: 'Contacts clean and dry; it clicks.',
-  ground:
-    'Keep a hand on the rig until it is locked. Above people, vehicles or water it also hangs on a tether.',
-  home: 'Home-made or altered: what it bears is not known. Look for sharp edges and for play.',
-};
-
-function listCautions(report: Report, { step }: BuildStep): string[] {
-  const { part } = report.assembly.byId.get(step.itemId) ?? {};
-  if (!part || step.kind !== 'put-on') return [];
-  return [
-    ...(part.assembleAfter ?? []).map(
-      (kind) => `On after the ${sayPartKind(kind)}: its maker says so.`,
-    ),
-    hasTrait(part, 'round-body') ? caution.cage : undefined,
-    hasTrait(part, 'optic') && step.to?.parent === report.assembly.setup.body
-      ? caution.lens
-      : undefined,
-    hasTrait(part, 'cell') ? caution.cell : undefined,
-    step.grounded ? caution.ground : undefined,
-    part.homeMade ? caution.home : undefined,
-  ].filter((line) => line !== undefined);
-}
-
 /** All sheets of one setup, worked out on the page; without what stands where until the collision library has come. */
 export function useSheets(
   read: Ref<{ readonly rig: Rig; readonly parts: PartBook } | undefined>,
@@ -120,22 +92,10 @@ export function useSheets(
   );
   const isReady = computed(() => collider.value !== undefined || colliderFailed.value);
 
-  function lookLean(id: string): Report {
-    const { rig, parts } = read.value!;
-    const options = { oneLens: true, lean: true };
-    if (!collider.value) return measureReport(rig, id, parts, options);
-    const whole = { ...options, collider: collider.value };
-    return measureWithin(rig, id, parts, whole, pageBudgetMs, () => performance.now()).report;
-  }
-
   const report = computed(() => {
     const now = read.value;
     if (!now || !isReady.value || !now.rig.setups.some((s) => s.id === setupId())) return undefined;
-    if (!collider.value) return measureReport(now.rig, setupId(), now.parts);
-    const options = { collider: collider.value, oneLens: true };
-    return measureWithin(now.rig, setupId(), now.parts, options, pageBudgetMs, () =>
-      performance.now(),
-    ).report;
+    return lookAt(now.rig, setupId(), now.parts, collider.value, { oneLens: true });
   });
   const names = computed(
     () => report.value && createNames(report.value.assembly, read.value!.parts),
@@ -181,7 +141,7 @@ export function useSheets(
           )
         : [],
       cautions: [
-        ...listCautions(report.value!, one),
+        ...listCautions(assembly, one).map(sayCaution),
         ...(joint
           ? findings
               .filter((f) => f.weight !== 'note' && f.joints.includes(joint.joint.id))
@@ -247,7 +207,7 @@ export function useSheets(
     const from = readBuilt(report.value);
     const others = rig.setups.flatMap((s) => {
       if (s.id === setupId()) return [];
-      const to = lookLean(s.id);
+      const to = lookAt(rig, s.id, parts, collider.value);
       const change = measureChangeover(from, readBuilt(to), { times });
       if (!change || change.steps.length === 0) return [];
       return [

@@ -4,8 +4,6 @@ import {
   hasTrait,
   listStages,
   measureChangeover,
-  measureWithin,
-  pageBudgetMs,
   placeRay,
   placeSetup,
   projectPoint,
@@ -20,6 +18,7 @@ import {
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import { useBench } from '../../desk/benchStore';
+import { lookAt } from '../../shared/lookAt';
 
 /** A change from one setup to another that is gone through on the drawing, step by step. */
 export const useChange = defineStore('change', () => {
@@ -34,16 +33,11 @@ export const useChange = defineStore('change', () => {
     return from && to ? { from, to } : undefined;
   });
 
-  function look(setupId: string): Report {
-    const options = { collider: bench.collider!, oneLens: true, lean: true };
-    const now = () => performance.now();
-    return measureWithin(bench.rig!, setupId, bench.parts, options, pageBudgetMs, now).report;
-  }
-
   const found = computed(() => {
     if (!pair.value || !bench.collider) return undefined;
     const { from, to } = pair.value;
-    const [a, b] = [look(from.id), look(to.id)];
+    const { rig, parts, collider } = bench;
+    const [a, b] = [from, to].map((s) => lookAt(rig!, s.id, parts, collider)) as [Report, Report];
     const times = readOwnTimes(bench.log, bench.rig!.settings);
     const change = measureChangeover(readBuilt(a), readBuilt(b), { times });
     if (!change) return undefined;

@@ -1,8 +1,6 @@
 <script setup lang="ts">
 import {
   measureChangeover,
-  measureReport,
-  measureWithin,
   readBuilt,
   sayChangeover,
   sayHold,
@@ -17,6 +15,7 @@ import { announce } from '../../shared/announce';
 import ChoiceField from '../../form/ChoiceField.vue';
 import TextField from '../../form/TextField.vue';
 import AppButton from '../../shared/AppButton.vue';
+import { lookAt } from '../../shared/lookAt';
 import { useBench } from '../../desk/benchStore';
 import { createId } from '../../shared/createId';
 import AnotherBody from '../../setups/AnotherBody.vue';
@@ -48,12 +47,7 @@ const changes = computed((): ReadonlyMap<string, Changeover | undefined> => {
       // The page stands still meanwhile: what is not looked at here is told side by side.
       .flatMap((s): [string, Changeover | undefined][] => {
         if (performance.now() - start > mostInAllMs) return [];
-        const options = { oneLens: true, lean: true };
-        const to = collider
-          ? measureWithin(rig, s.id, parts, { ...options, collider }, mostMs, () =>
-              performance.now(),
-            ).report
-          : measureReport(rig, s.id, parts, options);
+        const to = lookAt(rig, s.id, parts, collider, undefined, mostMs);
         return [[s.id, measureChangeover(from, readBuilt(to), { times })]];
       }),
   );
