@@ -7,6 +7,7 @@ export * from './craft/index.js';
 export * from './reading/index.js';
 export * from './brief/index.js';
 export * from './rig/index.js';
+export * from './price/index.js';
 export * from './space/index.js';
 export * from './route/index.js';
 export * from './optics/index.js';

@@ -13,7 +13,7 @@ import {
   type Rig,
   type Setup,
 } from '../rig/index.js';
-import { findBestPrice } from '../spend/index.js';
+import { findBestPrice } from '../price/index.js';
 
 /** What becomes of a rig on another body, as one planned edit. */
 export interface BodyPlan {
@@ -223,7 +223,7 @@ export function planBody(
     const placed = assembly.byId.get(itemId)!;
     const joint = placed.carriedBy!;
     if (hasTrait(placed.part, 'optic') || hasTrait(placed.part, 'lens-adapter')) {
-      const chain = findChain(measureReachOver(joint.parentMount, adaptors, 'price'), placed.part);
+      const chain = findChain(measureReachOver(joint.parentMount, adaptors, 'price', { currency, rates }), placed.part);
       const edit = chain && createChainBetween(assembly, parts, joint, chain);
       if (!edit) return loseBranch(setupId, itemId, assembly);
       adapted.set(

@@ -4,7 +4,7 @@ import { tryOutcome } from '../mend/index.js';
 import type { AskOptions } from '../question/index.js';
 import { questionOf, type Finding, type Report } from '../report/index.js';
 import type { Edit, PlacedJoint } from '../rig/index.js';
-import { findBestPrice } from '../spend/index.js';
+import { findBestPrice } from '../price/index.js';
 import { measureChangeover, readBuilt } from './change.js';
 import type { Transition } from './matrix.js';
 import { isTaken } from './sequence.js';

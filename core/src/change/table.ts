@@ -1,6 +1,6 @@
 import type { PartBook } from '../part/index.js';
 import { type Assembly, type CableRun, type Rig, type Setup } from '../rig/index.js';
-import { findBestPrice } from '../spend/index.js';
+import { findBestPrice } from '../price/index.js';
 import type { Money } from '../units/index.js';
 import { isSameFastening, isSetAlike, sayRun, stanceOf } from './steps.js';
 

@@ -148,6 +148,59 @@ describe('a day run forward', () => {
     expect(run(net, [stretch(6)]).darkAtH.get('screen')).toBeCloseTo(2, 9);
   });
 
+  it('an outlet of 15 W runs a device of 20 W only as long as its own cell gives the other 5', () => {
+    const with15 = (maxW: number | undefined, cellWh: number) => {
+      const bound = maxW === undefined ? {} : { maxW };
+      const net = network(
+        [
+          brick('brick', 60, {
+            ports: [socketFor('tap', 'out', { minV: 12, maxV: 16, ...bound })],
+          }),
+          device('screen', 20, { innerCell: true, cell: { energyWh: cellWh } }),
+          lead('one'),
+        ],
+        [onPlate('brick'), joint('a', 'screen.base', 'body.a')],
+        [['one', 'brick.tap', 'screen.in']],
+      );
+      const watts = (id: string) =>
+        id === 'screen' ? { recordW: 20, idleW: 5 } : { recordW: 0, idleW: 0 };
+      return (record: number, idle: number) =>
+        run(net, [stretch(8, { record, idle })], { watts }).darkAtH.get('screen');
+    };
+    // 5 W of 10 Wh; without a bound 70 Wh at 20 W.
+    expect(with15(15, 10)(1, 0)).toBeCloseTo(2, 9);
+    expect(with15(undefined, 10)(1, 0)).toBeCloseTo(3.5, 9);
+    expect(with15(20, 10)(1, 0)).toBeCloseTo(3.5, 9);
+    // Half of the time it waits: the mean of 12.5 W is borne, what recording takes is not: 2.5 W of 10 Wh.
+    expect(with15(15, 10)(0.5, 0.5)).toBeCloseTo(4, 9);
+    // Nothing beside it: dark from the start.
+    expect(with15(15, 0)(1, 0)).toBe(0);
+  });
+
+  it('the watts of an outlet are those at the outlet, before what the lead loses', () => {
+    const net = network(
+      [
+        brick('brick', 600, { ports: [socketFor('tap', 'out', { minV: 12, maxV: 16, maxW: 15 })] }),
+        device('screen', 20, {
+          innerCell: true,
+          cell: { energyWh: 13 },
+          ports: [socketFor('in', 'in', { minV: 7, maxV: 17, effect: 'keeps' })],
+        }),
+        lead('one', { converter: { outV: 12, efficiency: 0.9 } }),
+      ],
+      [onPlate('brick'), joint('a', 'screen.base', 'body.a')],
+      [['one', 'brick.tap', 'screen.in']],
+    );
+    const watts = (id: string) =>
+      id === 'screen' ? { recordW: 20, idleW: 20 } : { recordW: 0, idleW: 0 };
+    const day = run(net, [stretch(8)], { watts });
+    // 15 W at the outlet are 13.5 behind the converter: the cell gives 6.5 W of its 13 Wh.
+    expect(day.darkAtH.get('screen')).toBeCloseTo(2, 9);
+    const [, brickAt2] = day.charge.get('brick')!;
+    expect(600 - brickAt2!.wh).toBeCloseTo(30, 9);
+    expect(balance(day)).toBeCloseTo(0, 6);
+  });
+
   it('in the cold a cell gives less: 85 % at 0 °C, 70 % at −10 °C, nothing more above 25 °C', () => {
     const net = network([brick('brick', 60)], [onPlate('brick')]);
     const darkAt = (temperatureC: number) =>

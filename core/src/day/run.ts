@@ -1,4 +1,4 @@
-import type { Feed, Network } from '../wire/index.js';
+import { hasSource, measureLeadEfficiency, type Feed, type Network } from '../wire/index.js';
 import { measureColdShare } from './cold.js';
 
 /** What stands on the rig in a stretch of the day, and what it takes. */
@@ -80,6 +80,8 @@ export type DayEvent =
       readonly store: string;
       readonly out: string;
       readonly in: string;
+      /** How full the one is that goes in, 0 to 1. */
+      readonly filled: number;
       readonly dark: readonly string[];
     }
   | { readonly kind: 'empty'; readonly atH: number; readonly store: string; readonly cell: string }
@@ -106,6 +108,8 @@ export interface DayRun {
   readonly events: readonly DayEvent[];
   /** When an item first goes dark, h; what never does is left out. */
   readonly darkAtH: ReadonlyMap<string, number>;
+  /** The same of what its setup feeds at that time: what nothing feeds was never lit. */
+  readonly ranOutAtH: ReadonlyMap<string, number>;
   /** For how long in all, h of the time in which it was wanted. */
   readonly darkH: ReadonlyMap<string, number>;
   /** Charge of each cell over time: one point at each event, straight lines between. */
@@ -137,6 +141,12 @@ const tiny = 1e-9;
 const worthASwap = 0.05;
 /** No day has more events: a cell would have to be changed twice a minute. */
 const mostEvents = 100_000;
+
+/** What a lead brings at most, W at its taker: the outlet's watts, less what the lead loses. Infinity where nothing is said. */
+const limitOf = (feed: Feed): number =>
+  feed.via.kind === 'lead'
+    ? (feed.via.outlet.power?.maxW ?? Infinity) * measureLeadEfficiency(feed.via.lead)
+    : Infinity;
 
 interface Flow {
   /** What leaves each store, W. */
@@ -199,6 +209,7 @@ export function runDay(asked: DayAsked): DayRun {
   const startWh = cells.reduce((sum, c) => sum + c.wh, 0);
   const events: DayEvent[] = [];
   const darkAtH = new Map<string, number>();
+  const ranOutAtH = new Map<string, number>();
   const darkH = new Map<string, number>();
   const recordedH = new Map<string, number>();
   let [atH, chargedWh, deliveredWh, lostWh, wantedH] = [0, 0, 0, 0, 0];
@@ -223,70 +234,114 @@ export function runDay(asked: DayAsked): DayRun {
     return live;
   };
 
-  /** Who draws how much from where, with what is live now. */
+  /** Whether an outlet of a network says how many watts it gives: then recording and waiting are looked at one by one. */
+  const limited = new Map<Network, boolean>();
+  const isLimited = (): boolean => {
+    let known = limited.get(network);
+    if (known === undefined) {
+      known = [...network.takers.values()].some((t) => t.feeds.some((f) => limitOf(f) < Infinity));
+      limited.set(network, known);
+    }
+    return known;
+  };
+
+  /** Who draws how much from where, with what is live now. What gets less than it takes does not run, and takes nothing. */
   const flow = (part: DayPart): Flow => {
+    const out = new Set<string>();
+    for (;;) {
+      const { short, ...found } = flowWithout(part, out);
+      if (short.size === 0) return found;
+      // Ends: each round leaves out one more of the items.
+      for (const id of short) out.add(id);
+    }
+  };
+
+  /** The same with some left out, and what is short of power then. What the tree names first is served first. */
+  const flowWithout = (
+    part: DayPart,
+    out: ReadonlySet<string>,
+  ): Flow & { readonly short: ReadonlySet<string> } => {
     const seen = new Map<string, boolean>();
-    const loads = new Map<string, number>();
     const from = new Map<string, number>();
     const into = new Map<string, number>();
     const powered = new Set<string>();
     let [deliveredW, lostW] = [0, 0];
-    const pull = (id: string, w: number): void => {
-      if (w <= 0) return;
-      if (network.stores.has(id) && !network.takers.has(id)) {
-        from.set(id, (from.get(id) ?? 0) + w);
-        return;
-      }
-      const feeds = (network.takers.get(id)?.feeds ?? []).filter(
-        (f) => f.effect !== 'charges-off' && !isDead(f) && isLive(f.from, seen),
-      );
-      let left = w;
-      for (const feed of feeds) {
-        const limitW =
-          feed.via.kind === 'lead' ? (feed.via.outlet.power?.maxW ?? Infinity) : Infinity;
-        // What only keeps a cell up gives what it can; the rest comes out of the cell.
-        const own = feed.effect === 'keeps' ? Math.min(left, limitW) : left;
-        pull(feed.from, own / feed.efficiency);
-        lostW += own / feed.efficiency - own;
-        left -= own;
-        if (left <= tiny) return;
-      }
-      if (slots.has(id)) from.set(id, (from.get(id) ?? 0) + left);
-    };
-    for (const id of network.takers.keys()) {
-      const { recordW, idleW } = watts(id);
-      const w = part.record * recordW + part.idle * idleW;
-      if (part.record + part.idle <= 0 || (recordW <= 0 && idleW <= 0)) continue;
-      if (!isLive(id, seen)) continue;
-      powered.add(id);
-      loads.set(id, w);
-    }
-    for (const [id, w] of loads) {
-      pull(id, w);
-      deliveredW += w;
-    }
-    // What is left over at an input that charges goes into the cell behind it.
     const isOff = part.record + part.idle <= 0;
-    for (const [id, { feeds }] of part.temperatureC < 0 ? [] : network.takers) {
-      const feed = feeds.find(
-        (f) =>
-          f.via.kind === 'lead' &&
-          (f.effect === 'charges' || (isOff && f.effect !== 'runs')) &&
-          !isDead(f) &&
-          isLive(f.from, seen),
-      );
-      if (feed?.via.kind !== 'lead') continue;
-      const store = slots.has(id) ? id : feeds.find((f) => slots.has(f.from))?.from;
-      const cell = store === undefined ? undefined : slots.get(store);
-      if (store === undefined || !cell || cell.wh >= cell.fullWh - tiny) continue;
-      const leftW = (feed.via.outlet.power?.maxW ?? Infinity) - (loads.get(id) ?? 0);
-      const w = Math.min(cell.chargeW ?? usualInPlaceW, leftW);
-      if (w <= tiny) continue;
-      pull(feed.from, w / feed.efficiency);
-      lostW += w / feed.efficiency - w;
-      into.set(store, w);
+    // Without a bound on what an outlet gives, the stretch is its own average.
+    const states: readonly { share: number; watts: (id: string) => number }[] = !isLimited()
+      ? [{ share: 1, watts: (id) => part.record * watts(id).recordW + part.idle * watts(id).idleW }]
+      : [
+          { share: part.record, watts: (id: string) => watts(id).recordW },
+          { share: part.idle, watts: (id: string) => watts(id).idleW },
+          { share: 1 - part.record - part.idle, watts: () => 0 },
+        ].filter((s) => s.share > tiny);
+    const short = new Set<string>();
+    for (const state of states) {
+      /** What each lead brings so far, W at its taker. */
+      const given = new Map<Feed, number>();
+      const bring = (feed: Feed, w: number, taken: (() => void)[]): number => {
+        const own = Math.min(w, limitOf(feed) - (given.get(feed) ?? 0));
+        if (own <= tiny) return 0;
+        const missing = pull(feed.from, own / feed.efficiency, taken) * feed.efficiency;
+        const got = own - missing;
+        given.set(feed, (given.get(feed) ?? 0) + got);
+        const lost = (got / feed.efficiency - got) * state.share;
+        lostW += lost;
+        taken.push(() => {
+          given.set(feed, given.get(feed)! - got);
+          lostW -= lost;
+        });
+        return got;
+      };
+      /** Takes so many watts out of what feeds an item, and says for how many there is nothing. */
+      const pull = (id: string, w: number, taken: (() => void)[]): number => {
+        if (w <= 0) return 0;
+        const taker = network.takers.get(id);
+        let left = w;
+        for (const feed of taker?.feeds ?? []) {
+          if (feed.effect === 'charges-off' || isDead(feed) || !isLive(feed.from, seen)) continue;
+          left -= bring(feed, left, taken);
+          if (left <= tiny) return 0;
+        }
+        const slot = slots.get(id);
+        if (!slot || slot.wh <= floorOf(slot) + tiny) return left;
+        const was = from.get(id);
+        from.set(id, (was ?? 0) + left * state.share);
+        taken.push(() => (was === undefined ? from.delete(id) : from.set(id, was)));
+        return 0;
+      };
+      for (const id of network.takers.keys()) {
+        const { recordW, idleW } = watts(id);
+        if (isOff || out.has(id) || (recordW <= 0 && idleW <= 0)) continue;
+        if (!isLive(id, seen)) continue;
+        const w = state.watts(id);
+        const taken: (() => void)[] = [];
+        if (w > 0 && pull(id, w, taken) > w * 1e-9) {
+          for (const undo of taken.reverse()) undo();
+          short.add(id);
+          continue;
+        }
+        powered.add(id);
+        deliveredW += w * state.share;
+      }
+      // What is left over at an input that charges goes into the cell behind it.
+      for (const [id, { feeds }] of part.temperatureC < 0 ? [] : network.takers) {
+        const feed = feeds.find(
+          (f) =>
+            f.via.kind === 'lead' &&
+            (f.effect === 'charges' || (isOff && f.effect !== 'runs')) &&
+            !isDead(f) &&
+            isLive(f.from, seen),
+        );
+        if (feed?.via.kind !== 'lead') continue;
+        const store = slots.has(id) ? id : feeds.find((f) => slots.has(f.from))?.from;
+        const cell = store === undefined ? undefined : slots.get(store);
+        if (store === undefined || !cell || cell.wh >= cell.fullWh - tiny) continue;
+        const w = bring(feed, cell.chargeW ?? usualInPlaceW, []);
+        if (w > tiny) into.set(store, (into.get(store) ?? 0) + w * state.share);
+      }
     }
-    return { from, into, powered, deliveredW, lostW };
+    return { from, into, powered, deliveredW, lostW, short };
   };
 
   const wantedNow = (part: DayPart): string[] =>
@@ -329,6 +384,7 @@ export function runDay(asked: DayAsked): DayRun {
       store,
       out: old.itemId,
       in: best.itemId,
+      filled: best.fullWh > 0 ? best.wh / best.fullWh : 0,
       // What was switched off, or dark already, does not go dark by it.
       dark: wasOff ? [] : [...withIt].filter((id) => !without.has(id) && !dark.has(id)),
     });
@@ -392,6 +448,9 @@ export function runDay(asked: DayAsked): DayRun {
       const now = flow(part);
       const wanted = wantedNow(part);
       const lost = new Set(wanted.filter((id) => !now.powered.has(id)));
+      for (const id of lost) {
+        if (!ranOutAtH.has(id) && hasSource(network, id, isDead)) ranOutAtH.set(id, atH);
+      }
       const wasUnlit = [...unlit];
       for (const id of now.powered) unlit.delete(id);
       for (const id of lost) {
@@ -480,6 +539,7 @@ export function runDay(asked: DayAsked): DayRun {
     hours: atH,
     events,
     darkAtH,
+    ranOutAtH,
     darkH,
     charge,
     recordedH,

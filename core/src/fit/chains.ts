@@ -8,6 +8,7 @@ import {
   type PartBook,
 } from '../part/index.js';
 import { dot, subtract } from '../placement/index.js';
+import { readPrice, type Purse } from '../price/index.js';
 import {
   tryEdit,
   proposeId,
@@ -116,23 +117,32 @@ function measureHeight(from: Mount, to: Mount): number {
   return Math.max(0, -dot(subtract(to.originMm, from.originMm), from.normal));
 }
 
-function extend(node: Node, part: Part, carriedBy: Mount, mate: Mates, out: Mount): Node {
+function extend(
+  node: Node,
+  { part, priceMinor }: { readonly part: Part; readonly priceMinor: number | undefined },
+  carriedBy: Mount,
+  mate: Mates,
+  out: Mount,
+): Node {
   const { chain } = node;
   return {
     mount: out,
     chain: {
       links: [...chain.links, { part, carriedBy: carriedBy.id, carriesBy: out.id }],
-      priceMinor: chain.priceMinor + (part.price?.minor ?? 0),
+      priceMinor: chain.priceMinor + (priceMinor ?? 0),
       massG: chain.massG + (part.massG ?? 0),
       heightMm: chain.heightMm + measureHeight(carriedBy, out),
       joints: chain.joints + 1,
       friction: chain.friction + Number(mate.resists === 'friction' || mate.resists === 'weak'),
       losesPins: chain.losesPins || losesPins(node.mount, carriedBy, mate),
-      priceKnown: chain.priceKnown && part.price !== undefined,
+      priceKnown: chain.priceKnown && priceMinor !== undefined,
       massKnown: chain.massKnown && part.massG !== undefined,
     },
   };
 }
+
+/** In it nothing has a price. */
+const noPurse: Purse = { currency: '' };
 
 /** Every interface that can be reached from a mount through adaptors, each by its best chain in one measure. */
 export interface Reach {
@@ -148,14 +158,21 @@ const keyOf = (node: Node) => `${node.chain.links.length} ${toInterface(node.mou
  * Shortest paths from a mount over adaptor parts (Dijkstra's search; every cost is 0 or more, and a path is
  * at most three adaptors long, so it ends). An adaptor is carried by the mount its maker means to be
  * carried by, where it has one. What goes on from a mount depends on its interface alone, so of all mounts
- * with one interface the best reached is kept for each number of adaptors: interfaces × adaptors steps.
+ * with one interface the best reached is kept for each number of adaptors: interfaces × adaptors steps. Prices are compared in
+ * the purse; without one nothing has any.
  */
-export function measureReachOver(mount: Mount, adaptors: readonly Part[], by: ChainMeasure): Reach {
+export function measureReachOver(
+  mount: Mount,
+  adaptors: readonly Part[],
+  by: ChainMeasure,
+  purse: Purse = noPurse,
+): Reach {
   const mating = new Mating();
   const steps = adaptors.map((part) => {
     const hasCarrier = part.mounts.some((m) => m.carrier);
     return {
       part,
+      priceMinor: readPrice(part, purse),
       in: part.mounts.filter((m) => !hasCarrier || m.carrier),
       out: part.mounts.filter((m) => !m.carrier),
     };
@@ -177,7 +194,7 @@ export function measureReachOver(mount: Mount, adaptors: readonly Part[], by: Ch
         if (!mate) continue;
         for (const out of step.out) {
           if (out.id === carriedBy.id) continue;
-          const made = extend(node, step.part, carriedBy, mate, out);
+          const made = extend(node, step, carriedBy, mate, out);
           const known = best.get(keyOf(made));
           if (known && !isBetter(rank(made.chain, by), rank(known.chain, by))) continue;
           best.set(keyOf(made), made);

@@ -19,6 +19,7 @@ import {
   type Port,
   type Tool,
 } from '../part/index.js';
+import { comparePrices, findPurse } from '../price/index.js';
 import {
   listSetupItems,
   proposeId,
@@ -384,10 +385,10 @@ export function listFittingLeads(
     const part = parts.get(item.partId);
     return part && !inUse.has(item.id) && fitsPorts(part, a, b) ? [{ item, part }] : [];
   });
-  const price = (part: Part) => part.price?.minor ?? Infinity;
+  const byPrice = comparePrices(findPurse(assembly));
   const wishes = [...parts.values()]
     .filter((part) => fitsPorts(part, a, b))
-    .sort((x, y) => price(x) - price(y) || (x.id < y.id ? -1 : 1))
+    .sort((x, y) => byPrice(x, y) || (x.id < y.id ? -1 : 1))
     .map((part) => ({ item: { id: proposeId(part.id), partId: part.id, owned: false }, part }));
   return [...there, ...wishes];
 }

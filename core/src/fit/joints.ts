@@ -27,6 +27,7 @@ import {
   type Mount,
   type PartBook,
 } from '../part/index.js';
+import { findPurse } from '../price/index.js';
 import { findNearestDeg, measureApartDeg, tolerances } from '../units/index.js';
 import { createChainBetween, findChain, listAdaptors, measureReachOver } from './chains.js';
 import { listMoves } from './moves.js';
@@ -44,9 +45,10 @@ function listBridges(
   if (!catalogue) return [];
   const child = assembly.byId.get(joint.child)!;
   const adaptors = listAdaptors(catalogue);
+  const purse = findPurse(assembly);
   const seen = new Set<string>();
   return (['price', 'joints'] as const).flatMap((by) => {
-    const chain = findChain(measureReachOver(joint.parentMount, adaptors, by), child.part);
+    const chain = findChain(measureReachOver(joint.parentMount, adaptors, by, purse), child.part);
     const key = chain?.links.map((l) => l.part.id).join(' ') ?? '';
     if (!chain || seen.has(key)) return [];
     seen.add(key);

@@ -10,6 +10,7 @@ import {
   type PartBook,
   type Port,
 } from '../part/index.js';
+import { comparePrices, findPurse } from '../price/index.js';
 import {
   listJointsAt,
   proposeId,
@@ -74,7 +75,7 @@ function listCells(assembly: Assembly, parts: PartBook, bay: Mount) {
   const goesIn = (part: Part) =>
     hasTrait(part, 'cell') &&
     part.mounts.some((m) => m.side === 'battery' && findSureMate(bay, m) !== undefined);
-  const price = (part: Part) => part.price?.minor ?? Infinity;
+  const byPrice = comparePrices(findPurse(assembly));
   const own = assembly.rig.kit
     .filter((item) => !assembly.byId.has(item.id))
     .flatMap((item) => {
@@ -84,7 +85,7 @@ function listCells(assembly: Assembly, parts: PartBook, bay: Mount) {
   const wishes = [...parts.values()]
     .filter(goesIn)
     .map((part) => ({ item: { id: proposeId(part.id), partId: part.id, owned: false }, part }))
-    .sort((a, b) => price(a.part) - price(b.part) || (a.part.id < b.part.id ? -1 : 1));
+    .sort((a, b) => byPrice(a.part, b.part) || (a.part.id < b.part.id ? -1 : 1));
   return [...own, ...wishes];
 }
 

@@ -1,4 +1,5 @@
 import { hasTrait, type Part, type PartBook } from '../part/index.js';
+import { comparePrices, findPurse } from '../price/index.js';
 import {
   findStandIns,
   proposeId,
@@ -18,6 +19,7 @@ export function listSwaps(
   catalogue: PartBook,
   most: number,
 ): Edit[] {
+  const byPrice = comparePrices(findPurse(assembly));
   const found: { readonly edit: Edit; readonly part: Part }[] = [];
   for (const end of [joint.parent, joint.child]) {
     const placed = assembly.byId.get(end)!;
@@ -49,7 +51,7 @@ export function listSwaps(
   return found
     .sort(
       (a, b) =>
-        (a.part.price?.minor ?? Infinity) - (b.part.price?.minor ?? Infinity) ||
+        byPrice(a.part, b.part) ||
         (a.part.massG ?? Infinity) - (b.part.massG ?? Infinity) ||
         (a.part.id < b.part.id ? -1 : 1),
     )

@@ -1,4 +1,5 @@
 import type { PartBook } from '../part/index.js';
+import { readPrice, type Purse } from '../price/index.js';
 import { proposeId, type Edit } from '../rig/index.js';
 import { listGlassPieces, type GlassPieces } from './choices.js';
 import type { LensLight, Light } from './light.js';
@@ -22,12 +23,13 @@ export function listCataloguePieces(
   );
 }
 
-/** What parts of a catalogue cost, in minor units of a currency; what is priced in another, or not at all, counts as dearest. */
+/** What parts of a catalogue cost at best, in minor units of a purse's currency; what has no price in it counts as dearest. */
 export const createCostOf =
-  (catalogue: PartBook, currency: string): CostOf =>
+  (catalogue: PartBook, purse: Purse): CostOf =>
   (id) => {
-    const price = catalogue.get(id)?.price;
-    return price?.currency === currency ? Math.max(1, price.minor) : unpriced;
+    const part = catalogue.get(id);
+    const minor = part && readPrice(part, purse);
+    return minor === undefined ? unpriced : Math.max(1, minor);
   };
 
 /**
@@ -38,10 +40,10 @@ export function listClosers(
   light: Light,
   lenses: readonly LensLight[],
   catalogue: PartBook,
-  currency: string,
+  purse: Purse,
 ): (readonly string[])[] {
   const all = listCataloguePieces(light, lenses, catalogue);
-  const costOf = createCostOf(catalogue, currency);
+  const costOf = createCostOf(catalogue, purse);
   const round: GlassPieces = { ...all, filters: all.filters.filter((f) => f.backMm), boxes: [] };
   const square: GlassPieces = { ...all, filters: all.filters.filter((f) => f.trayMm), rings: [] };
   const sets = [all, round, square].flatMap(
@@ -64,5 +66,5 @@ export function createTakeAlong(setupId: string, partIds: readonly string[]): Ed
   return edits.length === 1 ? edits[0]! : { type: 'all', edits };
 }
 
-/** Whether everything in a set has a price in the currency that it was looked for in. */
+/** Whether everything in a set has a price in the purse that it was looked for in. */
 export const isPriced = ({ cost }: { readonly cost: number }): boolean => cost < unpriced;

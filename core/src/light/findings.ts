@@ -118,7 +118,7 @@ function createGapFinding({ assembly, brief, light, catalogue }: LightContext, w
           light,
           worst.map((w) => w.lens),
           catalogue,
-          brief.currency,
+          brief,
         ).map((ids) => createTakeAlong(assembly.setup.id, ids))
       : [];
   return createFinding(

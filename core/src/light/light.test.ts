@@ -640,7 +640,7 @@ describe('the cheapest set of rings and filters', () => {
         boxOf('box', 81, 1, 20_000),
       ].map((p) => [p.id, p]),
     );
-    expect(listClosers(light, light.lenses, catalogue, 'EUR')).toEqual([
+    expect(listClosers(light, light.lenses, catalogue, { currency: 'EUR' })).toEqual([
       ['round'],
       ['box', 'square'],
     ]);

@@ -1,6 +1,7 @@
 import { createChainBetween, findSpare, listAdaptors, type ChainLink } from '../fit/index.js';
 import { findSureMate, hasTrait, type Mount, type Part, type PartBook } from '../part/index.js';
 import { dot, measureLength, subtract } from '../placement/index.js';
+import { comparePrices, findPurse } from '../price/index.js';
 import type { Finding, FindingCode } from '../report/index.js';
 import {
   listCarried,
@@ -80,7 +81,7 @@ function listPlaces(assembly: Assembly, joint: PlacedJoint): MountRef[] {
 export function listBetween(assembly: Assembly, finding: Finding, catalogue: PartBook): Edit[] {
   const adaptors = listAdaptors(catalogue);
   const isSpare = (part: Part) => findSpare(assembly, part) !== undefined;
-  const price = (part: Part) => part.price?.minor ?? Infinity;
+  const byPrice = comparePrices(findPurse(assembly));
   const over = (joint: PlacedJoint, onto: MountRef): Edit[] => {
     const parent = assembly.byId.get(onto.item)!.part;
     const from = parent.mounts.find((m) => m.id === onto.mount)!;
@@ -90,7 +91,7 @@ export function listBetween(assembly: Assembly, finding: Finding, catalogue: Par
       .filter((link) => !isCamera || measureLinkMm(link) <= mostUnderCameraMm)
       .sort(
         (a, b) =>
-          Number(isSpare(b.part)) - Number(isSpare(a.part)) || price(a.part) - price(b.part),
+          Number(isSpare(b.part)) - Number(isSpare(a.part)) || byPrice(a.part, b.part),
       )
       .slice(0, mostAdaptors)
       .flatMap((link) => {

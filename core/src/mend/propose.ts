@@ -9,7 +9,7 @@ import {
   type PlacedItem,
 } from '../rig/index.js';
 import { leadLimits, listFittingLeads } from '../fit/index.js';
-import { findBestPrice } from '../spend/index.js';
+import { findBestPrice } from '../price/index.js';
 import { measureLevelling } from './level.js';
 
 /** Findings that something which stands otherwise may end: a hinge, a tilt, a flag. */

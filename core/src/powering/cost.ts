@@ -1,6 +1,6 @@
 import type { Part } from '../part/index.js';
 import type { KitItem } from '../rig/index.js';
-import { findBestPrice } from '../spend/index.js';
+import { findBestPrice } from '../price/index.js';
 import type { ExchangeRate } from '../units/index.js';
 
 /**

@@ -486,7 +486,12 @@ function reachOver(context: AskContext, mount: Mount): Reach {
   let reach = known.get(mount);
   if (!reach) {
     const arms = [...context.parts.values()].filter((p) => p.kind === 'arm' && p.mounts.length > 1);
-    reach = measureReachOver(mount, [...listAdaptors(context.parts), ...arms], 'price');
+    reach = measureReachOver(
+      mount,
+      [...listAdaptors(context.parts), ...arms],
+      'price',
+      context.report.brief,
+    );
     known.set(mount, reach);
   }
   return reach;
@@ -661,7 +666,7 @@ export function* judgeCandidates(
   const mount = placed.part.mounts.find((m) => m.id === ask.mountId);
   if (!mount) throw new Error(`judgeCandidates: no mount ${ask.mountId} on item ${ask.itemId}`);
   const adaptors = listAdaptors(context.parts);
-  const reaches = measures.map((by) => measureReachOver(mount, adaptors, by));
+  const reaches = measures.map((by) => measureReachOver(mount, adaptors, by, context.report.brief));
   for (const one of asked) yield judgeOnMount(context, ask, one, reaches);
 }
 

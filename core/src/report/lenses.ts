@@ -7,6 +7,7 @@ import {
   measureReachOver,
 } from '../fit/index.js';
 import { hasTrait, measureMate, type Mount, type Part, type PartBook } from '../part/index.js';
+import { findPurse } from '../price/index.js';
 import {
   findStandIns,
   listLenses,
@@ -43,7 +44,7 @@ export function exchangeLens(
     const fastened = assembly.byId.get(otherId)?.part;
     const ring =
       nearest && fastened && joint.parent === present.item.id
-        ? findChain(measureReachOver(nearest, spare, 'joints'), fastened)
+        ? findChain(measureReachOver(nearest, spare, 'joints', findPurse(assembly)), fastened)
         : undefined;
     if (nearest && ring) {
       // Joined to the thread that does not fit for a moment, then carried onto the ring.
@@ -186,6 +187,7 @@ function findBridge(
 ): { bridge?: readonly string[] } {
   const fastened = assembly.byId.get(itemId)?.part;
   if (!mount || !fastened || !catalogue) return {};
-  const chain = findChain(measureReachOver(mount, listAdaptors(catalogue), 'price'), fastened);
+  const reach = measureReachOver(mount, listAdaptors(catalogue), 'price', findPurse(assembly));
+  const chain = findChain(reach, fastened);
   return chain ? { bridge: chain.links.map((l) => l.part.id) } : {};
 }

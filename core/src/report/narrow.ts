@@ -1,5 +1,6 @@
 import { hasAllWords, listSearchWords, foldText } from '../units/index.js';
 import { listNeedsServed, measureMate, type Part } from '../part/index.js';
+import { comparePrices } from '../price/index.js';
 import type { Ask, Asked, AskContext } from './candidates.js';
 
 /** Who is judged, and how many wait. */
@@ -66,9 +67,9 @@ export function narrowAsked(
   );
   const rank = ({ part, inDrawer }: Asked): number =>
     inDrawer ? 0 : listNeedsServed(part).some((need) => open.has(need)) ? 1 : 2;
-  const price = (one: Asked) => one.part.price?.minor ?? Infinity;
+  const byPrice = comparePrices(context.report.brief);
   const sorted = [...called].sort(
-    (a, b) => rank(a) - rank(b) || price(a) - price(b) || (a.part.id < b.part.id ? -1 : 1),
+    (a, b) => rank(a) - rank(b) || byPrice(a.part, b.part) || (a.part.id < b.part.id ? -1 : 1),
   );
   const owned = sorted.filter((one) => one.inDrawer);
   const rest = interleave(sorted.filter((one) => !one.inDrawer));

@@ -532,8 +532,9 @@ describe('chains of adaptors', () => {
     ...[straight, first, second].map((p) => [p.id, p] as const),
   ]);
   const shoe = body.mounts.find((m) => m.id === 'shoe')!;
+  const eur = { currency: 'EUR' };
   const best = (by: 'price' | 'mass' | 'height' | 'joints') =>
-    findChain(measureReachOver(shoe, listAdaptors(parts), by), handle);
+    findChain(measureReachOver(shoe, listAdaptors(parts), by, eur), handle);
 
   it('the cheapest, lightest, lowest and shortest are each found', () => {
     const ids = (chain: ReturnType<typeof best>) => chain?.links.map((l) => l.part.id);
@@ -549,7 +550,7 @@ describe('chains of adaptors', () => {
       adaptor(id, 900, massG, heightMm, ['cold-shoe', 'foot'], ['nato-rail', 'rail']);
     const pick = (by: 'price' | 'joints', ...list: Part[]) =>
       findChain(
-        measureReachOver(shoe, listAdaptors(new Map(list.map((p) => [p.id, p]))), by),
+        measureReachOver(shoe, listAdaptors(new Map(list.map((p) => [p.id, p]))), by, eur),
         handle,
       )!.links.map((l) => l.part.id);
     expect(pick('price', alike('heavy', 60, 5), alike('light', 20, 9))).toEqual(['light']);
@@ -560,7 +561,7 @@ describe('chains of adaptors', () => {
 
   it('are never longer than three, and none is found where nothing leads there', () => {
     const onlyFirst = listAdaptors(new Map([['first', first]]));
-    expect(findChain(measureReachOver(shoe, onlyFirst, 'price'), handle)).toBeUndefined();
+    expect(findChain(measureReachOver(shoe, onlyFirst, 'price', eur), handle)).toBeUndefined();
   });
 
   it('agree with trying every way of at most two adaptors', () => {
@@ -598,7 +599,7 @@ describe('chains of adaptors', () => {
               costs.push(one.price!.minor + two.price!.minor);
             }
           }
-          const chain = findChain(measureReachOver(shoe, pool, 'price'), foot as Part);
+          const chain = findChain(measureReachOver(shoe, pool, 'price', eur), foot as Part);
           if (costs.length > 0) expect(chain!.priceMinor).toBeLessThanOrEqual(Math.min(...costs));
           if (chain && chain.links.length <= 2) expect(costs).toContain(chain.priceMinor);
         },

@@ -3,7 +3,7 @@ import { judgeNeed, listIdle, type Need } from '../needs/index.js';
 import { hasTrait, type Part, type PartBook } from '../part/index.js';
 import { countFindings, measureReport, type Report } from '../report/index.js';
 import { listSetupItems, type Setup } from '../rig/index.js';
-import { findBestPrice } from '../spend/index.js';
+import { findBestPrice } from '../price/index.js';
 import type { Money } from '../units/index.js';
 import { listBuild, type Build } from './build.js';
 

@@ -148,12 +148,44 @@ const withoutRateCheck = defineCheck([priceWithoutRate], ({ spend }: SpendContex
   ),
 );
 
+export const limitWithoutRate = defineFinding(
+  'limit-without-rate',
+  stating<{ readonly limit: Money; readonly currency: string }>(),
+  {
+    restsOn: [],
+    weight: 'risk',
+    when: 'a limit of money in a currency for which the brief has no rate',
+    offers: '',
+    sentence: ({ facts }) =>
+      `Your limit of ${sayMoney(facts.limit)} is not checked: the brief has no rate from ${facts.limit.currency} to ${facts.currency}.`,
+    why: 'You may be over it without being told.',
+    todo: 'Add the rate to the brief, or set the limit in the currency of the brief.',
+  },
+);
+
+const limitRateCheck = defineCheck([limitWithoutRate], ({ spend }: SpendContext) => {
+  const { limitWithoutRate: limit, toSpend } = spend;
+  if (!limit) return [];
+  return [
+    createFinding(
+      limitWithoutRate,
+      'risk',
+      { items: [], key: 'rig' },
+      {
+        limit,
+        currency: toSpend.currency,
+      },
+    ),
+  ];
+});
+
 /** Every check of Spend, in the order in which findings of one weight are told. */
 export const spendChecks = [
   overSpendCheck,
   overCarryCheck,
   priceUnknownCheck,
   withoutRateCheck,
+  limitRateCheck,
 ] as const satisfies readonly Check<SpendContext>[];
 
 /** What does it cost and weigh? */

@@ -5,7 +5,7 @@ import type { Brief } from '../brief/index.js';
 import type { Vec3 } from '../placement/index.js';
 import { body, createTestRig, cube, handle, joint, mountAt, weightAhead } from '../testing/rigs.js';
 import { convertMoney, measureMinorDigits } from '../units/index.js';
-import { findBestPrice } from './index.js';
+import { findBestPrice } from '../price/index.js';
 
 const eur = (minor: number) => ({ minor, currency: 'EUR' });
 const usd = (minor: number) => ({ minor, currency: 'USD' });
@@ -20,6 +20,22 @@ describe('money', () => {
     const yen = [{ from: 'JPY', to: 'EUR', rate: 0.006, on: '2026-11-01' }];
     expect(measureMinorDigits('JPY')).toBe(0);
     expect(convertMoney({ minor: 1000, currency: 'JPY' }, 'EUR', yen)).toEqual(eur(600));
+  });
+
+  it('is rounded half up by its decimal digits: USD 1.65 at 0.7 are EUR 1.155, so 1.16', () => {
+    const at = (rate: number) => [{ from: 'USD', to: 'EUR', rate, on: '2026-11-01' }];
+    expect(convertMoney(usd(165), 'EUR', at(0.7))).toEqual(eur(116));
+    expect(convertMoney(usd(165), 'EUR', at(0.69999))).toEqual(eur(115));
+    // Tiny and huge rates as they are written: 5 ∕ 10 000 000 of 10 000 000.00.
+    expect(convertMoney(usd(1_000_000_000), 'EUR', at(5e-7))).toEqual(eur(500));
+    expect(convertMoney(usd(3), 'EUR', at(1e9))).toEqual(eur(3_000_000_000));
+    // Every half of a cent goes up, whichever rate of two digits makes it.
+    for (let hundredths = 1; hundredths <= 300; hundredths += 1) {
+      for (let minor = 1; minor <= 200; minor += 1) {
+        const got = convertMoney(usd(minor), 'EUR', at(hundredths / 100))!.minor;
+        expect(got).toBe(Math.floor((minor * hundredths + 50) / 100));
+      }
+    }
   });
 
   it('is not converted against the grain of a rate', () => {

@@ -1,7 +1,8 @@
 import type { Brief } from '../brief/index.js';
-import { hasTrait, type Part, type PartBook } from '../part/index.js';
+import { hasTrait, type PartBook } from '../part/index.js';
+import { findBestPrice, findForeignPrice } from '../price/index.js';
 import { listSetupItems, type Assembly } from '../rig/index.js';
-import { convertMoney, type ExchangeRate, type Money } from '../units/index.js';
+import { convertMoney, type Money } from '../units/index.js';
 
 /** What one wished part costs, and where that price is from. */
 export interface SpendLine {
@@ -25,40 +26,11 @@ export interface Spend {
   /** Priced in a currency for which the brief has no rate: left out as well. */
   readonly withoutRate: readonly { readonly itemId: string; readonly price: Money }[];
   readonly limit: Money | undefined;
+  /** A limit in a currency for which the brief has no rate: nothing is held against it. */
+  readonly limitWithoutRate: Money | undefined;
   readonly carriedG: number;
   readonly carryLimitG: number | undefined;
   readonly unweighed: readonly string[];
-}
-
-interface Price {
-  readonly price: Money;
-  readonly stated: Money;
-  readonly seller: string | undefined;
-  readonly on: string | undefined;
-}
-
-/** The cheapest of a part's list price and offers, in a currency; ties keep the list price, then the newer offer. */
-export function findBestPrice(
-  part: Part,
-  currency: string,
-  rates: readonly ExchangeRate[],
-): Price | undefined {
-  const all = [
-    ...(part.price ? [{ stated: part.price, seller: undefined, on: undefined }] : []),
-    ...[...(part.offers ?? [])]
-      .sort((a, b) => (a.on < b.on ? 1 : -1))
-      .map((o) => ({
-        stated: o.price,
-        seller: o.seller as string | undefined,
-        on: o.on as string | undefined,
-      })),
-  ];
-  let best: Price | undefined;
-  for (const one of all) {
-    const price = convertMoney(one.stated, currency, rates);
-    if (price && (!best || price.minor < best.price.minor)) best = { ...one, price };
-  }
-  return best;
 }
 
 /** Grams in the hands: all parts of the setup and its leads, but what stands on the ground or is worn. */
@@ -98,7 +70,10 @@ export function measureSpend(assembly: Assembly, brief: Brief, parts: PartBook):
         on: best.on,
         converted: best.stated.currency === currency ? undefined : best.stated,
       });
-    } else if (part.price) withoutRate.push({ itemId: item.id, price: part.price });
+      continue;
+    }
+    const foreign = findForeignPrice(part);
+    if (foreign) withoutRate.push({ itemId: item.id, price: foreign });
     else unpriced.push(item.id);
   }
   const limit = brief.limits.spend && convertMoney(brief.limits.spend, currency, rates);
@@ -108,6 +83,7 @@ export function measureSpend(assembly: Assembly, brief: Brief, parts: PartBook):
     unpriced,
     withoutRate,
     limit,
+    limitWithoutRate: limit ? undefined : brief.limits.spend,
     carriedG: measureCarriedG(assembly),
     carryLimitG: brief.limits.carryG,
     unweighed: assembly.unweighed.map((p) => p.item.id),

@@ -233,4 +233,8 @@ export const findingFixtures: Readonly<
     has: priced({ minor: 100, currency: 'USD' }),
     hasNot: priced({ minor: 100, currency: 'USD' }, undefined, true),
   },
+  'limit-without-rate': {
+    has: limited({ spend: { minor: 5000, currency: 'USD' } }),
+    hasNot: limited({ spend: eur(5000) }),
+  },
 };

@@ -49,6 +49,20 @@ export function measureMinorDigits(currency: string): number {
 }
 
 /**
+ * A whole number times a decimal one, rounded half up: of the digits as they are written, so that 165 × 0.7 are 115.5 and become
+ * 116, which as binary fractions they miss.
+ */
+function multiplyHalfUp(whole: number, decimal: number): number {
+  const [, digits = '0', fraction = '', exponent = '0'] =
+    /^(\d+)(?:\.(\d+))?(?:e([+-]\d+))?$/u.exec(String(decimal)) ?? [];
+  const product = BigInt(whole) * BigInt(digits + fraction);
+  const shift = Number(exponent) - fraction.length;
+  if (shift >= 0) return Number(product * 10n ** BigInt(shift));
+  const unit = 10n ** BigInt(-shift);
+  return Number((2n * product + unit) / (2n * unit));
+}
+
+/**
  * The same amount in another currency, rounded half up to its minor unit, or undefined when no rate
  * is known. Rates are only used in the direction in which they are written.
  */
@@ -60,6 +74,9 @@ export function convertMoney(
   if (amount.currency === currency) return amount;
   const rate = rates.find((r) => r.from === amount.currency && r.to === currency);
   if (!rate) return undefined;
-  const scale = 10 ** (measureMinorDigits(currency) - measureMinorDigits(amount.currency));
-  return { minor: Math.round(amount.minor * rate.rate * scale), currency };
+  // By whole numbers: 10 ** −2 is no decimal fraction.
+  const digits = measureMinorDigits(currency) - measureMinorDigits(amount.currency);
+  const [sign, whole] = String(rate.rate).split('e') as [string, string | undefined];
+  const scaled = Number(`${sign}e${Number(whole ?? 0) + digits}`);
+  return { minor: multiplyHalfUp(amount.minor, scaled), currency };
 }

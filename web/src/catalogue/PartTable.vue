@@ -30,12 +30,23 @@ const features = tableFeatures({
 const volume = (f: PartFacts) => f.sizeMm[0] * f.sizeMm[1] * f.sizeMm[2];
 // What is not known comes last, whichever way the column is sorted.
 const last = { sortUndefined: 'last' as const };
+/** The currencies of the catalogue, the most frequent first. */
+const currencies = computed(() => {
+  const counts = new Map<string, number>();
+  for (const { price } of catalogue.all) {
+    if (price) counts.set(price.currency, (counts.get(price.currency) ?? 0) + 1);
+  }
+  return [...counts].sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1)).map(([code]) => code);
+});
+/** Without a rate two currencies are not compared: each stands by itself. An amount is at most 1e12. */
+const price = ({ price: p }: PartFacts) =>
+  p && currencies.value.indexOf(p.currency) * 1e13 + p.minor;
 const columns: ColumnDef<typeof features, PartFacts, unknown>[] = [
   { id: 'name', header: 'Name', accessorFn: (f) => f.name, sortFn: 'alphanumeric' },
   { id: 'kind', header: 'Kind', accessorFn: (f) => sayThing(f.kind), sortFn: 'alphanumeric' },
   { id: 'maker', header: 'Maker', accessorFn: (f) => f.maker, sortFn: 'alphanumeric', ...last },
   { id: 'mass', header: 'Mass', accessorFn: (f) => f.massG, sortFn: 'basic', ...last },
-  { id: 'price', header: 'Price', accessorFn: (f) => f.price?.minor, sortFn: 'basic', ...last },
+  { id: 'price', header: 'Price', accessorFn: price, sortFn: 'basic', ...last },
   { id: 'size', header: 'Size', accessorFn: volume, sortFn: 'basic' },
   { id: 'mounts', header: 'Mounts', accessorFn: (f) => f.mounts.length, sortFn: 'basic' },
   {

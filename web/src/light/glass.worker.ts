@@ -43,7 +43,7 @@ async function find(
     light,
     light.lenses,
     pieces,
-    createCostOf(catalogue, brief.currency),
+    createCostOf(catalogue, brief),
   );
   const sets = styled.map(({ style, set }): GlassSet => {
     const parts = (set?.ids ?? []).flatMap((id) => catalogue.get(id) ?? []);
