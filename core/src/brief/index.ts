@@ -3,3 +3,4 @@ export * from './scene.js';
 export { HoldKind } from './hold-kind.js';
 export * from './merge.js';
 export * from './ready.js';
+export * from './hours.js';

@@ -223,7 +223,10 @@ export function planBody(
     const placed = assembly.byId.get(itemId)!;
     const joint = placed.carriedBy!;
     if (hasTrait(placed.part, 'optic') || hasTrait(placed.part, 'lens-adapter')) {
-      const chain = findChain(measureReachOver(joint.parentMount, adaptors, 'price', { currency, rates }), placed.part);
+      const chain = findChain(
+        measureReachOver(joint.parentMount, adaptors, 'price', { currency, rates }),
+        placed.part,
+      );
       const edit = chain && createChainBetween(assembly, parts, joint, chain);
       if (!edit) return loseBranch(setupId, itemId, assembly);
       adapted.set(

@@ -156,7 +156,7 @@ describe('a day run forward', () => {
           brick('brick', 60, {
             ports: [socketFor('tap', 'out', { minV: 12, maxV: 16, ...bound })],
           }),
-          device('screen', 20, { innerCell: true, cell: { energyWh: cellWh } }),
+          device('screen', 20, cellWh > 0 ? { innerCell: true, cell: { energyWh: cellWh } } : {}),
           lead('one'),
         ],
         [onPlate('brick'), joint('a', 'screen.base', 'body.a')],

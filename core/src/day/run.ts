@@ -1,4 +1,4 @@
-import { hasSource, measureLeadEfficiency, type Feed, type Network } from '../wire/index.js';
+import { hasSource, limitOf, type Feed, type Network } from '../wire/index.js';
 import { measureColdShare } from './cold.js';
 
 /** What stands on the rig in a stretch of the day, and what it takes. */
@@ -82,6 +82,8 @@ export type DayEvent =
       readonly in: string;
       /** How full the one is that goes in, 0 to 1. */
       readonly filled: number;
+      /** Whether all is switched off meanwhile. */
+      readonly atRest: boolean;
       readonly dark: readonly string[];
     }
   | { readonly kind: 'empty'; readonly atH: number; readonly store: string; readonly cell: string }
@@ -142,12 +144,6 @@ const worthASwap = 0.05;
 /** No day has more events: a cell would have to be changed twice a minute. */
 const mostEvents = 100_000;
 
-/** What a lead brings at most, W at its taker: the outlet's watts, less what the lead loses. Infinity where nothing is said. */
-const limitOf = (feed: Feed): number =>
-  feed.via.kind === 'lead'
-    ? (feed.via.outlet.power?.maxW ?? Infinity) * measureLeadEfficiency(feed.via.lead)
-    : Infinity;
-
 interface Flow {
   /** What leaves each store, W. */
   readonly from: Map<string, number>;
@@ -166,7 +162,7 @@ interface Flow {
  */
 export function runDay(asked: DayAsked): DayRun {
   const { reserve, swap: rule = { atShare: 0, inBreaks: false } } = asked;
-  const rigs = new Set<DayRig>([asked, ...asked.parts.flatMap((p) => p.rig ?? [])]);
+  const rigs = new Set<DayRig>(asked.parts.map((p) => p.rig ?? asked));
   let { network, watts, isDead = () => false } = asked as DayRig;
   const floorOf = (cell: Held) => cell.fullWh * reserve;
   const shelf: Held[] = asked.spares.map(({ itemId, energyWh, chargeW, fits }) => ({
@@ -384,6 +380,7 @@ export function runDay(asked: DayAsked): DayRun {
       store,
       out: old.itemId,
       in: best.itemId,
+      atRest: wasOff,
       filled: best.fullWh > 0 ? best.wh / best.fullWh : 0,
       // What was switched off, or dark already, does not go dark by it.
       dark: wasOff ? [] : [...withIt].filter((id) => !without.has(id) && !dark.has(id)),

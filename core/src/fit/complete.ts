@@ -1,3 +1,4 @@
+import { measureDayHours } from '../brief/index.js';
 import { match } from '../units/index.js';
 import {
   createFinding,
@@ -484,7 +485,7 @@ export const noCharger = defineFinding('no-charger', stating(), {
 
 /** Batteries in use on a job of several hours that nothing in the kit charges. */
 export const chargerCheck = defineCheck([noCharger], ({ assembly, parts, brief }: FitAsked) => {
-  if (brief.day?.hoursOn === undefined) return [];
+  if (measureDayHours(brief) === undefined) return [];
   const kit = listKit(assembly, parts);
   const seen = new Set<string>();
   return assembly.items.flatMap((placed) => {

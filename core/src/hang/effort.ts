@@ -7,7 +7,7 @@ import {
 } from '../rig/index.js';
 import { toWeightN } from '../units/index.js';
 import type { Hang } from './hang.js';
-import type { Brief } from '../brief/index.js';
+import { measureDayHours, type Brief } from '../brief/index.js';
 
 /** The joints of an arm that tire under a static load. */
 export const armJoints = ['shoulder', 'elbow', 'grip'] as const;
@@ -203,7 +203,7 @@ export function measureDay(
   effort: Effort,
   brief: Brief,
 ): DayEffort | undefined {
-  const hoursOn = brief.day?.hoursOn;
+  const hoursOn = measureDayHours(brief);
   if (hoursOn === undefined) return undefined;
   const share = measureSetting(assembly.rig.settings, 'dutyShare');
   const carriedMin = hoursOn * 60 * share;

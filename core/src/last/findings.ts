@@ -8,11 +8,15 @@ import {
 import { hasTrait, listOutlets, type Connector, type PartBook } from '../part/index.js';
 import { listCarried, proposeId, type Assembly, type Edit } from '../rig/index.js';
 import { sayConnector, sayHours, sayList, sayNumber, sayW } from '../words/index.js';
-import { hasSource } from '../wire/index.js';
-import { findDisagreement, isLeadFeed, type Disagreement } from './faults.js';
-import { findFeeding, type Last } from './last.js';
-import { listOverloads, type Overload } from './load.js';
-import { measureMedia } from './media.js';
+import { measureMedia, type Last } from '../day/index.js';
+import {
+  findDisagreement,
+  findFeeding,
+  isLeadFeed,
+  listOverloads,
+  type Disagreement,
+  type Overload,
+} from '../wire/index.js';
 
 /** What the checks of Last look at. */
 export interface LastContext {
@@ -160,6 +164,8 @@ export const goesDark = defineFinding(
     readonly unknown: readonly string[];
     /** What goes dark with it, at the same time. */
     readonly also: readonly string[];
+    /** What goes dark after it, on batteries of its own, and when, h. */
+    readonly later: readonly { readonly itemId: string; readonly atH: number }[];
     /** Whether anything tells before: the battery by what it shows, or the device that warns. Undefined where nobody says. */
     readonly isTold: boolean | undefined;
     /** When the camera goes dark, h; never, or undefined where none is fed. */
@@ -172,7 +178,7 @@ export const goesDark = defineFinding(
     when: 'a device whose supply is empty before the brief’s day is over, with every spare cell of the kit used and charged where there is mains',
     offers: 'as many more cells as it takes, where all that hangs on them says what it draws',
     sentence: ({ items: [item], facts }, n) => {
-      const { atH, dayH, perhaps, unknown, also, takeEndsH, isTold } = facts;
+      const { atH, dayH, perhaps, unknown, also, later, takeEndsH, isTold } = facts;
       const take =
         takeEndsH === undefined
           ? ''
@@ -187,15 +193,19 @@ export const goesDark = defineFinding(
         unknown.length === 0
           ? ''
           : `what ${sayList(unknown.map((id) => n.item(id)))} ${unknown.length === 1 ? 'draws or holds' : 'draw or hold'} is not known`;
+      const then =
+        later.length === 0
+          ? ''
+          : ` Then ${sayList(later.map((d) => `${n.item(d.itemId)} (≈ ${sayHours(d.atH)})`))}.`;
       if (perhaps) {
-        return `${n.item(item!)} may go dark after ≈ ${sayHours(atH.low)} of ${sayHours(dayH)}${together}: ${open}.`;
+        return `${n.item(item!)} may go dark after ≈ ${sayHours(atH.low)} of ${sayHours(dayH)}${together}: ${open}.${then}`;
       }
       const when =
         atH.high - atH.low < 0.05
           ? `≈ ${sayHours(atH.low)}`
           : `≈ ${sayHours(atH.low)} to ${sayHours(atH.high)}`;
       const untold = isTold === false ? '; nothing tells you before' : '';
-      return `${n.item(item!)} goes dark after ${when} of ${sayHours(dayH)}${together}${take}${untold}${open && `; ${open}`}.`;
+      return `${n.item(item!)} goes dark after ${when} of ${sayHours(dayH)}${together}${take}${untold}${open && `; ${open}`}.${then}`;
     },
     why: 'A day is not over when the battery is.',
     todo: 'Take more or larger cells along, bring it power from outside, or charge in a break.',
@@ -213,8 +223,9 @@ export function listMoreCells(last: Last): Edit[] {
   );
 }
 
-/** The same as one edit. */
+/** The same as one edit. Cells are not bought on a guess: none where something is not known. */
 function offerMoreCells(last: Last): Edit[] {
+  if (last.unknown.draw.length + last.unknown.energy.length > 0) return [];
   const edits = listMoreCells(last);
   if (edits.length === 0) return [];
   return [edits.length === 1 ? edits[0]! : { type: 'all', edits }];
@@ -222,7 +233,7 @@ function offerMoreCells(last: Last): Edit[] {
 
 /** What is not known of those that hang on the same battery as an item, and of that battery. */
 function listUnknown(last: Last, itemId: string): string[] {
-  const feeding = (id: string) => findFeeding(last.network, id, last.isDead) ?? id;
+  const feeding = (id: string) => last.feeding(id) ?? id;
   const store = feeding(itemId);
   return [
     ...last.unknown.draw.filter((id) => feeding(id) === store),
@@ -233,42 +244,109 @@ function listUnknown(last: Last, itemId: string): string[] {
 /** Whether one learns that a device goes dark before it does; undefined where nobody says how its battery tells. */
 function isToldBefore(assembly: Assembly, last: Last, itemId: string): boolean | undefined {
   if (assembly.byId.get(itemId)?.part.draw?.atLowest === 'warns') return true;
-  const store = last.network.stores.get(findFeeding(last.network, itemId, last.isDead) ?? itemId);
+  const store = last.network.stores.get(last.feeding(itemId) ?? itemId);
   const tells = store?.cell.tells;
   return tells === undefined ? undefined : tells !== 'nothing';
 }
 
+/** What hangs on an outlet, a lead or a battery that bears less than is drawn there: that is told, and nothing of its darkness at once. */
+function listOverloaded({ network, isDead }: Last): Set<string> {
+  const at = listOverloads(network, isDead)
+    .filter((o) => o.starting === undefined && 'w' in o.limit)
+    .flatMap((o) => (o.at.kind === 'outlet' ? [o.at.runId] : []));
+  const isBehind = (id: string): boolean =>
+    (network.takers.get(id)?.feeds ?? []).some(
+      (f) => (isLeadFeed(f) && at.includes(f.via.run.id)) || isBehind(f.from),
+    );
+  return new Set([...network.takers.keys()].filter(isBehind));
+}
+
+/**
+ * Every device of the day is judged. Those that surely go dark are one finding, named by the first, so that one whose draw
+ * nobody knows hides none; those of which it is open are another.
+ */
 const darkCheck = defineCheck([goesDark], ({ assembly, last }: LastContext) => {
-  const { plan, first, worst, best } = last;
+  const { plan, worst } = last;
   // A day that nobody has spoken of is not judged.
-  if (plan.from === 'none' || !first) return [];
-  const isFed = (id: string) => hasSource(last.network, id, last.isDead);
-  // Who hangs on the same battery goes dark with it: one trouble.
-  const also = [...worst.darkAtH]
-    .filter(([id, at]) => id !== first.itemId && isFed(id) && at - first.betweenH.low < 1e-6)
-    .map(([id]) => id);
+  if (plan.from === 'none' || last.dark.length === 0) return [];
+  const overloaded = listOverloaded(last);
+  const dark = last.dark.filter((d) => d.betweenH.high > 1e-9 || !overloaded.has(d.itemId));
   const camera = assembly.items.find((p) => hasTrait(p.part, 'camera'))?.item.id;
-  const perhaps = !best.darkAtH.has(first.itemId);
-  // Cells are not bought on a guess: what is not known is said first.
-  const isKnown = last.unknown.draw.length + last.unknown.energy.length === 0;
+  const isCameraFed = camera !== undefined && !worst.darkAtH.has(camera);
+  return [false, true].flatMap((perhaps) => {
+    // Of what is sure the order is that in which it is sure; of what is open that in which it may be.
+    const at = perhaps ? ('low' as const) : ('high' as const);
+    const [first, ...later] = dark
+      .filter((d) => d.perhaps === perhaps)
+      .sort((a, b) => a.betweenH[at] - b.betweenH[at]);
+    if (!first) return [];
+    // Who hangs on the same battery goes dark with it.
+    const isWith = (d: (typeof later)[number]) => d.betweenH[at] - first.betweenH[at] < 1e-6;
+    const also = later.filter(isWith).map((d) => d.itemId);
+    const rest = later.filter((d) => !isWith(d));
+    const takeEndsH =
+      camera === undefined
+        ? undefined
+        : (worst.ranOutAtH.get(camera) ?? (isCameraFed ? 'never' : undefined));
+    return [
+      createFinding(
+        goesDark,
+        perhaps ? 'note' : 'risk',
+        { items: [first.itemId, ...also], named: 1, ...(perhaps ? { key: 'open' } : {}) },
+        {
+          atH: first.betweenH,
+          dayH: plan.hours,
+          perhaps,
+          unknown: [first, ...later]
+            .flatMap((d) => listUnknown(last, d.itemId))
+            .filter((id, i, all) => all.indexOf(id) === i),
+          also,
+          later: rest.map((d) => ({ itemId: d.itemId, atH: d.betweenH[at] })),
+          isTold: isToldBefore(assembly, last, first.itemId),
+          takeEndsH,
+        },
+        perhaps ? [] : offerMoreCells(last),
+      ),
+    ];
+  });
+});
+
+export const swapsInHaste = defineFinding(
+  'swaps-in-haste',
+  stating<{
+    /** How soon one follows another at the worst, and how far apart they are to be, h. */
+    readonly everyH: number;
+    readonly apartH: number;
+    /** How often that battery is changed in the day. */
+    readonly swaps: number;
+  }>(),
+  {
+    restsOn: [],
+    bad: ({ everyH }) => -everyH,
+    weight: 'risk',
+    when: 'the day stays lit only because batteries that are partly charged go round, changed sooner after one another than the setting `swapApartMin` says',
+    offers: 'as many more cells as it takes, where all that hangs on them says what it draws',
+    sentence: ({ items: [battery], facts }, n) =>
+      `You change ${n.item(battery!)} ${sayNumber(facts.swaps)} times, at the worst ≈ ${sayNumber(facts.everyH * 60)} min apart: half-charged batteries go round.`,
+    why: 'Each change costs a take, and a battery that is swapped every few minutes is forgotten once.',
+    todo: 'Take more or larger batteries along, or charge faster in the breaks.',
+  },
+);
+
+const hasteCheck = defineCheck([swapsInHaste], ({ last }: LastContext) => {
+  // What goes dark is told, with what it takes.
+  if (last.dark.some((d) => !d.perhaps)) return [];
+  const [worst, ...others] = [...last.haste].sort(
+    (a, b) => a.apartH - b.apartH || (a.store < b.store ? -1 : 1),
+  );
+  if (!worst) return [];
   return [
     createFinding(
-      goesDark,
-      perhaps ? 'note' : 'risk',
-      { items: [first.itemId, ...also], named: 1 },
-      {
-        atH: first.betweenH,
-        dayH: plan.hours,
-        perhaps,
-        unknown: listUnknown(last, first.itemId),
-        also,
-        isTold: isToldBefore(assembly, last, first.itemId),
-        takeEndsH:
-          camera !== undefined && isFed(camera)
-            ? (worst.darkAtH.get(camera) ?? 'never')
-            : undefined,
-      },
-      isKnown ? offerMoreCells(last) : [],
+      swapsInHaste,
+      'risk',
+      { items: [worst.store, ...others.map((h) => h.store)], named: 1 },
+      { everyH: worst.apartH, apartH: last.apartH, swaps: worst.swaps },
+      offerMoreCells(last),
     ),
   ];
 });
@@ -469,6 +547,7 @@ export const lastChecks = [
   overloadCheck,
   twoSuppliesCheck,
   darkCheck,
+  hasteCheck,
   outletsCheck,
   mediaCheck,
   travelsCheck,

@@ -1,16 +1,17 @@
+import { readLast, type Last } from '../day/index.js';
 import { defineQuestion, type Asking } from '../question/index.js';
 import { sayHours, sayHoursShort } from '../words/index.js';
 import { lastChecks, type LastContext } from './findings.js';
-import { measureLast, type Last } from './last.js';
 
 /** "4 cells": what the day takes of batteries that are changed. */
 function sayCells(last: Last): string {
   const cells = last.cells();
   const count = cells.reduce((sum, c) => sum + c.used + c.more, 0);
+  const least = cells.reduce((sum, c) => sum + c.used + c.moreAtLeast, 0);
   if (count === 0) return 'no battery on it';
   if (cells.some((c) => !c.enough)) return 'no number of cells will do';
-  const isSure = last.unknown.draw.length + last.unknown.energy.length === 0;
-  return `${isSure ? '' : 'up to '}${count} ${count === 1 ? 'cell' : 'cells'} for the day`;
+  const range = least < count ? `${least} to ${count}` : String(count);
+  return `${range} ${count === 1 ? 'cell' : 'cells'} for the day`;
 }
 
 /** Does it last the day? */
@@ -22,7 +23,7 @@ export const lastQuestion = defineQuestion({
     assembly,
     parts,
     mode: brief.day?.mode,
-    last: measureLast(assembly, parts, brief),
+    last: readLast(assembly, parts, brief),
   }),
   answer: ({ last }): Last => last,
   checks: lastChecks,
@@ -36,10 +37,12 @@ export const lastQuestion = defineQuestion({
     if (!first) return { main: `${sayHoursShort(plan.hours)}${ofDay}`, detail };
     const { low, high } = first.betweenH;
     const known = unknown.draw.length + unknown.energy.length === 0;
+    // Where nothing is sure to go dark, what is not known leaves it open.
+    const state = last.dark.every((d) => d.perhaps) ? ('open' as const) : undefined;
     const main = known
       ? `≈ ${sayHoursShort(low)}${ofDay}`
       : `≈ ${sayHoursShort(low)} – ${sayHoursShort(high)}${ofDay}`;
-    return { main, detail };
+    return { main, detail, state };
   },
   text: (last) => {
     const { first, plan } = last;

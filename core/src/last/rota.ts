@@ -1,5 +1,4 @@
-import type { DayRun } from '../day/index.js';
-import type { DayPlan } from './plan.js';
+import type { DayPlan, DayRun } from '../day/index.js';
 
 /** One turn of a cell in a charger, h from the first minute of the day. */
 export interface RotaTurn {

@@ -1,8 +1,7 @@
-import type { DayEvent, DayRun } from '../day/index.js';
+import type { DayEvent, DayPlan, DayRun } from '../day/index.js';
 import type { Between } from '../wire/index.js';
 import { sayHours, sayList, sayNumber, sayW, type Names } from '../words/index.js';
 import type { OrderStep } from './cards.js';
-import type { DayPlan } from './plan.js';
 
 /** "8 W", or "≈ 5.0–16 W" of what is not known. */
 export function sayBetweenW({ low, high }: Between): string {

@@ -1,9 +1,13 @@
 import { hasTrait, nameLeadUse, type LeadUse, type PartBook } from '../part/index.js';
 import type { Assembly } from '../rig/index.js';
-import type { Between } from '../wire/index.js';
-import { isLeadFeed, readVoltage } from './faults.js';
-import type { Last } from './last.js';
-import { listOverloads, measureLoads } from './load.js';
+import type { Last } from '../day/index.js';
+import {
+  isLeadFeed,
+  listOverloads,
+  measureLoads,
+  readVoltage,
+  type Between,
+} from '../wire/index.js';
 
 /** An item that something runs to or from. */
 export interface WiringNode {

@@ -89,10 +89,7 @@ export function listBetween(assembly: Assembly, finding: Finding, catalogue: Par
     return adaptors
       .flatMap((part) => findLink(part, from, joint.childMount) ?? [])
       .filter((link) => !isCamera || measureLinkMm(link) <= mostUnderCameraMm)
-      .sort(
-        (a, b) =>
-          Number(isSpare(b.part)) - Number(isSpare(a.part)) || byPrice(a.part, b.part),
-      )
+      .sort((a, b) => Number(isSpare(b.part)) - Number(isSpare(a.part)) || byPrice(a.part, b.part))
       .slice(0, mostAdaptors)
       .flatMap((link) => {
         const chain = { links: [link], own: joint.childMount.id };

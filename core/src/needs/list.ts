@@ -1,6 +1,6 @@
 import type { Brief, HoldKind, Scene } from '../brief/index.js';
 import type { Hold } from '../hold/index.js';
-import type { Last } from '../last/index.js';
+import type { Last } from '../day/index.js';
 import type { LightAnswer } from '../light/index.js';
 import {
   hasMountTrait,
@@ -344,7 +344,7 @@ function listHearing({ assembly, brief, sound }: NeedsAsked): Draft[] {
       'pieces',
       wants.headphones ? 1 : 0,
       sum(own, 'headphones'),
-      Math.min(1, sound.hasHeadphones ? Math.max(1, sockets(sound.phones)) : 0) +
+      (sound.hasHeadphones ? sockets(sound.phones.filter((p) => p.hearsIt)) : 0) +
         sum(own, 'headphones'),
     ),
     ...draft(

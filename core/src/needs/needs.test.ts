@@ -11,6 +11,7 @@ import {
   pictureBrief,
   roundOf,
 } from '../testing/optics.js';
+import { createSoundRig, listener, micOf, seat, soundLead } from '../testing/hearing.js';
 import { createTestRig, cube, body, handle, joint, noBrief } from '../testing/rigs.js';
 import { sayNeed } from '../wording/index.js';
 import {
@@ -155,5 +156,26 @@ describe('a brief that contradicts itself or the camera', () => {
     const tools = { limits: { tools: ['coin' as const, 'hex-4' as const] } };
     expect(doubts({ ...tools, schools: { tools: 'none' } })).toHaveLength(1);
     expect(doubts({ ...tools, schools: { tools: 'some' } })).toEqual([]);
+  });
+});
+
+describe('headphones', () => {
+  const state = (sockets: readonly string[]) => {
+    const phones = cube('phones', 100, { serves: [{ need: 'headphones' }] });
+    const keeper = { ...listener, ports: listener.ports!.filter((p) => sockets.includes(p.id)) };
+    const made = createSoundRig(
+      [keeper, micOf('mic'), soundLead('lead'), phones],
+      [seat('mic', 'a')],
+      sockets.includes('mic') ? [['lead', 'mic.out', 'body.mic']] : [],
+      { ...noBrief, sound: { headphones: true } },
+    );
+    const report = measureReport(made.rig, made.rig.setups[0]!.id, made.parts);
+    return judgeNeed(report.needs().find((n) => n.id === 'headphones')!);
+  };
+
+  it('are served by a socket that plays what is kept, and not by a rig without any', () => {
+    expect(state(['mic', 'phones'])).not.toBe('short');
+    expect(state(['mic'])).not.toBe('served');
+    expect(state([])).not.toBe('served');
   });
 });

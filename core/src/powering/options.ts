@@ -6,8 +6,14 @@ import {
   type Part,
   type Port,
 } from '../part/index.js';
-import { findDisagreement, isAgreed, listLeadLoads } from '../last/index.js';
-import { measureLeadEfficiency, usualEfficiency } from '../wire/index.js';
+
+import {
+  findDisagreement,
+  isAgreed,
+  listLeadLoads,
+  measureLeadEfficiency,
+  usualEfficiency,
+} from '../wire/index.js';
 import { fitsPorts } from '../fit/index.js';
 import type { CableRun } from '../rig/index.js';
 import type { Option } from './choose.js';

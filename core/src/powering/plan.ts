@@ -1,5 +1,6 @@
 import type { Brief } from '../brief/index.js';
-import { listMoreCells, measureLast, type Last } from '../last/index.js';
+import { measureLast, type Last } from '../day/index.js';
+import { listMoreCells } from '../last/index.js';
 import { proposeId, tryEdit, type Edit } from '../rig/index.js';
 import type { Network } from '../wire/index.js';
 import { chooseLeast, type Chosen } from './choose.js';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
-import { listFeedFaults, listOverloads } from '../last/index.js';
+import { listFeedFaults, listOverloads } from '../wire/index.js';
 import type { Part } from '../part/index.js';
 import { measureReport } from '../report/index.js';
 import { applyEdit, placeSetup, type Edit, type Rig } from '../rig/index.js';

@@ -226,6 +226,11 @@ export const assumptions = {
     unit: '',
     source: 'estimate: so many times of one’s own count as much as what is usual',
   },
+  swapApartMin: {
+    value: 20,
+    unit: 'min',
+    source: 'estimate: whoever changes a battery more often than that misses what happens',
+  },
   toolKeyMm: { value: 60, unit: 'mm', source: 'estimate: long arm of a small hex key' },
   toolCoinMm: { value: 25, unit: 'mm', source: 'estimate: a coin between two fingers' },
   toolThumbMm: { value: 20, unit: 'mm', source: 'estimate: fingertips round a knob' },

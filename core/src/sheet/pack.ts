@@ -47,14 +47,16 @@ function measureBox(item: KitItem, parts: PartBook): PackLine['boxMm'] {
 const keys = (tools: readonly Tool[]): Tool[] => tools.filter((t) => t.startsWith('hex'));
 
 /**
- * What a setup takes along: its parts and leads, its lenses, what lies in their boxes, the cells that the day takes more, the
- * tools of its steps with a second key of each size, and a spare of each screw. `steps` are those by which it is put together.
+ * What a setup takes along: its parts and leads, its lenses, what lies in their boxes, the batteries, chargers and media that
+ * its day counts on and what it takes more, the tools of its steps with a second key of each size, and a spare of each screw. `steps` are those by which it is put together.
  */
 export function listPack(report: Report, parts: PartBook, steps: readonly Step[]): PackList {
   const { assembly, last } = report;
   const { rig, setup } = assembly;
   const used = listSetupItems(setup);
   for (const lens of setup.lenses ?? rig.lenses ?? []) used.add(lens.item);
+  const takes = last.takes();
+  for (const id of [...takes.cells, ...takes.chargers, ...takes.media]) used.add(id);
   const massOf = (item: KitItem) => item.measuredMassG ?? parts.get(item.partId)?.massG;
   const items = rig.kit.filter((i) => used.has(i.id));
   const boxed = rig.kit.filter(
@@ -82,15 +84,12 @@ export function listPack(report: Report, parts: PartBook, steps: readonly Step[]
       massG: massOf(item),
       boxMm: measureBox(item, parts),
     })),
-    ...last
-      .cells()
-      .filter((c) => c.enough && c.more > 0)
-      .map((c) => ({
-        subject: `cells ${c.part.id}`,
-        what: { kind: 'cells' as const, partId: c.part.id, count: c.more },
-        massG: c.part.massG === undefined ? undefined : c.part.massG * c.more,
-        boxMm: undefined,
-      })),
+    ...takes.more.map(({ part, count }) => ({
+      subject: `cells ${part.id}`,
+      what: { kind: 'cells' as const, partId: part.id, count },
+      massG: part.massG === undefined ? undefined : part.massG * count,
+      boxMm: undefined,
+    })),
     ...tools.map((tool) => ({
       subject: `tool ${tool}`,
       what: { kind: 'tool' as const, tool },
@@ -107,6 +106,34 @@ export function listPack(report: Report, parts: PartBook, steps: readonly Step[]
       ...none,
     })),
   ];
+  return sumPack(lines);
+}
+
+/** One list of several: each line once, so that the whole day is packed by one of its setups. */
+export function joinPacks(lists: readonly PackList[]): PackList {
+  const lines = new Map<string, PackLine>();
+  for (const line of lists.flatMap((l) => l.lines)) {
+    const was = lines.get(line.subject);
+    const isMore =
+      was?.what.kind === 'cells' && line.what.kind === 'cells' && line.what.count > was.what.count;
+    // What lies in a box for one setup is used by another.
+    const isUsed = was?.what.kind === 'in-box' && line.what.kind === 'item';
+    if (!was || isMore || isUsed) lines.set(line.subject, line);
+  }
+  const order: readonly PackLine['what']['kind'][] = [
+    'item',
+    'in-box',
+    'cells',
+    'tool',
+    'spare-key',
+    'spare-screw',
+  ];
+  return sumPack(
+    [...lines.values()].sort((a, b) => order.indexOf(a.what.kind) - order.indexOf(b.what.kind)),
+  );
+}
+
+function sumPack(lines: readonly PackLine[]): PackList {
   const weighed = lines.filter((l) => ['item', 'in-box', 'cells'].includes(l.what.kind));
   return {
     lines,

@@ -75,15 +75,18 @@ export interface SoundSource {
   readonly keptBy: PlacedItem | undefined;
 }
 
-const channelsOf = (part: Part): number =>
+/** How many channels a microphone or receiver gives. */
+export const countChannels = (part: Part): number =>
   part.serves?.find((s) => s.channels !== undefined)?.channels ??
   (part.hears?.pattern === 'stereo' ? 2 : 1);
 
+/** The way on which it is kept, whichever of several leads that is; else the longest, the first of those alike. */
 function follow(
   placed: PlacedItem,
   runs: readonly SoundRun[],
   been: readonly SoundRun[] = [],
 ): { way: readonly SoundRun[]; keptBy: PlacedItem | undefined } {
+  let longest = been;
   for (const run of runs) {
     // Ends: no run is taken twice.
     if (run.from.placed !== placed || been.includes(run)) continue;
@@ -91,9 +94,9 @@ function follow(
     if (recordsSound(run.to.placed)) return { way, keptBy: run.to.placed };
     const further = follow(run.to.placed, runs, way);
     if (further.keptBy) return further;
-    return { way: further.way, keptBy: undefined };
+    if (further.way.length > longest.length) longest = further.way;
   }
-  return { way: been, keptBy: undefined };
+  return { way: longest, keptBy: undefined };
 }
 
 /** Every microphone and receiver on a rig, and where its sound goes. In tree order. */
@@ -101,7 +104,7 @@ export function listSoundSources(assembly: Assembly, runs: readonly SoundRun[]):
   return assembly.items.flatMap((placed): SoundSource[] => {
     const { kind } = placed.part;
     if (kind !== 'microphone' && kind !== 'receiver') return [];
-    return [{ placed, kind, channels: channelsOf(placed.part), ...follow(placed, runs) }];
+    return [{ placed, kind, channels: countChannels(placed.part), ...follow(placed, runs) }];
   });
 }
 

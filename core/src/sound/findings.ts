@@ -13,7 +13,7 @@ import { sayConnector, sayList, sayMm, sayNumber } from '../words/index.js';
 import type { Connector } from '../part/index.js';
 import { measureChannels, type SoundSource } from './chain.js';
 import { listNoises, nearMm, type Noise } from './near.js';
-import { countHeard, type Sound } from './plan.js';
+import { listLacks, type Sound } from './plan.js';
 
 /** What the checks of Sound look at. */
 export interface SoundContext {
@@ -230,28 +230,24 @@ export const soundShort = defineFinding(
     restsOn: [],
     bad: ({ wanted, there }) => wanted - there,
     weight: 'risk',
-    when: 'the brief wants more channels of radio microphones, or more microphones on the camera, than those on the rig give; not where there is none at all',
+    when: 'the brief wants more channels of radio microphones, or more microphones on the camera, than those on the rig give; not where there is none on this setup and enough on another',
     offers: '',
     sentence: ({ facts: f }) =>
       f.what === 'wireless'
-        ? `You want ${sayNumber(f.wanted)} channels of radio microphones, and this setup has ${sayNumber(f.there)}.`
-        : `You want ${sayNumber(f.wanted)} microphones on the camera, and this setup has ${sayNumber(f.there)}.`,
+        ? `You want ${sayNumber(f.wanted)} ${f.wanted === 1 ? 'channel' : 'channels'} of radio microphones, and this setup has ${f.there === 0 ? 'none' : sayNumber(f.there)}.`
+        : `You want ${f.wanted === 1 ? 'a microphone' : `${sayNumber(f.wanted)} microphones`} on the camera, and this setup has ${f.there === 0 ? 'none' : sayNumber(f.there)}.`,
     why: 'A voice without a microphone of its own is a voice that is far away.',
     todo: 'Take a receiver with more channels, or another microphone.',
   },
 );
 
-const wantCheck = defineCheck([soundShort], ({ sound }: SoundContext) => {
-  const { wireless, mics } = countHeard(sound);
-  const short = (what: 'wireless' | 'mics', wanted: number, there: number): AnyFinding[] =>
-    there === 0 || there >= wanted
-      ? []
-      : [createFinding(soundShort, 'risk', { items: [], key: what }, { what, wanted, there })];
-  return [
-    ...short('wireless', sound.wants.wirelessChannels, wireless),
-    ...short('mics', sound.wants.onCameraMics, mics),
-  ];
-});
+const wantCheck = defineCheck([soundShort], ({ sound }: SoundContext) =>
+  listLacks(sound)
+    .filter((lack) => !lack.elsewhere)
+    .map(({ what, wanted, there }) =>
+      createFinding(soundShort, 'risk', { items: [], key: what }, { what, wanted, there }),
+    ),
+);
 
 export const windBare = defineFinding(
   'wind-bare',

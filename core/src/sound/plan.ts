@@ -1,7 +1,8 @@
 import type { Brief } from '../brief/index.js';
 import { servesNeed, type PartBook } from '../part/index.js';
-import type { Assembly, PlacedItem } from '../rig/index.js';
+import { listSetupItems, type Assembly, type PlacedItem } from '../rig/index.js';
 import {
+  countChannels,
   listInputs,
   listPhones,
   listSoundRuns,
@@ -70,12 +71,21 @@ export interface Sound {
   readonly tracks: readonly Track[];
   /** Channels that arrive and find no track. */
   readonly lost: readonly { readonly source: PlacedItem; readonly keptBy: PlacedItem }[];
+  /** Radio channels and microphones that are built into what keeps sound, and the most that another setup of the rig carries. */
+  readonly built: Readonly<Record<SoundLack['what'], number>>;
+  readonly others: Readonly<Record<SoundLack['what'], number>>;
+  /** A guide track is wanted, and what keeps sound hears by itself. */
+  readonly builtGuide: boolean;
   /** Boxes that give timecode, and whether it arrives where sound or picture is kept. */
   readonly timecode: readonly { readonly placed: PlacedItem; readonly arrives: boolean }[];
 }
 
 /** Tracks of what keeps sound and does not say how many: the two of stereo (convention). */
 const usualTracks = 2;
+
+/** How many channels come through a run: as many as the socket takes, and no more than the one before it states that it gives. */
+const measureSocket = ({ from, to }: SoundRun): number =>
+  Math.min(measureChannels(to.port), from.port.sound?.channels ?? Infinity);
 
 /** What comes through one socket of what keeps it. */
 interface Arriving {
@@ -111,7 +121,7 @@ function assignTracks(
   const taken = (keptBy: PlacedItem) => tracks.filter((t) => t.keptBy === keptBy).length;
   for (const { through, heard } of listArriving(sources)) {
     const keptBy = through.to.placed;
-    const socket = Math.min(measureChannels(through.to.port), heard.length);
+    const socket = Math.min(measureSocket(through), heard.length);
     const given = Math.min(socket, most(keptBy) - taken(keptBy));
     const before = taken(keptBy);
     for (let i = 0; i < given; i += 1) {
@@ -123,18 +133,54 @@ function assignTracks(
     }
   }
   if (!wants.safetyTrack) return { tracks, lost };
-  for (const { placed, keptBy } of sources) {
-    if (!keptBy || taken(keptBy) >= most(keptBy)) continue;
-    const by = placed.part.hears?.safetyTrack
-      ? 'source'
-      : keptBy.part.tracks?.safety
-        ? 'keeper'
-        : undefined;
-    if (!by) continue;
-    const heard = [{ source: placed, channel: 1 }];
-    tracks.push({ keptBy, number: taken(keptBy) + 1, heard, safetyBy: by });
+  // What a source gives again has to come through its own socket; what keeps it makes a second track of any voice.
+  const room = new Map<unknown, number>();
+  for (const { through, heard } of listArriving(sources)) {
+    room.set(through.to.port, measureSocket(through) - heard.length);
+  }
+  for (const { placed, keptBy, channels, way } of sources) {
+    for (let channel = 1; keptBy && channel <= channels; channel += 1) {
+      if (taken(keptBy) >= most(keptBy)) break;
+      const socket = way.at(-1)!.to.port;
+      const isGiven = placed.part.hears?.safetyTrack && (room.get(socket) ?? 0) > 0;
+      if (!isGiven && !keptBy.part.tracks?.safety) continue;
+      if (isGiven) room.set(socket, room.get(socket)! - 1);
+      const heard = [{ source: placed, channel }];
+      const safetyBy = isGiven ? ('source' as const) : ('keeper' as const);
+      tracks.push({ keptBy, number: taken(keptBy) + 1, heard, safetyBy });
+    }
   }
   return { tracks, lost };
+}
+
+/** How many channels of a need some parts serve. */
+const sumServed = (
+  items: readonly PlacedItem[],
+  need: 'wireless-audio' | 'microphone',
+  counts: (placed: PlacedItem) => boolean,
+): number =>
+  items
+    .filter(counts)
+    .flatMap((p) => p.part.serves ?? [])
+    .reduce((sum, s) => sum + (s.need === need ? (s.channels ?? 1) : 0), 0);
+
+/** The most radio channels and microphones that one other setup of the rig carries. */
+function measureOthers({ rig, setup }: Assembly, parts: PartBook): Sound['others'] {
+  const partOf = new Map(rig.kit.map((i) => [i.id, parts.get(i.partId)]));
+  const counts = rig.setups
+    .filter((s) => s.id !== setup.id)
+    .map((s) => {
+      const on = [...listSetupItems(s)].flatMap((id) => partOf.get(id) ?? []);
+      const of = (kind: SoundSource['kind']) => on.filter((p) => p.kind === kind);
+      return {
+        wireless: of('receiver').reduce((sum, p) => sum + countChannels(p), 0),
+        mics: of('microphone').length,
+      };
+    });
+  return {
+    wireless: Math.max(0, ...counts.map((c) => c.wireless)),
+    mics: Math.max(0, ...counts.map((c) => c.mics)),
+  };
 }
 
 /** What a setup hears, by which way, onto which tracks, and where one listens. Linear in the leads times the sources. */
@@ -154,6 +200,14 @@ export function measureSound(assembly: Assembly, parts: PartBook, brief: Brief):
       const part = parts.get(item.partId);
       return part !== undefined && servesNeed(part, 'headphones');
     }),
+    built: {
+      wireless: sumServed(assembly.items, 'wireless-audio', recordsSound),
+      mics: sumServed(assembly.items, 'microphone', recordsSound),
+    },
+    others: measureOthers(assembly, parts),
+    builtGuide:
+      wants.purpose === 'guide' &&
+      assembly.items.some((p) => recordsSound(p) && p.part.hears !== undefined),
     ...assignTracks(sources, wants),
     timecode: assembly.items.flatMap((placed) =>
       placed.part.kind === 'timecode-box'
@@ -168,9 +222,36 @@ export function measureSound(assembly: Assembly, parts: PartBook, brief: Brief):
   };
 }
 
-/** Whether one hears what is kept: a socket for headphones that plays it. */
+/** Whether one hears what is kept: something is, and a socket for headphones plays it. */
 export const isMonitored = (sound: Sound): boolean =>
-  sound.hasHeadphones && sound.phones.some((p) => p.hearsIt);
+  sound.sources.some((s) => s.keptBy) && sound.hasHeadphones && sound.phones.some((p) => p.hearsIt);
+
+/** What a brief wants to be heard and a setup does not hear, and whether another setup of the rig does. */
+export interface SoundLack {
+  readonly what: 'wireless' | 'mics';
+  readonly wanted: number;
+  readonly there: number;
+  /** There is none on this one, and enough on another. */
+  readonly elsewhere: boolean;
+}
+
+/** Radio channels and microphones that are lacking. */
+export function listLacks(sound: Sound): SoundLack[] {
+  const { wireless, mics } = countHeard(sound);
+  const { wirelessChannels, onCameraMics } = sound.wants;
+  return (
+    [
+      ['wireless', wirelessChannels, wireless],
+      ['mics', onCameraMics, mics],
+    ] as const
+  ).flatMap(([what, wanted, there]): SoundLack[] => {
+    // A camera may have a receiver or a microphone of its own; for a guide track the one inside it will do.
+    const own = what === 'mics' && sound.builtGuide ? wanted : sound.built[what];
+    const all = there + own;
+    if (all >= wanted) return [];
+    return [{ what, wanted, there: all, elsewhere: all === 0 && sound.others[what] >= wanted }];
+  });
+}
 
 /** How many channels of radio microphones arrive somewhere, and how many microphones on the camera. */
 export function countHeard(sound: Sound): { readonly wireless: number; readonly mics: number } {

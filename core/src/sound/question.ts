@@ -1,7 +1,7 @@
 import { defineQuestion, type Asking } from '../question/index.js';
 import { sayList } from '../words/index.js';
 import { soundChecks, type SoundContext } from './findings.js';
-import { isMonitored, measureSound, type Sound } from './plan.js';
+import { isMonitored, listLacks, measureSound, type Sound } from './plan.js';
 
 /** Does it hear? */
 export const soundQuestion = defineQuestion({
@@ -19,23 +19,33 @@ export const soundQuestion = defineQuestion({
   figure: (sound) => {
     const { usable } = sound;
     const used = usable.filter((i) => i.takenBy).length;
-    if (usable.length === 0)
+    const lacks = listLacks(sound);
+    if (usable.length === 0 && lacks.length === 0)
       return { main: 'no input', detail: 'nothing on it takes sound', state: 'open' as const };
     const { wants } = sound;
     const isAsked = wants.wirelessChannels + wants.onCameraMics > 0 || wants.headphones;
+    const isDeaf = sound.sources.length === 0;
     const detail =
-      !isAsked && sound.sources.length === 0
-        ? 'no sound is asked for'
-        : isMonitored(sound)
-          ? 'monitored'
-          : sound.phones.some((p) => p.hearsIt)
-            ? 'no headphones in the kit'
-            : 'nobody listens';
-    const main = `${used} of ${usable.length} ${usable.length === 1 ? 'input' : 'inputs'}`;
+      isDeaf && lacks.length > 0
+        ? 'nothing hears in this setup'
+        : !isAsked && sound.sources.length === 0
+          ? 'no sound is asked for'
+          : isDeaf
+            ? 'no microphone on it'
+            : isMonitored(sound)
+              ? 'monitored'
+              : sound.phones.some((p) => p.hearsIt)
+                ? 'no headphones in the kit'
+                : 'nobody listens';
+    const main =
+      usable.length === 0
+        ? 'no input'
+        : `${used} of ${usable.length} ${usable.length === 1 ? 'input' : 'inputs'}`;
     const unheard = sound.sources.filter((s) => !s.keptBy).length;
     return unheard > 0
       ? { main, detail: `${unheard} unheard`, state: 'risk' as const }
-      : { main, detail };
+      : // What another setup hears is not heard by this one.
+        { main, detail, state: lacks.length > 0 ? ('open' as const) : undefined };
   },
   text: (sound) => [
     ...sound.tracks.map(

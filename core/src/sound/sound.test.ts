@@ -13,7 +13,15 @@ import {
   soundPort,
 } from '../testing/hearing.js';
 import { cube, noBrief } from '../testing/rigs.js';
-import { findTip, isMonitored, measureSound, readWants, soundQuestion } from './index.js';
+import {
+  findTip,
+  isMonitored,
+  listLacks,
+  measureSound,
+  readWants,
+  soundChecks,
+  soundQuestion,
+} from './index.js';
 
 const made = (...args: Parameters<typeof createSoundRig>) => {
   const { rig, parts } = createSoundRig(...args);
@@ -92,6 +100,31 @@ describe('what a setup hears', () => {
     expect(figureOf(sound).main).toBe('1 of 3 inputs');
   });
 
+  it('is kept whichever of two leads is listed first: one to a screen, one to the camera', () => {
+    const screen = cube('screen', 200, {
+      kind: 'monitor',
+      mounts: micOf('x').mounts,
+      ports: [soundPort('line', 'jack-3.5', 'in')],
+    });
+    const radio: Part = {
+      ...receiverOf('radio', 1),
+      ports: [soundPort('out', 'jack-3.5', 'out'), soundPort('line', 'jack-3.5', 'out')],
+    };
+    const to = {
+      camera: ['one', 'radio.out', 'body.mic'],
+      screen: ['two', 'radio.line', 'screen.line'],
+    } as const;
+    const heard = (...leads: Parameters<typeof createSoundRig>[2]) =>
+      soundOf(
+        [listener, radio, screen, soundLead('one'), soundLead('two')],
+        [seat('radio', 'a'), seat('screen', 'b')],
+        leads,
+      ).sources[0]!.keptBy?.item.id;
+    expect(heard(to.camera, to.screen)).toBe('body');
+    expect(heard(to.screen, to.camera)).toBe('body');
+    expect(heard(to.screen)).toBeUndefined();
+  });
+
   it('ends in a ring of leads', () => {
     const mixer: Part = {
       ...boxOfSound('box', 'jack'),
@@ -138,6 +171,42 @@ describe('the tracks', () => {
     expect(voices(safe, 2, true, 2).length).toBe(2);
   });
 
+  it('are one where the socket before the last gives one channel, whatever the input takes', () => {
+    const tracks = (channels: number | undefined) => {
+      const radio: Part = {
+        ...receiverOf('radio', 2),
+        ports: [soundPort('out', 'jack-3.5', 'out', channels ? { channels } : undefined)],
+      };
+      return soundOf(
+        [listener, radio, soundLead('lead')],
+        [seat('radio', 'a')],
+        [['lead', 'radio.out', 'body.mic']],
+      ).tracks.map((t) => t.heard.map((h) => h.channel).join('+'));
+    };
+    expect(tracks(1)).toEqual(['1+2']);
+    expect(tracks(2)).toEqual(['1', '2']);
+    expect(tracks(undefined)).toEqual(['1', '2']);
+  });
+
+  it('of each of two voices are kept again for safety, as far as there is room', () => {
+    const safety = (count: number, safetyOf: boolean) =>
+      soundOf(
+        [
+          { ...listener, tracks: { count, safety: safetyOf } },
+          receiverOf('radio', 2),
+          soundLead('lead'),
+        ],
+        [seat('radio', 'a')],
+        [['lead', 'radio.out', 'body.mic']],
+        safe,
+      ).tracks.flatMap((t) => (t.safetyBy ? [`${t.heard[0]!.channel} ${t.safetyBy}`] : []));
+    expect(safety(4, true)).toEqual(['1 keeper', '2 keeper']);
+    expect(safety(3, true)).toEqual(['1 keeper']);
+    expect(safety(4, false)).toEqual([]);
+    // The two voices fill the receiver's own socket: there is no room in it for a third track.
+    expect(voices(safe, 2, true, 4).map((t) => t[2])).toEqual([undefined, undefined]);
+  });
+
   it('are no more than the socket has channels', () => {
     // The camera's socket has two: four are mixed onto them in turn.
     expect(voices(noBrief, 4, false)).toEqual([
@@ -159,6 +228,50 @@ describe('listening', () => {
     expect(isMonitored(with_([phones]))).toBe(true);
     expect(isMonitored(with_([]))).toBe(false);
     expect(isMonitored(with_([phones], [soundPort('mic', 'jack-3.5', 'in')]))).toBe(false);
+  });
+});
+
+describe('a setup without a microphone', () => {
+  const wants: Brief = { ...noBrief, sound: { onCameraMics: 2, wirelessChannels: 1 } };
+  const codesOf = (sound: ReturnType<typeof soundOf>) =>
+    soundChecks
+      .filter((c) => c.kinds.some((k) => k.code === 'sound-short'))
+      .flatMap((c) => c.find({ sound, brief: wants } as never))
+      .filter((f) => f.code === 'sound-short')
+      .map((f) => f.facts);
+
+  it('is told where the brief asks for some and no setup has them, and shows no ✓', () => {
+    const sound = soundOf([listener], [], [], wants);
+    expect(codesOf(sound)).toEqual([
+      { what: 'wireless', wanted: 1, there: 0 },
+      { what: 'mics', wanted: 2, there: 0 },
+    ]);
+    expect(figureOf(sound)).toMatchObject({ detail: 'nothing hears in this setup', state: 'open' });
+  });
+
+  it('is not told where another setup has them, and still shows no ✓', () => {
+    const { rig, parts } = createSoundRig(
+      [listener, micOf('mic'), micOf('second'), receiverOf('radio', 1)],
+      [seat('mic', 'a'), seat('second', 'b'), seat('radio', 'c')],
+      [],
+      wants,
+    );
+    const bare = { ...rig.setups[0]!, id: 'bare', joints: [] };
+    const two = { ...rig, setups: [...rig.setups, bare] };
+    const sound = measureSound(placeSetup(two, bare, parts), parts, wants);
+    expect(codesOf(sound)).toEqual([]);
+    expect(figureOf(sound).state).toBe('open');
+    const one = { ...rig, setups: [bare] };
+    expect(codesOf(measureSound(placeSetup(one, bare, parts), parts, wants))).toHaveLength(2);
+  });
+
+  it('is not monitored, whatever one could listen at; a camera that hears serves a guide', () => {
+    const sound = soundOf([listener, phones], [], [], noBrief);
+    expect(isMonitored(sound)).toBe(false);
+    expect(figureOf(sound).detail).toBe('no sound is asked for');
+    const guide: Brief = { ...noBrief, sound: { onCameraMics: 1, purpose: 'guide' } };
+    expect(listLacks(soundOf([{ ...listener, hears: {} }], [], [], guide))).toEqual([]);
+    expect(listLacks(soundOf([listener], [], [], guide))).toHaveLength(1);
   });
 });
 

@@ -200,7 +200,10 @@ export const spendQuestion = defineQuestion({
   answer: ({ spend }) => spend,
   checks: spendChecks,
   figure: (spend) => {
-    const open = spend.unpriced.length + spend.withoutRate.length;
+    const open =
+      spend.unpriced.length +
+      spend.withoutRate.length +
+      spend.forTheDay.filter((l) => !l.price).length;
     return {
       main: `${open > 0 ? '≥ ' : ''}${sayMoney(spend.toSpend)}${spend.limit ? ` of ${sayMoney(spend.limit).replace(/^[A-Z]{3} /, '')}` : ''}`,
       detail: `${spend.unweighed.length > 0 ? '≥ ' : ''}${sayG(spend.carriedG)}${spend.carryLimitG ? ` of ${sayG(spend.carryLimitG)}` : ''}`,

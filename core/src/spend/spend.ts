@@ -1,6 +1,7 @@
 import type { Brief } from '../brief/index.js';
+import { readLast } from '../day/index.js';
 import { hasTrait, type PartBook } from '../part/index.js';
-import { findBestPrice, findForeignPrice } from '../price/index.js';
+import { findBestPrice, findForeignPrice, readPrice } from '../price/index.js';
 import { listSetupItems, type Assembly } from '../rig/index.js';
 import { convertMoney, type Money } from '../units/index.js';
 
@@ -17,10 +18,21 @@ export interface SpendLine {
   readonly converted: Money | undefined;
 }
 
+/** Batteries that the day takes more than there are, so many of a part, and what they cost together. */
+export interface DayLine {
+  readonly partId: string;
+  readonly name: string;
+  readonly count: number;
+  /** In the brief's currency; undefined where no price is known in it. */
+  readonly price: Money | undefined;
+}
+
 /** The answer to "what does it cost and weigh?". */
 export interface Spend {
   readonly toSpend: Money;
   readonly lines: readonly SpendLine[];
+  /** What the day is lacking beyond the kit: part of the sum. */
+  readonly forTheDay: readonly DayLine[];
   /** Wished for without a price: the sum leaves them out. */
   readonly unpriced: readonly string[];
   /** Priced in a currency for which the brief has no rate: left out as well. */
@@ -53,8 +65,21 @@ export function measureSpend(assembly: Assembly, brief: Brief, parts: PartBook):
   const lines: SpendLine[] = [];
   const unpriced: string[] = [];
   const withoutRate: { itemId: string; price: Money }[] = [];
-  // A setup with a limit of money of its own is judged by what it uses; else the whole rig is.
-  const stage = assembly.setup.brief?.limits?.spend ? listSetupItems(assembly.setup) : undefined;
+  // A setup with a limit of money of its own is judged by what it and its day use; else the whole rig is.
+  const takes = readLast(assembly, parts, brief).takes();
+  const stage = assembly.setup.brief?.limits?.spend
+    ? new Set([
+        ...listSetupItems(assembly.setup),
+        ...takes.cells,
+        ...takes.chargers,
+        ...takes.media,
+      ])
+    : undefined;
+  const forTheDay = takes.more.map(({ part, count }): DayLine => {
+    const minor = readPrice(part, brief);
+    const price = minor === undefined ? undefined : { minor: minor * count, currency };
+    return { partId: part.id, name: part.name, count, price };
+  });
   for (const item of assembly.rig.kit) {
     if (stage && !stage.has(item.id)) continue;
     if (item.owned || item.comesWith !== undefined) continue;
@@ -78,8 +103,12 @@ export function measureSpend(assembly: Assembly, brief: Brief, parts: PartBook):
   }
   const limit = brief.limits.spend && convertMoney(brief.limits.spend, currency, rates);
   return {
-    toSpend: { minor: lines.reduce((sum, l) => sum + l.price.minor, 0), currency },
+    toSpend: {
+      minor: [...lines, ...forTheDay].reduce((sum, l) => sum + (l.price?.minor ?? 0), 0),
+      currency,
+    },
     lines,
+    forTheDay,
     unpriced,
     withoutRate,
     limit,

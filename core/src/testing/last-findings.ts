@@ -253,6 +253,32 @@ const riding = (energyWh: number): Made => {
   );
 };
 
+/** A body of 20 W on bricks of 20 Wh, two of them, and a charger of so many watts all day: at less than 20 they go in half-charged. */
+const goingRound = (bayW: number): Made =>
+  createPowerRig(
+    [
+      { ...station, draw: { recordW: 20 } },
+      brick('brick', 20),
+      brick('spare', 20),
+      cube('charger', 100, {
+        kind: 'charger',
+        mounts: [mountAt('bay', 'v-mount', 'plate', [0, 0, 50], [0, 0, 1], [1, 0, 0])],
+        charger: { bayW },
+      }),
+    ],
+    [onPlate('brick')],
+    [],
+    {
+      brief: {
+        ...noBrief,
+        day: {
+          temperatureC: 25,
+          stretches: [{ name: 'Work', hours: 6, record: 1, idle: 0, mains: true }],
+        },
+      },
+    },
+  );
+
 export const lastFixtures: Pick<
   Readonly<Record<FindingCode, { readonly has: Made; readonly hasNot: Made }>>,
   | 'power-disagrees'
@@ -260,6 +286,7 @@ export const lastFixtures: Pick<
   | 'draws-too-much'
   | 'two-supplies'
   | 'goes-dark'
+  | 'swaps-in-haste'
   | 'outlets-twice'
   | 'media-short'
   | 'travels-with-cell'
@@ -271,6 +298,7 @@ export const lastFixtures: Pick<
   'feeds-itself': { has: relayed('two.out'), hasNot: relayed('body.raw') },
   'draws-too-much': { has: drawing(24.1), hasNot: drawing(24) },
   'two-supplies': { has: pictured('box.tap'), hasNot: pictured('body.raw') },
+  'swaps-in-haste': { has: goingRound(16.5), hasNot: goingRound(20) },
   'goes-dark': { has: lasting(59.9), hasNot: lasting(60) },
   // What falls to 12 V is no input of 13 V, though the plate's own outlet would be.
   'outlets-twice': { has: plated(12), hasNot: plated(13) },

@@ -12,7 +12,7 @@ export const exactly = (value: number): Between => ({ low: value, high: value })
  * What devices of a kind usually take while they work, W: the widest that is sold for a rig (estimates). Taken as a range
  * where a part does not say it.
  */
-export const usualDrawW: Partial<Record<PartKind, Between>> = {
+export const usualDrawW: Readonly<Partial<Record<PartKind, Between>>> = {
   body: { low: 4, high: 14 },
   monitor: { low: 5, high: 16 },
   transmitter: { low: 3, high: 10 },
@@ -24,6 +24,9 @@ export const usualDrawW: Partial<Record<PartKind, Between>> = {
   'follow-focus': { low: 1, high: 8 },
   other: { low: 0.3, high: 6 },
 };
+
+/** Of any device: the widest of them all. */
+const anyDrawW: Between = { low: 0.2, high: 20 };
 
 /** What passes power on and takes next to nothing itself. */
 const passive: readonly PartKind[] = ['battery-plate', 'dummy-battery', 'tap'];
@@ -52,8 +55,9 @@ export function measureStates(part: Part): States | undefined {
   if (passive.includes(part.kind)) {
     return { recordW: exactly(0), idleW: exactly(0), stated: true };
   }
-  const usual = usualDrawW[part.kind];
-  if (!usual || !(hasTrait(part, 'device') || part.innerCell || part.ports?.length))
-    return undefined;
+  const isDevice = hasTrait(part, 'device');
+  // A kind of device that has no figures of its own may be any: what is missing never counts as nothing.
+  const usual = usualDrawW[part.kind] ?? (isDevice ? anyDrawW : undefined);
+  if (!usual || !(isDevice || part.innerCell || part.ports?.length)) return undefined;
   return { recordW: usual, idleW: usual, stated: false };
 }

@@ -66,6 +66,12 @@ export function measureLeadEfficiency(lead: Part | undefined): number {
   return converter ? (converter.efficiency ?? usualEfficiency) : 1;
 }
 
+/** What a lead brings at most, W at its taker: the outlet's watts, less what the lead loses. Infinity where nothing is said. */
+export const limitOf = (feed: Feed): number =>
+  feed.via.kind === 'lead'
+    ? (feed.via.outlet.power?.maxW ?? Infinity) * measureLeadEfficiency(feed.via.lead)
+    : Infinity;
+
 /** Whether a battery or a cell inside something stands behind an item, through whatever stands between and is not dead. */
 export function hasSource(network: Network, id: string, isDead: (feed: Feed) => boolean): boolean {
   // Ends: the network has no rounds.
@@ -245,4 +251,20 @@ function makeNetwork(assembly: Assembly, parts: PartBook): Network {
   for (const store of worn.values()) if (used.has(store.itemId)) stores.set(store.itemId, store);
   const loops = cutLoops(takers);
   return { takers, stores, loops };
+}
+
+/** The battery that feeds an item, through whatever stands between; undefined where it is the cell inside it, or none. */
+export function findFeeding(
+  network: Network,
+  id: string,
+  isDead: (f: Feed) => boolean,
+): string | undefined {
+  const store = network.stores.get(id);
+  if (store && !network.takers.has(id)) return store.inner ? undefined : id;
+  for (const feed of network.takers.get(id)?.feeds ?? []) {
+    if (feed.effect === 'charges-off' || isDead(feed)) continue;
+    const found = findFeeding(network, feed.from, isDead);
+    if (found !== undefined) return found;
+  }
+  return undefined;
 }

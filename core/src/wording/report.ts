@@ -12,12 +12,16 @@ import { createNames, sayG, sayHold, sayJoint, type Figure } from '../words/inde
 import { sayEdit } from './edits.js';
 import { tellFinding, weightWords } from './findings.js';
 
-/** The figure of one question, or that it is still to come. Its state follows from what was found. */
+/** The figure of one question. Its state is the worst of what was found and what it says of itself: no ✓ stands above a risk. */
 export function sayFigure(report: Report, question: Question): Figure {
   const count = countFindings(report.findings, question);
   const { main, detail, state } = findQuestion(question).figure(report[question] as never, count);
-  const found = count.stops > 0 ? 'stops' : count.risk > 0 ? 'risk' : 'well';
-  return { main, detail, state: state ?? found };
+  const found = count.stops > 0 ? 'stops' : count.risk > 0 ? 'risk' : undefined;
+  return {
+    main,
+    detail,
+    state: found === 'stops' ? found : state === 'stops' ? state : (found ?? state ?? 'well'),
+  };
 }
 
 /**

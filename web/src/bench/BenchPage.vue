@@ -375,7 +375,9 @@ useKeys({
           aria-label="Working"
         >
           <PartPanel
-            v-if="bench.panel.kind === 'part'"
+            v-if="
+              bench.panel.kind === 'part' && bench.report?.assembly.byId.has(bench.panel.itemId)
+            "
             :key="bench.panel.itemId"
             :item-id="bench.panel.itemId"
           />

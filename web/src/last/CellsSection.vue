@@ -44,6 +44,18 @@ const lines = computed(() =>
           : []),
       ]),
 );
+/** More batteries, fewer swaps: as many as the kit has and each number beyond at which there are fewer. */
+const trades = computed(() =>
+  last.value.plan.from === 'none'
+    ? []
+    : last.value.trades().map(({ part, more, swaps }) => {
+        const owned = bench.rig!.kit.filter((i) => i.partId === part.id).length;
+        return {
+          what: `${owned + more} × ${part.name}`,
+          then: `${swaps} ${swaps === 1 ? 'swap' : 'swaps'}`,
+        };
+      }),
+);
 const events = computed(() =>
   last.value.worst.events.map((e) => ({
     at: sayDayHour(last.value.plan, e.atH),
@@ -125,7 +137,7 @@ const table = computed(() => {
         >
         <span class="whitespace-nowrap">{{
           c.enough
-            ? `${c.used + c.more}${c.more > 0 ? `, ${c.more} more than you have` : ''}`
+            ? `${c.used + c.more}${c.more > 0 ? `, ${c.moreAtLeast < c.more ? 'up to ' : ''}${c.more} more than you have` : ''}`
             : 'no number of them will do'
         }}</span>
       </li>
@@ -142,6 +154,16 @@ const table = computed(() => {
         ><span class="text-right">≈ {{ sayDark(changes.withoutMainsDarkAtH) }}</span>
       </li>
     </ul>
+    <template v-if="trades.length > 0">
+      <p class="text-faint mt-2 text-xs">
+        Swaps with more of them, at least {{ sayNumber(last.apartH * 60) }} min apart:
+      </p>
+      <ul class="text-xs tabular-nums" aria-label="Batteries against swaps">
+        <li v-for="t in trades" :key="t.what" class="rule flex justify-between gap-2 py-1">
+          <span>{{ t.what }}</span><span class="text-right">{{ t.then }}</span>
+        </li>
+      </ul>
+    </template>
     <template v-if="charted">
       <ChoiceField
         v-if="overs.length > 0"
@@ -160,9 +182,9 @@ const table = computed(() => {
       <p v-if="laidOver" class="text-xs" role="status">
         {{ laidOver.label }}:
         {{
-          laidOver.run.darkAtH.size === 0
+          laidOver.run.ranOutAtH.size === 0
             ? `all stays lit for ${sayHours(laidOver.run.hours)}`
-            : `first dark from ${sayDayHour(last.plan, Math.min(...laidOver.run.darkAtH.values()))}`
+            : `first dark from ${sayDayHour(last.plan, Math.min(...laidOver.run.ranOutAtH.values()))}`
         }}.
       </p>
       <details class="mt-1 text-xs">

@@ -15,24 +15,36 @@ const props = defineProps<{ last: Last; nameOf: (itemId: string) => string }>();
 const share = (hours: number) => `${(hours / props.last.plan.hours) * 100}%`;
 const stretches = computed(() => props.last.plan.parts);
 const devices = computed(() => {
-  const { network, worst, plan } = props.last;
+  const { network, worst, plan, dark } = props.last;
+  // What is only dark where a figure that is not known is at its worst is no red line.
+  const open = new Set(dark.filter((d) => d.perhaps).map((d) => d.itemId));
+  const fed = new Set(dark.map((d) => d.itemId));
   return [...network.takers]
     .filter(([, { placed }]) => (measureStates(placed.part)?.recordW.high ?? 0) > 0)
     .map(([id]) => {
       const spans = listDarkSpans(worst, id);
       const [first] = spans;
+      const isOpen = open.has(id);
       return {
         id,
+        // Of a day that nobody has spoken of nothing is judged; what nothing feeds is told under Fit.
+        tint: (spans.length === 0 || plan.from === 'none' || !fed.has(id)
+          ? 'plain'
+          : isOpen
+            ? 'open'
+            : 'dark') as keyof typeof tints,
         name: props.nameOf(id),
         spans,
         says: first
-          ? first.fromH === 0 && first.toH > plan.hours - 1e-9
-            ? 'no power'
-            : `dark from ${sayDayHour(plan, first.fromH)}${first.toH < plan.hours - 1e-9 ? ` to ${sayDayHour(plan, first.toH)}` : ''}`
+          ? !fed.has(id)
+            ? 'nothing feeds it: see Fit'
+            : `${isOpen ? 'may be dark' : 'dark'} from ${sayDayHour(plan, first.fromH)}${first.toH < plan.hours - 1e-9 ? ` to ${sayDayHour(plan, first.toH)}` : ''}`
           : 'lit throughout',
       };
     });
 });
+const tints = { plain: 'text-faint', open: 'text-blossom', dark: 'text-tomato' } as const;
+const borders = { plain: 'border-ink/40', open: 'border-blossom', dark: 'border-tomato' } as const;
 const sayStretch = (s: (typeof stretches.value)[number]) =>
   `${s.name}, ${sayHours(s.hours)}, ${
     s.record + s.idle > 0
@@ -75,17 +87,16 @@ const sayStretch = (s: (typeof stretches.value)[number]) =>
       <li v-for="d in devices" :key="d.id" class="mt-1.5">
         <span class="flex justify-between gap-2">
           <span class="truncate">{{ d.name }}</span>
-          <span
-            class="shrink-0 whitespace-nowrap tabular-nums"
-            :class="d.spans.length ? 'text-tomato' : 'text-faint'"
-            >{{ d.says }}</span
-          >
+          <span class="shrink-0 whitespace-nowrap tabular-nums" :class="tints[d.tint]">{{
+            d.says
+          }}</span>
         </span>
         <span class="bg-leaf relative mt-0.5 block h-1" aria-hidden="true">
           <span
             v-for="(span, i) in d.spans"
             :key="i"
-            class="bg-sheet border-tomato absolute inset-y-0 border-t-2 border-dotted"
+            class="bg-sheet absolute inset-y-0 border-t-2 border-dotted"
+            :class="borders[d.tint]"
             :style="{ left: share(span.fromH), width: share(span.toH - span.fromH) }"
           />
         </span>

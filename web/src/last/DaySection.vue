@@ -11,7 +11,8 @@ import { useDay } from './useDay';
 
 /** The day of the brief as a table that is changed where it stands. */
 const bench = useBench();
-const { rows, issues, isStated, day, dayIssue, setDay, take, change, remove, add } = useDay();
+const { rows, issues, isOwn, isStated, day, dayIssue, setDay, take, change, remove, add } =
+  useDay();
 const open = ref(false);
 
 const toPercent = (share: number | undefined) =>
@@ -45,6 +46,7 @@ function startFrom(name: string): void {
       >
     </div>
     <slot />
+    <p v-if="isOwn" class="text-faint mt-1 text-xs">This setup has a day of its own.</p>
     <p v-if="!isStated && rows.length > 0" class="text-faint mt-1 text-xs">
       ≈ Only the hours are known: it is taken to record a third of the time and to wait another
       third.

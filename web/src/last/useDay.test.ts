@@ -11,9 +11,10 @@ afterEach(() => {
   useBench().close();
 });
 
-async function open(day?: object) {
+async function open(day?: object, own?: object) {
   const made = createTestRig([body, handle], [joint('h', 'handle.base', 'body.rail')], {
     brief: { ...noBrief, ...(day ? { day } : {}) },
+    ...(own ? { setup: { brief: { day: own } } } : {}),
   });
   const bench = await openBench(made);
   scope = effectScope();
@@ -48,6 +49,18 @@ describe('the day of a brief', () => {
     expect(day.dayIssue.value).toBe('');
     day.remove(0);
     expect(bench.rig!.brief.day).toEqual({ flights: 2 });
+  });
+
+  it('is the setup’s own where it has one: its rows are shown and changed, and the rig’s stay', async () => {
+    const { bench, day } = await open({ stretches }, { hoursOn: 4 });
+    expect([day.isOwn.value, day.rows.value.map((r) => r.hours)]).toEqual([true, [4]]);
+    expect(bench.report!.last.plan.hours).toBe(4);
+    day.change(0, { hours: 5 });
+    expect(bench.report!.last.plan.hours).toBe(5);
+    expect(bench.rig!.brief.day).toEqual({ stretches });
+    day.setDay({ reserve: 0.1 });
+    expect(bench.rig!.setups[0]!.brief!.day).toMatchObject({ reserve: 0.1, hoursOn: 4 });
+    expect(bench.rig!.brief.day).toEqual({ stretches });
   });
 
   it('of which only the hours are known starts from what is assumed of it', async () => {

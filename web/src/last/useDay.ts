@@ -1,5 +1,6 @@
 import { Brief, planDay, toIssues, type DayStretch } from '@zucchini/core';
 import { computed, ref, watch } from 'vue';
+import { useCounting } from '../brief/useCounting';
 import { useBench } from '../desk/benchStore';
 
 /** A stretch as its row holds it: a figure that was emptied is missing until it is given again. */
@@ -12,15 +13,16 @@ export interface RowIssue {
 }
 
 /**
- * The day of the rig's brief as rows that are changed one figure at a time. What the brief does not take stays in its row,
+ * The day of the brief that counts, the setup's own where it has one, as rows that are changed one figure at a time. What the brief does not take stays in its row,
  * with what is wrong with it, and is stored once it is right: nothing is lost and nothing wrong is stored.
  */
 export function useDay() {
   const bench = useBench();
-  const stated = computed(() => bench.rig?.brief.day?.stretches);
+  const counting = useCounting((own) => own.day !== undefined);
+  const stated = computed(() => counting.brief.value?.day?.stretches);
   /** The stretches that are run where the brief says none: what the first change starts from. */
   const assumed = computed<readonly StretchRow[]>(() => {
-    const plan = planDay(bench.rig?.brief ?? {});
+    const plan = planDay(counting.brief.value ?? {});
     if (plan.from !== 'hours') return [];
     return plan.parts.map(({ name, hours, record, idle, mains }) => ({
       name,
@@ -43,7 +45,7 @@ export function useDay() {
   );
 
   function take(next: readonly StretchRow[]): void {
-    const brief = bench.rig?.brief;
+    const brief = counting.brief.value;
     if (!brief || bench.readOnly) return;
     rows.value = next;
     const { stretches: _, ...day } = brief.day ?? {};
@@ -62,7 +64,7 @@ export function useDay() {
       return;
     }
     issues.value = [];
-    bench.apply({ type: 'set-brief', brief: parsed.data });
+    counting.store(parsed.data);
   }
 
   const change = (at: number, to: Partial<DayStretch>): void =>
@@ -71,17 +73,17 @@ export function useDay() {
   const add = (): void =>
     take([...rows.value, { name: 'Shooting', hours: 1, record: 0.35, idle: 0.35 }]);
 
-  const day = computed(() => bench.rig?.brief.day ?? {});
+  const day = computed(() => counting.brief.value?.day ?? {});
   const dayIssue = ref('');
   /** Changes what is said of the whole day: undefined is not said. What the brief does not take is told and not stored. */
   function setDay(to: Partial<NonNullable<Brief['day']>>): void {
-    const brief = bench.rig?.brief;
+    const brief = counting.brief.value;
     if (!brief || bench.readOnly) return;
     const all: Record<string, unknown> = { ...brief.day, ...to };
     const next = Object.entries(all).filter(([, v]) => v !== undefined);
     const parsed = Brief.safeParse({ ...brief, day: Object.fromEntries(next) });
     dayIssue.value = parsed.success ? '' : toIssues(parsed.error)[0]!.message;
-    if (parsed.success) bench.apply({ type: 'set-brief', brief: parsed.data });
+    if (parsed.success) counting.store(parsed.data);
   }
 
   return {
@@ -90,6 +92,7 @@ export function useDay() {
     setDay,
     rows,
     issues,
+    isOwn: counting.isOwn,
     isStated: computed(() => stated.value !== undefined),
     take,
     change,

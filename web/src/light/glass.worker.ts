@@ -39,12 +39,7 @@ async function find(
   if (run !== newest) return;
   const { light, brief } = measureReport(rig, setupId, catalogue, { oneLens: true, lean: true });
   const pieces = listCataloguePieces(light, light.lenses, catalogue);
-  const styled = compareStyles(
-    light,
-    light.lenses,
-    pieces,
-    createCostOf(catalogue, brief),
-  );
+  const styled = compareStyles(light, light.lenses, pieces, createCostOf(catalogue, brief));
   const sets = styled.map(({ style, set }): GlassSet => {
     const parts = (set?.ids ?? []).flatMap((id) => catalogue.get(id) ?? []);
     const isWeighed = parts.every((p) => p.massG !== undefined);

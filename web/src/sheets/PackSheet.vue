@@ -1,36 +1,51 @@
 <script setup lang="ts">
 import {
   listTicked,
+  packCases,
   sayG,
   sayListMass,
   sayNumber,
   sayPackLine,
   type PackLine,
+  type PackList,
 } from '@zucchini/core';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import AppButton from '../shared/AppButton.vue';
 import { announce } from '../shared/announce';
 import type { FieldLog } from './fieldLog';
 import type { Sheets } from './useSheets';
 
 /** What is taken along, to be ticked; ticks stay from day to day until they are cleared. */
-const props = defineProps<{ sheets: Sheets; log: FieldLog; setupId: string }>();
+const props = defineProps<{
+  sheets: Sheets;
+  log: FieldLog;
+  setupId: string;
+  /** All that the day's setups take along, where there are several. */
+  dayPack?: PackList | undefined;
+}>();
 
-const ticked = computed(() => listTicked(props.log.entries.value, props.setupId));
+/** The list of this setup, or of the whole day: each with ticks of its own. */
+const whole = ref(false);
+const pack = computed(() => (whole.value && props.dayPack) || props.sheets.pack);
+const packing = computed(() => {
+  const cases = props.sheets.rig.brief.cases;
+  if (pack.value === props.sheets.pack) return props.sheets.packing;
+  return cases?.length ? packCases(pack.value, cases) : undefined;
+});
+/** Under which name of a setup its ticks are kept: none of a rig is called so. */
+const tickedAs = computed(() => (whole.value ? 'whole-day_' : props.setupId));
+
+const ticked = computed(() => listTicked(props.log.entries.value, tickedAs.value));
 const tick = (subject: string, yes: boolean) =>
-  props.log.add({ kind: 'packed', setup: props.setupId, subject, yes });
+  props.log.add({ kind: 'packed', setup: tickedAs.value, subject, yes });
 function clear(): void {
   for (const subject of ticked.value) tick(subject, false);
   announce('All ticks are off.');
 }
 
 const say = (line: PackLine) => sayPackLine(line, props.sheets.names, props.sheets.parts);
-const left = computed(
-  () => props.sheets.pack.lines.filter((l) => !ticked.value.has(l.subject)).length,
-);
-const bySubject = computed(
-  () => new Map(props.sheets.pack.lines.map((l) => [l.subject, l] as const)),
-);
+const left = computed(() => pack.value.lines.filter((l) => !ticked.value.has(l.subject)).length);
+const bySubject = computed(() => new Map(pack.value.lines.map((l) => [l.subject, l] as const)));
 const nameOf = (subject: string) => {
   const line = bySubject.value.get(subject);
   return line ? say(line).name : subject;
@@ -40,11 +55,29 @@ const nameOf = (subject: string) => {
 <template>
   <section aria-labelledby="pack-title">
     <h2 id="pack-title" class="font-serif text-2xl">Pack list</h2>
+    <div
+      v-if="dayPack"
+      class="my-1 flex gap-2 print:hidden"
+      role="group"
+      aria-label="Which list"
+      data-pocket="leave"
+    >
+      <AppButton
+        small
+        :look="whole ? 'plain' : 'main'"
+        :aria-pressed="!whole"
+        @click="whole = false"
+        >This setup</AppButton
+      >
+      <AppButton small :look="whole ? 'main' : 'plain'" :aria-pressed="whole" @click="whole = true"
+        >The whole day</AppButton
+      >
+    </div>
     <p class="text-sm tabular-nums">
-      {{ sayListMass(sheets.pack.massG, sheets.pack.unweighed.length) }},
-      {{ sayNumber(sheets.pack.volumeL, 1) }} litres of boxes round the parts.
+      {{ sayListMass(pack.massG, pack.unweighed.length) }}, {{ sayNumber(pack.volumeL, 1) }} litres
+      of boxes round the parts.
       <span class="print:hidden" role="status" data-pocket="leave">{{
-        left === 0 ? 'All of it is ticked.' : `${left} of ${sheets.pack.lines.length} to go.`
+        left === 0 ? 'All of it is ticked.' : `${left} of ${pack.lines.length} to go.`
       }}</span>
       <AppButton
         v-if="ticked.size > 0"
@@ -56,7 +89,7 @@ const nameOf = (subject: string) => {
       >
     </p>
     <ul class="mt-2 columns-2 gap-x-8 max-sm:columns-1">
-      <li v-for="line in sheets.pack.lines" :key="line.subject" class="break-inside-avoid">
+      <li v-for="line in pack.lines" :key="line.subject" class="break-inside-avoid">
         <label
           class="rule flex cursor-pointer items-baseline gap-3 py-1.5 text-sm max-sm:min-h-11 max-sm:py-2.5"
         >
@@ -77,15 +110,15 @@ const nameOf = (subject: string) => {
         </label>
       </li>
     </ul>
-    <section v-if="sheets.packing" class="mt-4 break-inside-avoid" aria-labelledby="cases-title">
+    <section v-if="packing" class="mt-4 break-inside-avoid" aria-labelledby="cases-title">
       <h3 id="cases-title" class="font-serif text-lg">By case</h3>
-      <p v-for="c in sheets.packing.cases" :key="c.name" class="rule py-1.5 text-sm">
+      <p v-for="c in packing.cases" :key="c.name" class="rule py-1.5 text-sm">
         <span class="font-serif">{{ c.name }}</span>, {{ sayG(c.massG)
         }}{{ c.mostG === undefined ? '' : ` of ${sayG(c.mostG)}` }}:
         {{ c.subjects.map(nameOf).join(', ') || 'nothing' }}
       </p>
-      <p v-if="sheets.packing.left.length > 0" class="text-blossom py-1.5 text-sm">
-        ! In no case: {{ sheets.packing.left.map(nameOf).join(', ') }}
+      <p v-if="packing.left.length > 0" class="text-blossom py-1.5 text-sm">
+        ! In no case: {{ packing.left.map(nameOf).join(', ') }}
       </p>
       <p class="text-xs">
         A hint, by the boxes round the parts with 3 mm to each side; leads and small things lie

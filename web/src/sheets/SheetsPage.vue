@@ -56,7 +56,7 @@ async function load(): Promise<void> {
 }
 watch(() => props.id, load, { immediate: true });
 
-const { build, told, steps, sheets, changes, isReady } = useSheets(
+const { build, told, steps, sheets, dayPack, changes, isReady } = useSheets(
   read,
   () => props.setupId,
   log.entries,
@@ -244,6 +244,7 @@ const printedOn = new Date().toLocaleDateString('en-GB', { dateStyle: 'medium' }
             v-if="shows('pack')"
             class="sheet"
             :sheets="sheets"
+            :day-pack="dayPack"
             :log="log"
             :setup-id="setupId"
           />

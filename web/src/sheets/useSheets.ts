@@ -3,6 +3,7 @@ import {
   findSlip,
   chooseStepView,
   drawRig,
+  joinPacks,
   hasTrait,
   listBuild,
   listCautions,
@@ -199,6 +200,27 @@ export function useSheets(
     };
   });
 
+  /** One list for the whole day: of the setups that its stretches name, or of all where they name none. */
+  const dayPack = computed(() => {
+    const now = read.value;
+    const here = sheets.value;
+    if (!here || !now || now.rig.setups.length < 2) return undefined;
+    const { rig, parts } = now;
+    const named = new Set(here.last.plan.parts.map((p) => p.setupId));
+    const setups = rig.setups.filter((s) => named.has(s.id));
+    return joinPacks(
+      (setups.length > 0 ? setups : rig.setups).map((s) => {
+        if (s.id === setupId()) return here.pack;
+        const other = lookAt(rig, s.id, parts, collider.value, { oneLens: true });
+        return listPack(
+          other,
+          parts,
+          listBuild(other, parts).steps.map((b) => b.step),
+        );
+      }),
+    );
+  });
+
   /** What can be timed from here: building it, and changing it into each other setup. */
   const changes = computed((): PocketData['changes'] => {
     if (!report.value || !told.value) return [];
@@ -229,7 +251,7 @@ export function useSheets(
     }));
   });
 
-  return { build, told, steps, sheets, changes, isReady };
+  return { build, told, steps, sheets, dayPack, changes, isReady };
 }
 
 export type Sheets = NonNullable<ReturnType<typeof useSheets>['sheets']['value']>;

@@ -11,6 +11,12 @@ const spend = computed(() => bench.report!.spend);
 
 const prices = computed(() => new Map(spend.value.lines.map((l) => [l.itemId, l])));
 
+const isAtLeast = computed(
+  () =>
+    spend.value.unpriced.length + spend.value.withoutRate.length > 0 ||
+    spend.value.forTheDay.some((l) => !l.price),
+);
+
 function sayUnpriced(itemId: string): string {
   const stated = spend.value.withoutRate.find((w) => w.itemId === itemId);
   return stated ? `${sayMoney(stated.price)}, no rate` : 'no price';
@@ -30,6 +36,7 @@ const rows = computed(() => {
         price: item.owned ? 'owned' : line ? sayMoney(line.price) : sayUnpriced(item.id),
         from: line?.seller ? `${line.seller}, ${line.on}` : undefined,
         mass: on?.mass ? sayG(on.mass.massG) : on ? '? g' : 'not fitted',
+        isOn: on !== undefined,
         minor: line?.price.minor ?? 0,
       };
     })
@@ -78,12 +85,19 @@ function own(itemId: string, owned: boolean): void {
             </td>
             <td class="py-1.5 pr-2">
               <button
+                v-if="row.isOn"
                 type="button"
                 class="text-left hover:underline"
                 @click="bench.select(row.item.id)"
               >
                 {{ row.name }}
               </button>
+              <RouterLink
+                v-else
+                class="hover:underline"
+                :to="{ name: 'part', params: { id: row.item.partId } }"
+                >{{ row.name }}</RouterLink
+              >
               <span v-if="row.from" class="text-faint block">{{ row.from }}</span>
             </td>
             <td class="py-1.5 pr-2 text-right whitespace-nowrap">{{ row.mass }}</td>
@@ -95,6 +109,23 @@ function own(itemId: string, owned: boolean): void {
             </td>
           </tr>
         </tbody>
+        <tbody v-if="spend.forTheDay.length > 0">
+          <tr v-for="line in spend.forTheDay" :key="line.partId" class="rule align-baseline">
+            <td />
+            <td class="py-1.5 pr-2">
+              <RouterLink
+                class="hover:underline"
+                :to="{ name: 'part', params: { id: line.partId } }"
+                >{{ line.count }} more × {{ line.name }}</RouterLink
+              >
+              <span class="text-faint block">the day needs them: see Last</span>
+            </td>
+            <td />
+            <td class="py-1.5 text-right whitespace-nowrap">
+              {{ line.price ? sayMoney(line.price) : 'no price' }}
+            </td>
+          </tr>
+        </tbody>
         <tfoot>
           <tr class="border-ink border-t font-medium">
             <td />
@@ -103,8 +134,7 @@ function own(itemId: string, owned: boolean): void {
               {{ spend.unweighed.length > 0 ? '≥ ' : '' }}{{ sayG(spend.carriedG) }}
             </td>
             <td class="py-1.5 text-right">
-              {{ spend.unpriced.length + spend.withoutRate.length > 0 ? '≥ ' : ''
-              }}{{ sayMoney(spend.toSpend) }}
+              {{ isAtLeast ? '≥ ' : '' }}{{ sayMoney(spend.toSpend) }}
             </td>
           </tr>
         </tfoot>

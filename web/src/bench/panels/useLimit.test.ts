@@ -37,6 +37,31 @@ describe('a limit of the brief', () => {
     expect(useBench().report!.findings.map((f) => f.code)).toContain('over-carry');
   });
 
+  it('is the setup’s own where that says otherwise: it is shown and changed, and the rig’s stays', async () => {
+    useBench().close();
+    const setups = rig.setups.map((s) => ({ ...s, brief: { limits: { carryG: 1500 } } }));
+    await open({ ...rig, setups });
+    const carry = useLimit('carryG');
+    expect(carry.figure.value).toBe(1500);
+    carry.set(900);
+    expect(carry.figure.value).toBe(900);
+    expect(limits()).toEqual({ carryG: 2000 });
+    expect(useBench().rig!.setups[0]!.brief).toEqual({ limits: { carryG: 900 } });
+    // What the setup says nothing of is the rig's.
+    useLimit('heightMm').set(300);
+    expect(limits()).toEqual({ carryG: 2000, heightMm: 300 });
+  });
+
+  it('in a currency without a rate is shown in that currency, and changed in it', async () => {
+    useBench().close();
+    const spend = { minor: 70_000, currency: 'USD' };
+    await open({ ...rig, brief: { ...rig.brief, limits: { spend } } });
+    const limit = useLimit('spend');
+    expect([limit.figure.value, limit.unit.value]).toEqual([700, 'USD']);
+    limit.set(650);
+    expect(limits()).toEqual({ spend: { minor: 65_000, currency: 'USD' } });
+  });
+
   it('is taken away, as one step', () => {
     useLimit('carryG').set(undefined);
     expect([limits(), 'carryG' in limits()]).toEqual([{}, false]);

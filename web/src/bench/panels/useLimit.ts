@@ -1,5 +1,6 @@
 import { measureMinorDigits, toMoney, type Limits } from '@zucchini/core';
 import { computed, type ComputedRef } from 'vue';
+import { useCounting } from '../../brief/useCounting';
 import { useBench } from '../../desk/benchStore';
 
 /** The limits that are one figure. */
@@ -20,25 +21,30 @@ export interface Limit {
   readonly set: (figure: number | undefined) => void;
 }
 
-/** One limit of the rig's brief, and changing it without touching the others. */
+/** One limit of the brief that counts, the setup's own where it has one, and changing it without touching the others. */
 export function useLimit(name: LimitName): Limit {
   const bench = useBench();
-  const currency = computed(() => bench.report?.spend.toSpend.currency ?? 'EUR');
+  const counting = useCounting((own) => own.limits?.[name] !== undefined);
+  // One without a rate stays in its own currency: in another it would be another limit.
+  const currency = computed(() => {
+    const spend = bench.report?.spend;
+    return spend?.limitWithoutRate?.currency ?? spend?.toSpend.currency ?? 'EUR';
+  });
   const unit = computed(() => (name === 'spend' ? currency.value : name === 'carryG' ? 'g' : 'mm'));
   const figure = computed(() => {
     if (name !== 'spend') return bench.report?.brief.limits[name];
     // As it is counted against: in the currency that the rig is counted in.
-    const limit = bench.report?.spend.limit;
+    const limit = bench.report?.spend.limit ?? bench.report?.spend.limitWithoutRate;
     return limit && limit.minor / 10 ** measureMinorDigits(limit.currency);
   });
 
   function set(value: number | undefined): void {
-    const brief = bench.rig?.brief;
+    const brief = counting.brief.value;
     if (!brief) return;
     const { [name]: _, ...others } = brief.limits;
     const stated = name === 'spend' ? value !== undefined && toMoney(value, currency.value) : value;
     const limits: Limits = value === undefined ? others : { ...others, [name]: stated };
-    bench.apply({ type: 'set-brief', brief: { ...brief, limits } });
+    counting.store({ ...brief, limits });
   }
 
   return { unit, range: ranges[name], figure, set };

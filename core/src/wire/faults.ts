@@ -1,5 +1,5 @@
 import type { Port } from '../part/index.js';
-import type { Feed, Network } from '../wire/index.js';
+import type { Feed, Network } from './network.js';
 
 /** A lead between an outlet and an input. */
 export type LeadVia = Extract<Feed['via'], { kind: 'lead' }>;

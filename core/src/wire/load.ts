@@ -1,13 +1,7 @@
 import type { Cell, Part } from '../part/index.js';
-import {
-  exactly,
-  measureLeadEfficiency,
-  measureStates,
-  type Between,
-  type Feed,
-  type Network,
-} from '../wire/index.js';
+import { exactly, measureStates, type Between } from './draw.js';
 import { isAgreed, isLeadFeed, type LeadVia } from './faults.js';
+import { limitOf, measureLeadEfficiency, type Feed, type Network } from './network.js';
 
 /** Something that bears less current or power than what hangs on it draws at once. */
 export interface Overload {
@@ -37,7 +31,7 @@ function readDraw(part: Part, isStarting: boolean | undefined): Between {
 
 /**
  * What is drawn at each feed and store while every device records, W, or while `starting` is switched on and the others wait: by the
- * first supply of each that agrees. Losses of converters count where they arise.
+ * first supply of each that agrees, and by the next for what an outlet does not give. Losses of converters count where they arise.
  */
 export function measureLoads(
   network: Network,
@@ -57,13 +51,20 @@ export function measureLoads(
       if (network.stores.has(id)) stores.set(id, plus(stores.get(id), w));
       return;
     }
-    const feed = taker.feeds.find((f) => f.effect !== 'charges-off' && !isDead(f));
-    if (!feed) {
-      if (network.stores.has(id)) stores.set(id, plus(stores.get(id), w));
-      return;
-    }
-    feeds.set(feed, plus(feeds.get(feed), w));
-    pull(feed.from, { low: w.low / feed.efficiency, high: w.high / feed.efficiency });
+    const isOwn = network.stores.has(id);
+    const supplies = taker.feeds.filter((f) => f.effect !== 'charges-off' && !isDead(f));
+    let left = w;
+    supplies.forEach((feed, i) => {
+      // What only keeps a cell up, or has another supply beside it, takes no more than there is.
+      const isHelped = feed.effect === 'keeps' || isOwn || i < supplies.length - 1;
+      const most = isHelped ? limitOf(feed) : Infinity;
+      const own = { low: Math.min(left.low, most), high: Math.min(left.high, most) };
+      if (own.high <= 0) return;
+      feeds.set(feed, plus(feeds.get(feed), own));
+      pull(feed.from, { low: own.low / feed.efficiency, high: own.high / feed.efficiency });
+      left = { low: left.low - own.low, high: left.high - own.high };
+    });
+    if (isOwn && left.high > 0) stores.set(id, plus(stores.get(id), left));
   };
   for (const [id, { placed }] of network.takers) {
     const w = readDraw(placed.part, starting === undefined ? undefined : id === starting);

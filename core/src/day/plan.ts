@@ -1,5 +1,5 @@
-import type { Brief } from '../brief/index.js';
-import type { DayPart, SwapRule } from '../day/index.js';
+import { measureDayHours, type Brief } from '../brief/index.js';
+import type { DayPart, SwapRule } from './run.js';
 
 /** What a working day is like where its brief does not say: shares of the time, and a break near mains, h (estimates). */
 export const usualDay = { record: 0.35, idle: 0.35, breakH: 1, temperatureC: 20, hours: 24 };
@@ -56,7 +56,7 @@ export function planDay({ day }: Pick<Brief, 'day'>): DayPlan {
     );
     return { parts, hours: sum(parts), from: 'stated', reserve, swap, startsAtH };
   }
-  const hours = day?.hoursOn;
+  const hours = measureDayHours({ day });
   if (hours === undefined) {
     const parts = [at('Recording without a pause', usualDay.hours, { record: 1, idle: 0 })];
     return { parts, hours: usualDay.hours, from: 'none', reserve, swap, startsAtH };
