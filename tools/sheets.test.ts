@@ -4,6 +4,7 @@ import {
   findRigIssues,
   hasTrait,
   listBuild,
+  listLadder,
   listStages,
   loadCollider,
   measureChangeover,
@@ -35,6 +36,15 @@ const reportsOf = (name: string) => {
     parts,
   }));
 };
+
+describe.each(demoRigs)('the ladder of %s', (name) => {
+  it('takes as long at its top as the build sheet of the same setup', () => {
+    for (const { report, parts } of reportsOf(name)) {
+      const top = listLadder(report, parts, { collider }).at(-1)!;
+      expect(top.seconds).toBe(listBuild(report, parts)!.seconds);
+    }
+  });
+});
 
 describe.each(demoRigs)('the build sheets of %s', (name) => {
   it('keep every rule: carriers, screws, entries, makers, the lens after the cage, cells last', () => {
@@ -160,6 +170,41 @@ describe('a rig on another body', () => {
         expect([...all].sort()).toEqual([...was].sort());
       }
       expect(cages).toBeGreaterThan(1);
+    },
+  );
+
+  it.each(['mark-1', 'mark-2', 'buoy', 'skiff'])(
+    '%s can be stored then, though its leads are tied to what gives way, and that was posed and held',
+    (name) => {
+      const { rig } = readDemoRig(name);
+      const catalogue = readDemoCatalogue();
+      const partOf = (id: string) => catalogue.get(rig.kit.find((k) => k.id === id)!.partId)!;
+      let tied = 0;
+      const used = {
+        ...rig,
+        setups: rig.setups.map((s) => {
+          const around = [s.body, ...s.joints.map((j) => j.child.item)];
+          const ties = around.flatMap((item) => {
+            const mount = partOf(item).mounts.find((m) => !m.carrier);
+            return mount ? [{ item, mount: mount.id }] : [];
+          });
+          tied += (s.cables ?? []).length * ties.length;
+          return { ...s, cables: (s.cables ?? []).map((c) => ({ ...c, ties: ties.slice(0, 8) })) };
+        }),
+      };
+      expect(findRigIssues(used, catalogue, 'rig')).toEqual([]);
+      for (const body of catalogue.values()) {
+        if (!hasTrait(body, 'camera')) continue;
+        let id = 0;
+        const item = { id: 'other-body', partId: body.id, owned: false };
+        const make = () => `fresh-${(id += 1)}`;
+        const plan = planBody(used, used.setups[0]!.body, item, catalogue, make);
+        expect({ body: body.id, issues: findRigIssues(plan.rig, catalogue, 'rig') }).toEqual({
+          body: body.id,
+          issues: [],
+        });
+      }
+      expect(tied).toBeGreaterThan(0);
     },
   );
 });

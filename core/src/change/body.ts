@@ -65,7 +65,21 @@ function exchange(
     body: setup.body === oldId ? newId : setup.body,
     joints: setup.joints.map((j) => ({ ...j, child: mount(j.child), parent: mount(j.parent) })),
     ...(setup.cables
-      ? { cables: setup.cables.map((c) => ({ ...c, from: end(c.from), to: end(c.to) })) }
+      ? {
+          cables: setup.cables.map((c) => ({
+            ...c,
+            from: end(c.from),
+            to: end(c.to),
+            // A tie at a mount that the new one has not is gone.
+            ...(c.ties
+              ? {
+                  ties: c.ties
+                    .filter((tie) => tie.item !== oldId || mounts[tie.mount] !== undefined)
+                    .map(mount),
+                }
+              : {}),
+          })),
+        }
       : {}),
     ...(setup.braces
       ? { braces: setup.braces.filter((b) => b.a.item !== oldId && b.b.item !== oldId) }
@@ -207,12 +221,25 @@ export function planBody(
       ...setup,
       joints: setup.joints.filter((j) => !gone.has(j.child.item)),
       ...(setup.cables
-        ? { cables: setup.cables.filter((c) => !gone.has(c.from.item) && !gone.has(c.to.item)) }
+        ? {
+            cables: setup.cables
+              .filter((c) => !gone.has(c.from.item) && !gone.has(c.to.item))
+              .map((c) =>
+                c.ties ? { ...c, ties: c.ties.filter((tie) => !gone.has(tie.item)) } : c,
+              ),
+          }
         : {}),
       ...(setup.braces
         ? { braces: setup.braces.filter((b) => !gone.has(b.a.item) && !gone.has(b.b.item)) }
         : {}),
       ...(setup.heldBy ? { heldBy: setup.heldBy.filter((g) => !gone.has(g.item)) } : {}),
+      ...(setup.stances
+        ? {
+            stances: Object.fromEntries(
+              Object.entries(setup.stances).filter(([id]) => !gone.has(id)),
+            ),
+          }
+        : {}),
     });
   }
 

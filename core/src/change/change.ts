@@ -77,6 +77,18 @@ export function timeSequence(sequence: Sequence, { settings }: Rig): Changeover 
   };
 }
 
+/** How long some steps take in this very order, s: each, and every taking up of a tool. */
+export function timeSteps(steps: readonly Step[], rig: Rig): number {
+  let held: Tool | undefined;
+  let pickups = 0;
+  for (const { tool } of steps) {
+    if (!isTaken(tool)) continue;
+    if (tool !== held) pickups += 1;
+    held = tool;
+  }
+  return timeSequence({ steps, pickups, proven: false, atLeast: 0 }, rig).seconds;
+}
+
 /** Joints that hang on the body. */
 function listHung(body: string, joints: readonly Joint[]): Joint[] {
   const hung = new Set([body]);

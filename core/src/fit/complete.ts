@@ -427,7 +427,12 @@ function listLeadEdits(assembly: Assembly, parts: PartBook, want: Want): Edit[] 
     type: 'add-cable',
     setupId: assembly.setup.id,
     item,
-    cable: { id: `lead-${want.device.item.id}-${want.port.id}`, item: item.id, from, to },
+    cable: {
+      id: proposeId(`lead-${want.device.item.id}-${want.port.id}`),
+      item: item.id,
+      from,
+      to,
+    },
   }));
 }
 

@@ -313,6 +313,26 @@ export const offTheRail = defineFinding(
   },
 );
 
+export const slideOffNotch = defineFinding(
+  'slide-off-notch',
+  stating<{
+    readonly itemId: string;
+    readonly mountId: string;
+    readonly slideMm: number;
+    readonly nearestMm: number;
+  }>(),
+  {
+    restsOn: ['mounts'],
+    weight: 'stops',
+    when: 'a clamp on a rail with notches stands between two of them',
+    offers: 'the nearest notch',
+    sentence: ({ items: [child], facts }, n) =>
+      `${n.item(child!)} stands at ${sayMm(facts.slideMm)} on ${n.mount(facts.itemId, facts.mountId)} of ${n.item(facts.itemId)}, between two notches; the nearest is at ${sayMm(facts.nearestMm)}.`,
+    why: 'Between two notches it does not lock.',
+    todo: 'Slide it to a notch.',
+  },
+);
+
 function findSlideFinding(assembly: Assembly, joint: PlacedJoint): AnyFinding[] {
   const range = joint.slide;
   if (!range) return [];
@@ -334,8 +354,19 @@ function findSlideFinding(assembly: Assembly, joint: PlacedJoint): AnyFinding[] 
   }
   const { slideMm } = joint.joint;
   const overMm = Math.max(range.fromMm - slideMm, slideMm - range.toMm);
-  if (overMm <= tolerances.lengthMm) return [];
   const back = toAllowedSlideMm(range, slideMm);
+  if (overMm <= tolerances.lengthMm) {
+    if (!range.stepMm || Math.abs(back - slideMm) <= tolerances.lengthMm) return [];
+    return [
+      createFinding(
+        slideOffNotch,
+        'stops',
+        about,
+        { itemId, mountId: mount.id, slideMm, nearestMm: back },
+        [{ type: 'slide', setupId: assembly.setup.id, jointId: joint.joint.id, slideMm: back }],
+      ),
+    ];
+  }
   return [
     createFinding(offTheRail, 'stops', about, { itemId, mountId: mount.id, overMm }, [
       { type: 'slide', setupId: assembly.setup.id, jointId: joint.joint.id, slideMm: back },
@@ -379,7 +410,7 @@ function findTurnFinding(assembly: Assembly, joint: PlacedJoint): AnyFinding[] {
 
 /** Joints that stand where their mounts do not let them: off the rail, between two notches of a turn. */
 export const standingCheck = defineCheck(
-  [railTooShort, offTheRail, turnOffStep],
+  [railTooShort, offTheRail, slideOffNotch, turnOffStep],
   ({ assembly }: FitAsked) =>
     assembly.joints.flatMap((joint) =>
       joint.mate.state === 'mates'

@@ -1,7 +1,7 @@
 import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
 import { sayMm, sayG, sayNm, sayDeg } from '../words/index.js';
 import { aboutJoint, defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
-import { measureItemReachMm } from '../hold/index.js';
+import { measureItemReachMm, measureSupportedG } from '../hold/index.js';
 import {
   mountKinds,
   hasTrait,
@@ -32,7 +32,7 @@ export const overPayload = defineFinding(
   {
     restsOn: ['mass'],
     weight: 'stops',
-    when: 'heavier than the tripod or gimbal of the brief carries; the support itself not counted',
+    when: 'heavier than the tripod of the brief carries (for a monopod and a slider its figure counts too), or its gimbal; the support itself not counted',
     offers: '',
     sentence: ({ facts }) =>
       `Your rig weighs ${sayG(facts.massG)}, ${sayG(facts.massG - facts.limitG)} over what its support carries.`,
@@ -44,17 +44,11 @@ export const overPayload = defineFinding(
 /** A rig heavier than its support carries. Just as heavy is carried. The support itself is not counted. */
 export const payloadCheck = defineCheck([overPayload], ({ assembly, brief }: FitAsked) => {
   const { hold } = assembly.setup;
-  const limitG =
-    hold === 'tripod'
-      ? brief.supports?.tripodPayloadG
-      : hold === 'gimbal'
-        ? brief.supports?.gimbalPayloadG
-        : undefined;
+  const { tripodPayloadG, gimbalPayloadG } = brief.supports ?? {};
+  const isStood = hold === 'tripod' || hold === 'monopod' || hold === 'slider';
+  const limitG = isStood ? tripodPayloadG : hold === 'gimbal' ? gimbalPayloadG : undefined;
   if (limitG === undefined) return [];
-  const own = assembly.items
-    .filter((p) => hasTrait(p.part, 'grounded'))
-    .reduce((sum, p) => sum + (p.mass?.massG ?? 0), 0);
-  const massG = assembly.mass.massG - own;
+  const massG = measureSupportedG(assembly);
   if (massG <= limitG) return [];
   return [createFinding(overPayload, 'stops', { items: [] }, { massG, limitG })];
 });

@@ -2,7 +2,7 @@ import { createFinding, defineCheck, defineFinding, stating } from '../finding/i
 import { solveStatics } from '../hold/index.js';
 import type { Mount } from '../part/index.js';
 import { measureLength } from '../placement/index.js';
-import type { Assembly, MountRef, PlacedItem } from '../rig/index.js';
+import { proposeId, type Assembly, type MountRef, type PlacedItem } from '../rig/index.js';
 import { toWeightN } from '../units/index.js';
 import type { FitAsked } from './asked.js';
 import { isAnchored, listBraces } from './brace.js';
@@ -102,7 +102,12 @@ export const strapEndCheck = defineCheck([strapEndLoose], ({ assembly, hold }: F
               {
                 type: 'add-brace',
                 setupId: assembly.setup.id,
-                brace: { id: `${placed.item.id}-end`, kind: 'strap', a: offer.a, b: offer.b },
+                brace: {
+                  id: proposeId(`${placed.item.id}-end`),
+                  kind: 'strap',
+                  a: offer.a,
+                  b: offer.b,
+                },
               },
             ]
           : [],

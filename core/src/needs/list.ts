@@ -1,5 +1,5 @@
 import type { Brief, HoldKind, Scene } from '../brief/index.js';
-import type { Hold } from '../hold/index.js';
+import { measureSupportedG, type Hold } from '../hold/index.js';
 import type { Last } from '../day/index.js';
 import type { LightAnswer } from '../light/index.js';
 import {
@@ -114,9 +114,7 @@ const measurePayloadG = (part: Part): number =>
 function listSupports(assembly: Assembly, brief: Brief, asked: ReadonlySet<HoldKind>): Draft[] {
   const kinds = supported.filter((k) => asked.has(k));
   if (kinds.length === 0) return [];
-  const massG = assembly.items
-    .filter((p) => !hasTrait(p.part, 'grounded'))
-    .reduce((sum, p) => sum + (p.mass?.massG ?? 0), 0);
+  const massG = measureSupportedG(assembly);
   const stated = [
     ...(kinds.includes('gimbal') ? [brief.supports?.gimbalPayloadG] : []),
     ...(kinds.some((k) => k !== 'gimbal') ? [brief.supports?.tripodPayloadG] : []),

@@ -47,6 +47,25 @@ describe('a log to which entries are added', () => {
     expect(then.log.map((e) => e.id)).toEqual(['b']);
   });
 
+  it('orders moments and not texts: 10:00:00.500 is later than 10:00:00, however it is written', () => {
+    const at = (id: string, moment: string, yes: boolean): LogEntry => ({
+      ...tick(id, '10:00', 'cage', yes),
+      at: moment,
+    });
+    const [early, late] = [
+      at('early', '2026-03-01T10:00:00Z', true),
+      at('late', '2026-03-01T10:00:00.500Z', false),
+    ];
+    for (const [stored, added] of [
+      [early, late],
+      [late, early],
+    ] as const) {
+      const { log } = mergeLog([stored], [added], now);
+      expect(log.map((e) => e.id)).toEqual(['late']);
+      expect([...listTicked([early, late], 'low')]).toEqual([]);
+    }
+  });
+
   it('says which checks passed since a moment, by the latest answer of each', () => {
     const check = (
       id: string,

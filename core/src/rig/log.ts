@@ -13,10 +13,11 @@ export const mostLogEntries = 10_000;
 /** What a tick is about: a later one of the same takes its place. */
 const nameTick = ({ setup, subject }: LogEntry): string => `${setup ?? ''} ${subject ?? ''}`;
 
-const byTime = (a: LogEntry, b: LogEntry): number => {
-  if (a.at !== b.at) return a.at < b.at ? -1 : 1;
-  return a.id < b.id ? -1 : 1;
-};
+/** When an entry was made, ms: texts of one moment are not alike, with and without fractions of a second. */
+const momentOf = ({ at }: LogEntry): number => Date.parse(at);
+
+const byTime = (a: LogEntry, b: LogEntry): number =>
+  momentOf(a) - momentOf(b) || (a.id < b.id ? -1 : 1);
 
 /**
  * A log with entries added that were made elsewhere meanwhile, in the order of their times. What is there already is not added
@@ -40,7 +41,7 @@ export function mergeLog(
     }
     const key = nameTick(entry);
     const was = ticks.get(key);
-    if (!was || was.at <= entry.at) ticks.set(key, entry);
+    if (!was || momentOf(was) <= momentOf(entry)) ticks.set(key, entry);
     else if (isNew && was.yes !== entry.yes) overruled.push(entry);
   };
   for (const entry of log) take(entry, false);
@@ -64,7 +65,7 @@ function listLatest(
     const { subject } = entry;
     if (entry.kind !== kind || entry.setup !== setupId || subject === undefined) continue;
     const was = latest.get(subject);
-    if (!was || was.at <= entry.at) latest.set(subject, entry);
+    if (!was || momentOf(was) <= momentOf(entry)) latest.set(subject, entry);
   }
   return latest;
 }

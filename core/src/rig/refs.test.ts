@@ -8,6 +8,7 @@ import {
   listSetupItems,
   listUsedItems,
   mapItemRefs,
+  renameLog,
   proposeId,
   withFreshIds,
   type Edit,
@@ -101,6 +102,28 @@ describe('where the ids of individuals stand in a rig', () => {
     expect(listItemRefs(renamed).map((r) => r.itemId)).toEqual(refs.map((r) => `${r.itemId}-2`));
     expect(JSON.stringify(renamed)).not.toMatch(/(?<!"partId"):"(body|handle|boxed|belt)"/);
     expect(JSON.stringify(rich)).toBe(before);
+  });
+
+  it('takes along what its owner set aside, and what a log says of it', () => {
+    const aside = {
+      finding: `no-lead:${rich.kit[1]!.id}:in@${rich.kit[0]!.id}`,
+      word: 'known',
+      weight: 'risk' as const,
+      parts: [],
+    };
+    const next = mapItemRefs({ ...rich, setAside: [aside] }, ({ itemId }) => `${itemId}-2`);
+    expect(next.setAside![0]!.finding).toBe(`no-lead:${rich.kit[1]!.id}-2:in@${rich.kit[0]!.id}-2`);
+    const entry = { id: 'a', at: '2026-03-01T10:00:00Z', kind: 'packed' as const };
+    const log = [
+      { ...entry, item: 'cage' },
+      { ...entry, subject: 'item cage' },
+      { ...entry, subject: 'tool hex-4' },
+    ];
+    expect(renameLog(log, (id) => `${id}-2`)).toEqual([
+      { ...entry, item: 'cage-2' },
+      { ...entry, subject: 'item cage-2' },
+      { ...entry, subject: 'tool hex-4' },
+    ]);
   });
 
   it('stays as it is under the identity', () => {

@@ -1,4 +1,4 @@
-import type { LensUse, MountRef, Rig, Setup } from './schema.js';
+import type { LensUse, LogEntry, MountRef, Rig, Setup } from './schema.js';
 
 /** What the id of an individual does where it stands in a rig. */
 export type ItemUse =
@@ -130,7 +130,35 @@ export function mapItemRefs(rig: Rig, f: Rewrite): Rig {
   if (rig.lenses) {
     next.lenses = mapLenses(rig.lenses, 'lenses', f);
   }
+  if (rig.setAside) {
+    const names = new Map(rig.kit.map((item, i) => [item.id, next.kit[i]!.id]));
+    next.setAside = rig.setAside.map((entry) => ({
+      ...entry,
+      finding: renameFinding(entry.finding, (id) => names.get(id) ?? id),
+    }));
+  }
   return next;
+}
+
+/** The id of a finding, “code:item:key@lens”, with its individuals as `rename` says. */
+function renameFinding(finding: string, rename: (itemId: string) => string): string {
+  const [code = '', ...pieces] = finding.split(':');
+  return [code, ...pieces.map((piece) => piece.split('@').map(rename).join('@'))].join(':');
+}
+
+/** A log whose individuals are called as `rename` says, also where a line of the pack list names one. */
+export function renameLog(
+  log: readonly LogEntry[],
+  rename: (itemId: string) => string,
+): LogEntry[] {
+  const line = 'item ';
+  return log.map((entry) => ({
+    ...entry,
+    ...(entry.item === undefined ? {} : { item: rename(entry.item) }),
+    ...(entry.subject?.startsWith(line)
+      ? { subject: `${line}${rename(entry.subject.slice(line.length))}` }
+      : {}),
+  }));
 }
 
 /** Every place of a rig where the id of an individual stands. */

@@ -29,8 +29,23 @@ export function measureSlideRange(parent: Mount, child: Mount): SlideRange | und
 /** The nearest slide the joint can take: within its range, on its notches; the middle of a rail too short. */
 export function toAllowedSlideMm(range: SlideRange, slideMm: number): number {
   if (range.fromMm > range.toMm) return (range.fromMm + range.toMm) / 2;
+  const { fromMm, toMm } = listNotchEnds(range);
   const stepped = range.stepMm ? Math.round(slideMm / range.stepMm) * range.stepMm : slideMm;
-  return Math.min(range.toMm, Math.max(range.fromMm, stepped));
+  return Math.min(toMm, Math.max(fromMm, stepped));
+}
+
+/** The first and the last place on a rail where the joint can stand: notches where it has any, its ends where none lies between. */
+export function listNotchEnds({
+  fromMm,
+  toMm,
+  stepMm,
+}: Pick<SlideRange, 'fromMm' | 'toMm' | 'stepMm'>): Pick<SlideRange, 'fromMm' | 'toMm'> {
+  if (!stepMm) return { fromMm, toMm };
+  const [first, last] = [
+    Math.ceil(fromMm / stepMm - 1e-9) * stepMm,
+    Math.floor(toMm / stepMm + 1e-9) * stepMm,
+  ];
+  return first <= last ? { fromMm: first, toMm: last } : { fromMm, toMm };
 }
 
 /** The least step by which a joint is slid by hand, in mm: its own notches, or a whole millimetre. */

@@ -5,6 +5,7 @@ import { countFindings, measureReport, type Report } from '../report/index.js';
 import { listSetupItems, type Setup } from '../rig/index.js';
 import { findBestPrice } from '../price/index.js';
 import type { Money } from '../units/index.js';
+import { timeSteps } from '../change/index.js';
 import { listBuild, type Build } from './build.js';
 
 /** One rung of the ladder: a build that works for what it can, and what the next part adds. */
@@ -130,7 +131,10 @@ export function listLadder(report: Report, parts: PartBook, asked: AskOptions = 
       unpriced: prices.flatMap((p) => (p.minor === undefined ? [p.id] : [])),
       // Leads are in it, half at each end.
       massG: then.assembly.mass.massG,
-      seconds: steps.reduce((sum, s) => sum + s.step.seconds, 0),
+      seconds: timeSteps(
+        steps.map((s) => s.step),
+        rig,
+      ),
       met,
       gains,
       stops: countFindings(then.findings).stops,

@@ -130,6 +130,21 @@ const priced = (
   });
 
 /** The handle's grip lies 100 mm above the body's middle: a tilt of 1° is 1.746 mm of slide. */
+/** On a rail with a notch every 5 mm. */
+const notched = (slideMm: number) =>
+  createTestRig(
+    [
+      {
+        ...body,
+        mounts: body.mounts.map((m) =>
+          m.id === 'rail' ? { ...m, lengthwise: { ...m.lengthwise!, stepMm: 5 } } : m,
+        ),
+      },
+      handle,
+    ],
+    [{ ...held, slideMm }],
+  );
+
 const slid = (slideMm: number) =>
   createTestRig([body, handle], [{ ...held, slideMm: -10 + slideMm }], {});
 
@@ -173,6 +188,10 @@ export const findingFixtures: Readonly<
   'off-the-rail': {
     has: createTestRig([body, handle], [{ ...held, slideMm: 40.1 }]),
     hasNot: createTestRig([body, handle], [{ ...held, slideMm: 40 }]),
+  },
+  'slide-off-notch': {
+    has: notched(3),
+    hasNot: notched(5),
   },
   'turn-off-step': {
     has: screwed(rosette, 'body.teeth', { turnDeg: 6 }),

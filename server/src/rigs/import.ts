@@ -2,6 +2,7 @@ import { isDeepStrictEqual } from 'node:util';
 import {
   listBoxPartIds,
   mapItemRefs,
+  renameLog,
   type KitItem,
   type Part,
   type PartBook,
@@ -117,6 +118,14 @@ export function renameRig(rig: Rig, id: string, renames: Renames): Rig {
     ...renamed,
     id,
     kit: renamed.kit.map((item) => ({ ...item, partId: renames.part(item.partId) })),
+    ...(renamed.setAside
+      ? {
+          setAside: renamed.setAside.map((entry) => ({
+            ...entry,
+            parts: entry.parts.map((part) => renames.part(part)).sort(),
+          })),
+        }
+      : {}),
   };
 }
 
@@ -153,7 +162,12 @@ export async function importRigFile(
     renames.add('rig', file.rig.id, id);
   }
   const rig = renameRig(file.rig, id, renames);
-  await insertRig(manager, rig, now, file.log);
+  await insertRig(
+    manager,
+    rig,
+    now,
+    renameLog(file.log, (item) => renames.item(item)),
+  );
   const book = new Map(parts.map((p) => [p.id, p]));
   for (const version of file.versions) {
     const renamed: Version = { ...version, rig: renameRig(version.rig, id, renames) };

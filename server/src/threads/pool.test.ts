@@ -88,6 +88,12 @@ describe('a pool of threads', () => {
     expect(await long).toBeInstanceOf(Ended);
   });
 
+  it('closed, turns away what comes after', async () => {
+    const late = createPool();
+    await late.close();
+    await expect(late.run(task('/echo'))).rejects.toBeInstanceOf(Ended);
+  });
+
   it('closed, begins nothing that waits', async () => {
     const pool = createPool();
     const long = pool.run(task('/spin')).catch((e: unknown) => e);

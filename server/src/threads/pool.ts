@@ -115,6 +115,7 @@ export class Pool {
 
   /** Works on a task when its turn has come. Rejects by `Ended` where it was ended, otherwise with what went wrong in it. */
   run(task: Task): Promise<Reply | undefined> {
+    if (this.isClosed) return Promise.reject(new Ended('fault', 'closed'));
     return new Promise((resolve, reject) => {
       this.queue.push({ task, resolve, reject });
       this.next();

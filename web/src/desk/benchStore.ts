@@ -533,7 +533,7 @@ export const useBench = defineStore('bench', () => {
       parts: [...new Set([...used, ...boxed])],
       rig: now,
       versions: [],
-      log: [],
+      log: log.value,
     };
     const { id } = await api.importRig(JSON.stringify(file));
     saver?.abandon();

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import {
   createScrewEdit,
+  listNotchEnds,
   measureSlideStepMm,
+  toAllowedSlideMm,
   listBraces,
   listSecondScrews,
   listCarried,
@@ -95,7 +97,12 @@ const turnChoices = computed(() => {
 
 const at = computed(() => ({ setupId: bench.setupId, jointId: joint.value!.joint.id }));
 
-const slideTo = (slideMm: number): Edit => ({ type: 'slide', ...at.value, slideMm });
+/** From the first to the last notch: a slider counts its steps from its least value. */
+const notches = computed(() => joint.value?.slide && listNotchEnds(joint.value.slide));
+const slideTo = (mm: number): Edit => {
+  const range = joint.value!.slide!;
+  return { type: 'slide', ...at.value, slideMm: toAllowedSlideMm(range, mm) };
+};
 
 const stanceAt = (movementId: string, value: number): Edit => ({
   type: 'set-stance',
@@ -206,8 +213,8 @@ function setMass(massG: number | undefined): void {
           label="Stands at"
           slider="Slide along the rail"
           unit="mm"
-          :min="joint.slide.fromMm"
-          :max="joint.slide.toMm"
+          :min="notches!.fromMm"
+          :max="notches!.toMm"
           :step="measureSlideStepMm(joint.slide)"
           :disabled="bench.readOnly"
           :model-value="joint.joint.slideMm"
@@ -217,7 +224,7 @@ function setMass(massG: number | undefined): void {
           @keep="bench.keep()"
         />
         <p class="text-faint flex justify-between text-xs">
-          <span>{{ sayMm(joint.slide.fromMm) }}</span><span>{{ sayMm(joint.slide.toMm) }}</span>
+          <span>{{ sayMm(notches!.fromMm) }}</span><span>{{ sayMm(notches!.toMm) }}</span>
         </p>
       </div>
 
