@@ -23,6 +23,7 @@ export interface FilterPiece extends KitGlass {
   readonly backMm: number | undefined;
   readonly frontMm: number | undefined;
   readonly trayMm: number | undefined;
+  readonly rimMm: number | undefined;
   readonly thicknessMm: number;
   readonly freeMm: number | undefined;
 }
@@ -31,6 +32,7 @@ export interface FilterPiece extends KitGlass {
 export interface RingPiece extends KitGlass {
   readonly backMm: number;
   readonly frontMm: number;
+  readonly rimMm: number | undefined;
   readonly thicknessMm: number;
   readonly freeMm: number | undefined;
 }
@@ -59,8 +61,8 @@ export function listGlassPieces(list: readonly KitGlass[], asked: EvenAsked): Gl
   });
   const rings = list.flatMap((piece): RingPiece[] => {
     if (!isStepRing(piece.part)) return [];
-    const { backMm, frontMm, thicknessMm, freeMm } = readGlassMounts(piece.part);
-    return [{ ...piece, backMm: backMm!, frontMm: frontMm!, thicknessMm, freeMm }];
+    const { backMm, frontMm, ...sizes } = readGlassMounts(piece.part);
+    return [{ ...piece, ...sizes, backMm: backMm!, frontMm: frontMm! }];
   });
   const boxes = list.flatMap((piece): BoxPiece[] => {
     const stages = piece.part.mounts.filter((m) => m.kind === 'filter-tray' && m.side === 'stage');
@@ -129,6 +131,23 @@ function listRingChains(
   );
 }
 
+/** Every chain of rings onto a thread whose last rim is of a size: what a box clamps onto. */
+function listRims(
+  threadMm: number,
+  rimMm: number,
+  rings: readonly RingPiece[],
+): readonly (readonly RingPiece[])[] {
+  return rings
+    .filter((r) => r.rimMm === rimMm)
+    .flatMap((rim) =>
+      listRingChains(
+        threadMm,
+        rim.backMm,
+        rings.filter((r) => r !== rim),
+      ).map((chain) => [...chain, rim]),
+    );
+}
+
 /** Every way to screw filters, in their order, onto a thread: the rings it takes. Empty where they do not join. */
 function listScrewings(
   threadMm: number,
@@ -174,8 +193,16 @@ function doesCut(
       if (piece.freeMm !== undefined && piece.freeMm / 2 < needs) return true;
     }
   }
+  // What carries a box stands outermost.
+  for (const ring of left) {
+    far += ring.thicknessMm;
+    if (ring.freeMm !== undefined && ring.freeMm / 2 < far * diagonal) return true;
+  }
   return false;
 }
+
+/** What stands behind a box. */
+type Behind = Pick<FilterChoice, 'filters' | 'rings' | 'takes' | 'cuts'>;
 
 function* subsets<T>(list: readonly T[], most: number): Generator<readonly T[]> {
   const pick = function* (from: number, chosen: readonly T[]): Generator<readonly T[]> {
@@ -198,16 +225,19 @@ const countTurned = (filters: readonly FilterPiece[]) =>
   filters.filter((f) => f.read.turned).length;
 
 /**
- * Every set of filters that can stand before a lens: screwed behind one another over step rings, or in the trays of a
- * box. Only what takes light by itself is chosen: mist, graduated and clear glass is no choice of exposure, and two pairs
- * of polarisers are none either. What is screwed behind a box must not have to be turned. The bare lens comes first;
- * then the fewest pieces. Where several chains of rings lead to a filter, the one with the fewest and thinnest rings counts, or
- * with `allWays` each of them. Exponential in the filters, at most three screwed and one for each tray.
+ * Every set of filters that can stand before a lens: screwed behind one another over step rings, in the trays of a box on rods,
+ * on the lens or clamped to a rim, and one screwed behind such a box as well. Only what takes light by itself is chosen: mist,
+ * graduated and clear glass is no choice of exposure, and two pairs of polarisers are none either. What carries a box must not
+ * have to be turned; what stands behind one is turned by reaching in. The bare lens comes first; then the fewest pieces. Where
+ * several chains of rings lead to a filter, the one with the fewest and thinnest rings counts, or with `allWays` each of them.
+ * `behind` says what may be screwed behind a box: all where absent. Exponential in the filters, at most three screwed and one for
+ * each tray.
  */
 export function listFilterChoices(
   front: Front,
   pieces: GlassPieces,
   allWays = false,
+  behind: (filter: FilterPiece) => boolean = () => true,
 ): FilterChoice[] {
   const { rings } = pieces;
   const useful = pieces.filters.filter(
@@ -236,18 +266,44 @@ export function listFilterChoices(
       });
     }
   }
+  /** What may be screwed on behind a box, with what carries it: nothing, or one filter. */
+  const standBehind = (box: BoxPiece): readonly Behind[] => {
+    const single = choices.filter(
+      (c) => !c.box && c.filters.length <= 1 && c.filters.every((f) => behind(f)),
+    );
+    if (box.clampMm === undefined || box.clampMm === front.clampMm) return single;
+    // On a rim: of the filter that is the outermost, or of a ring, onto the lens or onto that filter.
+    return single.flatMap((c): Behind[] => {
+      const [filter] = c.filters;
+      if (!filter) {
+        const rims = threadMm === undefined ? [] : listRims(threadMm, box.clampMm!, rings);
+        return rims
+          .slice(0, 1)
+          .map((used) => ({ ...c, rings: used, cuts: doesCut(front, [], used) }));
+      }
+      if (filter.read.turned) return [];
+      if (filter.rimMm === box.clampMm) return [c];
+      const left = rings.filter((r) => !c.rings.includes(r));
+      const rims = filter.frontMm === undefined ? [] : listRims(filter.frontMm, box.clampMm!, left);
+      return rims.slice(0, 1).map((used) => ({ ...c, rings: [...c.rings, ...used] }));
+    });
+  };
   for (const box of pieces.boxes) {
-    if (box.clampMm !== undefined && box.clampMm !== front.clampMm) continue;
     const fitting = trays.filter((f) => f.trayMm === box.trayMm);
+    if (fitting.length === 0) continue;
+    const below = standBehind(box);
     for (const some of subsets(fitting, box.stages)) {
       if (some.length === 0) continue;
-      choices.push({
-        filters: some,
-        rings: [],
-        box,
-        takes: sumOf(some),
-        cuts: false,
-      });
+      for (const { filters, rings: used, takes, cuts } of below) {
+        if (countTurned([...filters, ...some]) > 1) continue;
+        choices.push({
+          filters: [...filters, ...some],
+          rings: used,
+          box,
+          takes: addSpans(takes, sumOf(some)),
+          cuts,
+        });
+      }
     }
   }
   const size = (c: FilterChoice) => c.filters.length + c.rings.length + (c.box ? 1 : 0);

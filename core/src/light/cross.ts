@@ -20,12 +20,16 @@ export function measureCornerTiltRad({ halfRad, index }: CrossAsked): number {
 
 /**
  * The most that a pair of polarisers may take beyond what it takes when parallel before a corner differs from the middle by
- * more than is allowed, stops. By Malus's law the middle passes cos²α and the corner cos²(α − δ), so that the limit is
- * cos δ + tan α · sin δ = 2^(stops ∕ 2). Infinity where nothing is uneven, as at a long focal length.
+ * more than is allowed, stops. By Malus's law the middle passes cos²α, the corners on one diagonal cos²(α − δ) and those on the
+ * other cos²(α + δ): the first are brighter by u stops where tan α = (2^(u ∕ 2) − cos δ) ∕ sin δ, the others darker by u where
+ * tan α = (cos δ − 2^(−u ∕ 2)) ∕ sin δ; the smaller counts. Infinity where nothing is uneven, as at a long focal length.
  */
 export function measureEvenStops(asked: CrossAsked): number {
   const delta = measureCornerTiltRad(asked);
   if (delta < 1e-9) return Infinity;
-  const tan = (2 ** (asked.unevenStops / 2) - Math.cos(delta)) / Math.sin(delta);
-  return Math.max(0, Math.log2(1 + tan ** 2));
+  const factor = 2 ** (asked.unevenStops / 2);
+  const brighter = (factor - Math.cos(delta)) / Math.sin(delta);
+  const darker = (Math.cos(delta) - 1 / factor) / Math.sin(delta);
+  const tan = Math.max(0, Math.min(brighter, darker));
+  return Math.log2(1 + tan ** 2);
 }

@@ -68,6 +68,8 @@ export interface GlassMounts {
   /** The thread, mm, for what comes before it. */
   readonly frontMm: number | undefined;
   readonly trayMm: number | undefined;
+  /** What a matte box clamps onto, mm across: its own rim. */
+  readonly rimMm: number | undefined;
   readonly thicknessMm: number;
   /** What light passes through, mm across; undefined where its shape does not say. */
   readonly freeMm: number | undefined;
@@ -86,6 +88,7 @@ export function readGlassMounts(part: Part): GlassMounts {
     backMm: back?.sizeMm,
     frontMm: front?.sizeMm,
     trayMm: tray?.sizeMm,
+    rimMm: part.mounts.find((m) => m.kind === 'clamp-ring' && m.side === 'ring')?.sizeMm,
     thicknessMm: front && back ? Math.abs(along(front) - along(back)) : depth,
     freeMm: bores.length > 0 ? Math.min(...bores) : undefined,
   };

@@ -1,5 +1,6 @@
-import type { Brief } from '../brief/index.js';
+import type { Brief, HoldKind } from '../brief/index.js';
 import {
+  listAdaptersFor,
   listOpticalPaths,
   measureAngles,
   measureGaze,
@@ -7,7 +8,13 @@ import {
   type OpticalPath,
 } from '../optics/index.js';
 import { hasTrait, type Part, type PartBook } from '../part/index.js';
-import { listLenses, measureSetting, type Assembly, type PlacedItem } from '../rig/index.js';
+import {
+  listLenses,
+  measureSetting,
+  type Assembly,
+  type PlacedItem,
+  type Setup,
+} from '../rig/index.js';
 import {
   listFilterChoices,
   listGlassPieces,
@@ -79,6 +86,8 @@ export interface Light {
   readonly toleranceStops: number;
   /** Where the brief says how bright it is; empty where it does not. */
   readonly scenes: readonly LitScene[];
+  /** How many scenes of the brief are held otherwise than this setup. */
+  readonly otherScenes: number;
   /** The one on the rig first, then those of the set. Only those of which it is known how wide they open. */
   readonly lenses: readonly LensLight[];
   /** Lenses that say nothing of their stops, and a brief that asks for none: nothing can be computed for them. */
@@ -90,13 +99,27 @@ export interface Light {
   readonly path: OpticalPath | undefined;
 }
 
-/** The brightnesses that a brief asks for, scene by scene; a scene of which one end is stated is of that brightness alone. */
-export function listLitScenes(brief: Brief): LitScene[] {
-  const scenes = (brief.scenes ?? []).flatMap((s): LitScene[] => {
+/**
+ * The brightnesses that a brief asks for, scene by scene; a scene of which one end is stated is of that brightness alone. A
+ * scene that says how the rig is held in it is asked of the setups that are held so, and of all where none is.
+ */
+export function listLitScenes(
+  brief: Brief,
+  setup?: Setup,
+  setups: readonly Setup[] = [],
+): LitScene[] {
+  const isAsked = (hold: HoldKind | undefined) =>
+    !setup ||
+    hold === undefined ||
+    setup.hold === hold ||
+    !setups.some((other) => other.hold === hold);
+  const all = (brief.scenes ?? []).filter((s) => isAsked(s.hold));
+  const isElsewhere = all.length < (brief.scenes ?? []).length;
+  const scenes = all.flatMap((s): LitScene[] => {
     const [from, to] = [s.fromEv ?? s.toEv, s.toEv ?? s.fromEv];
     return from === undefined || to === undefined ? [] : [{ name: s.name, from, to }];
   });
-  if (scenes.length > 0) return scenes;
+  if (scenes.length > 0 || isElsewhere) return scenes;
   const { sceneFromEv, sceneToEv } = brief.picture ?? {};
   const [from, to] = [sceneFromEv ?? sceneToEv, sceneToEv ?? sceneFromEv];
   if (from === undefined || to === undefined) return [];
@@ -114,6 +137,13 @@ export function listGaps(
     held.map(({ from, to }) => ({ from: from - toleranceStops, to: to + toleranceStops })),
   );
   const [lowest, highest] = [held[0]?.from ?? Infinity, held.at(-1)?.to ?? -Infinity];
+  /** The step between what holds below a hole and above it, as far as the scene goes. */
+  const measureStep = (from: number, to: number): number => {
+    const middle = (from + to) / 2;
+    const below = Math.max(...held.filter((h) => h.to <= middle).map((h) => h.to));
+    const above = Math.min(...held.filter((h) => h.from >= middle).map((h) => h.from));
+    return Math.min(above, scene.to) - Math.max(below, scene.from);
+  };
   return listHoles(scene, wide).map(({ from, to }): Gap => {
     const side = from >= highest ? 'bright' : to <= lowest ? 'dark' : 'between';
     // Short of what holds exactly: the tolerance forgives, and is no reach of its own.
@@ -124,7 +154,7 @@ export function listGaps(
           ? to - highest
           : side === 'dark'
             ? lowest - from
-            : to - from + 2 * toleranceStops;
+            : measureStep(from, to);
     return { from, to, scene, side, stops, timing };
   });
 }
@@ -197,10 +227,6 @@ function listInside(parts: readonly Part[]): readonly StopSpan[] {
   );
 }
 
-/** What makes a lens go through the adapters that are on the rig: the same rear as the one that is on them. */
-const findRear = (lens: Part): string | undefined =>
-  lens.mounts.find((m) => m.kind === 'lens-mount' && m.side === 'lens')?.family;
-
 /**
  * Over which range of scene brightness a setup holds its exposure, lens by lens: with its stops, its ISO and its shutter, with the
  * filters inside the body and its adapters, and with every set of filters of the kit that can stand before the lens. EV100 = log₂(N² ∕ t)
@@ -213,7 +239,7 @@ export function measureLight(assembly: Assembly, parts: PartBook, brief: Brief):
   const timings = listTimings(brief);
   const isos = listIsos(body?.part, brief);
   const toleranceStops = measureSetting(rig.settings, 'holdsWithinStops');
-  const scenes = listLitScenes(brief);
+  const scenes = listLitScenes(brief, setup, rig.setups);
   const sensor = body?.part.sensorMm;
   const kit = rig.kit.flatMap((item): KitGlass[] => {
     const part = assembly.byId.get(item.id)?.part ?? parts.get(item.partId);
@@ -244,17 +270,18 @@ export function measureLight(assembly: Assembly, parts: PartBook, brief: Brief):
     const even = evenAt({ angles });
     const onRig = path?.lens.item.id === itemId;
     const front = measureFront(part, angles, onRig ? path : undefined);
-    const isAdapted = path !== undefined && findRear(part) === findRear(path.lens.part);
     const inside = listInside([
       ...(body ? [body.part] : []),
-      ...(isAdapted ? path.adapters.map((p) => p.part) : []),
+      ...(path ? listAdaptersFor(part, path).map((p) => p.part) : []),
     ]);
     const { pieces, choices } = chooseGlass(assembly, parts, kit, front, even);
-    const takes = addSpans(
+    const ofKit = addSpans(
       inside,
       uniteSpans(choices.filter((c) => !c.cuts).flatMap((c) => c.takes)),
     );
     const onIt = onRig && stack ? addSpans(inside, stack.takes(even)) : undefined;
+    // What stands before it now is a way of filtering, however it is fastened.
+    const takes = onIt ? uniteSpans([...ofKit, ...onIt]) : ofKit;
     return [
       {
         itemId,
@@ -288,6 +315,7 @@ export function measureLight(assembly: Assembly, parts: PartBook, brief: Brief):
     isos,
     toleranceStops,
     scenes,
+    otherScenes: Math.max(0, listLitScenes(brief).length - scenes.length),
     lenses,
     unknown,
     evenAt,

@@ -51,7 +51,12 @@ export const lightQuestion = defineQuestion({
     const [exposing] = lens.exposings;
     return {
       main: `${about}${sayBand(exposing!.held)}`,
-      detail: light.scenes.length === 0 ? 'no scene is stated' : 'holds in every scene',
+      detail:
+        light.scenes.length > 0
+          ? 'holds in every scene'
+          : light.otherScenes > 0
+            ? 'no scene is held like this'
+            : 'no scene is stated',
     };
   },
   text: (light) =>

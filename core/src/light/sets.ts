@@ -28,12 +28,20 @@ const needsOf = (choice: FilterChoice, isNew: (id: string) => boolean): readonly
     .map((p) => p.id)
     .filter(isNew);
 
+/** Up to so many new filters each is tried behind each box. */
+const mostBehind = 12;
+
 function listCases(light: Light, lenses: readonly LensLight[], more: GlassPieces): Case[] {
   const fresh = new Set([...more.filters, ...more.rings, ...more.boxes].map((p) => p.id));
   return lenses.flatMap((lens) => {
-    const choices = listFilterChoices(lens.front, joinPieces(lens.pieces, more), true).filter(
-      (c) => !c.cuts,
-    );
+    // Of a large catalogue only what is there already stands behind a box: every filter behind every other would be thousands.
+    const isSmall = more.filters.length <= mostBehind;
+    const choices = listFilterChoices(
+      lens.front,
+      joinPieces(lens.pieces, more),
+      true,
+      (f) => isSmall || !fresh.has(f.id),
+    ).filter((c) => !c.cuts);
     return lens.exposings.map(({ timing, bare }): Case => ({
       timing,
       scenes: light.scenes,

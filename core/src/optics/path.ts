@@ -1,4 +1,4 @@
-import { hasTrait, type Mount } from '../part/index.js';
+import { hasTrait, type Mount, type Part } from '../part/index.js';
 import { dot, scale, subtract, type Vec3 } from '../placement/index.js';
 import {
   placeSolids,
@@ -48,6 +48,14 @@ export function listOpticalPaths(assembly: Assembly): OpticalPath[] {
     }
   });
 }
+
+/** What makes a lens go through the adapters that are on a rig: the same rear as the one that is on them. */
+const findRear = (lens: Part): string | undefined =>
+  lens.mounts.find((m) => m.kind === 'lens-mount' && m.side === 'lens')?.family;
+
+/** The adapters of a path that another lens would stand on as well: those on the rig where it has the same rear, none else. */
+export const listAdaptersFor = (lens: Part, path: OpticalPath): readonly PlacedItem[] =>
+  findRear(lens) === findRear(path.lens.part) ? path.adapters : [];
 
 /** How far the front of a lens lies ahead of a point on its axis, mm. */
 export function measureFrontAheadMm(lens: PlacedItem, fromMm: Vec3, ahead: Vec3): number {

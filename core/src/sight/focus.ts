@@ -1,5 +1,5 @@
 import { hasTrait, isOptical, type Part, type PartBook } from '../part/index.js';
-import { listOpticalPaths } from '../optics/index.js';
+import { listAdaptersFor, listOpticalPaths } from '../optics/index.js';
 import { listLenses, type Assembly, type PlacedItem } from '../rig/index.js';
 
 /** Whether a lens is focused by the camera: yes, no and why, or nobody says. */
@@ -90,8 +90,11 @@ export function measureFocusing(assembly: Assembly, parts: PartBook): Focusing {
         itemId,
         part,
         onRig,
-        // Adapters are known of the lens that is on the rig; another may want another, or none.
-        autofocus: findAutofocus(body, { id: itemId, part }, onRig ? path.adapters : []),
+        autofocus: findAutofocus(
+          body,
+          { id: itemId, part },
+          path ? listAdaptersFor(part, path) : [],
+        ),
         gearAtMm: gear?.originMm[0] ?? seat?.originMm[0],
         gearMm: gear?.sizeMm ?? worn?.sizeMm,
         hardStops: part.optics?.hardStops,
