@@ -125,8 +125,11 @@ function extend(
   out: Mount,
 ): Node {
   const { chain } = node;
+  // Pins stand beside a bushing in the holes of what it is screwed into.
+  const { locating } = node.mount;
+  const passes = out.pinsClear === true && locating?.side === 'holes' && !out.locating;
   return {
-    mount: out,
+    mount: passes ? { ...out, locating } : out,
     chain: {
       links: [...chain.links, { part, carriedBy: carriedBy.id, carriesBy: out.id }],
       priceMinor: chain.priceMinor + (priceMinor ?? 0),
@@ -134,7 +137,7 @@ function extend(
       heightMm: chain.heightMm + measureHeight(carriedBy, out),
       joints: chain.joints + 1,
       friction: chain.friction + Number(mate.resists === 'friction' || mate.resists === 'weak'),
-      losesPins: chain.losesPins || losesPins(node.mount, carriedBy, mate),
+      losesPins: chain.losesPins || (!passes && losesPins(node.mount, carriedBy, mate)),
       priceKnown: chain.priceKnown && priceMinor !== undefined,
       massKnown: chain.massKnown && part.massG !== undefined,
     },

@@ -32,7 +32,7 @@ import { orderCheck } from './order.js';
 import { overlapCheck } from './overlap.js';
 import { leadLengthCheck, plugCheck } from './plugs.js';
 import { handInTheWayCheck, leverCheck } from './palms.js';
-import { askewCheck, axisCheck, gearCheck, supportCheck } from './rods.js';
+import { askewCheck, axisCheck, gearCheck, rodsApartCheck, supportCheck } from './rods.js';
 import { screwCheck } from './screw.js';
 import { sizeCheck } from './size.js';
 import { openDoorCheck, servedCheck, socketCheck } from './served.js';
@@ -74,6 +74,7 @@ export const fitChecks = [
   circleCheck,
   axisCheck,
   askewCheck,
+  rodsApartCheck,
   gearCheck,
   supportCheck,
   viewCheck,

@@ -11,7 +11,15 @@ import {
   type PlacedItem,
   type PlacedJoint,
 } from '../rig/index.js';
-import { listIntruders, sweepAll, type Overlap, type Space } from '../space/index.js';
+import {
+  doMeet,
+  listIntruders,
+  listMateSolids,
+  pressMm,
+  sweepAll,
+  type Overlap,
+  type Space,
+} from '../space/index.js';
 import { tolerances } from '../units/index.js';
 import { isThereBefore } from './access.js';
 
@@ -60,7 +68,12 @@ function measureWay(space: Space, joint: PlacedJoint, end: 'from' | 'to'): Way {
     (p) => p.item.id === joint.parent,
     takesIn + sweepSlackMm,
   );
-  const blockers = [...others, ...rail].sort((a, b) => a.number - b.number);
+  // What stands on the rail's own part beside the rail, a wall at its end, is no part of the mate.
+  const mate = listMateSolids(space, joint);
+  const beside = (space.byId.get(joint.parent)?.solids ?? []).filter((s) => !mate.has(s));
+  const isWalled = rail.length === 0 && doMeet(space, swept, beside, pressMm + sweepSlackMm);
+  const walls = isWalled ? [assembly.byId.get(joint.parent)!] : [];
+  const blockers = [...others, ...rail, ...walls].sort((a, b) => a.number - b.number);
   return { travelMm, blockers };
 }
 

@@ -252,7 +252,11 @@ function findOverlaps(assembly: Assembly, placed: PlacedItem, mount: Mount): Any
       createFinding(
         clampsOverlap,
         'stops',
-        { items: [a.child, b.child], joints: [a.joint.id, b.joint.id] },
+        {
+          // Where the rail hangs on one of the clamps itself, it is that one which it meets.
+          items: [a, b].map((j) => (j.child === placed.item.id ? j.parent : j.child)),
+          joints: [a.joint.id, b.joint.id],
+        },
         { itemId: placed.item.id, mountId: mount.id, overlapMm },
         edits,
       ),
@@ -287,7 +291,7 @@ export const railTooShort = defineFinding(
   {
     restsOn: ['mounts'],
     weight: 'stops',
-    when: 'the clamp is longer than its rail',
+    when: 'the clamp is longer than its rail; a dovetail or a video plate may be shorter than its clamp, down to half of it',
     offers: 'another rail; leave it out',
     sentence: ({ items: [child], facts }, n) =>
       `${n.item(child!)} needs ${sayMm(facts.clampMm)} of rail; ${n.mount(facts.itemId, facts.mountId)} of ${n.item(facts.itemId)} is ${sayMm(facts.railMm)} long.`,

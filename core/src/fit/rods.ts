@@ -1,4 +1,4 @@
-import { hasTrait } from '../part/index.js';
+import { hasTrait, measureRodsApartMm, type Mount, type Part } from '../part/index.js';
 import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
 import { sayList, sayMm, sayDeg } from '../words/index.js';
 import { isBorneBy } from './contact.js';
@@ -16,6 +16,7 @@ import {
 } from '../placement/index.js';
 import {
   measureSetting,
+  placeSolids,
   rigFromMount,
   tryEdit,
   type Assembly,
@@ -23,7 +24,7 @@ import {
   type PlacedItem,
   type PlacedJoint,
 } from '../rig/index.js';
-import { createProbe, isEntered } from '../space/index.js';
+import { createProbe, isEntered, sweepAll } from '../space/index.js';
 import { toDeg, tolerances, wrapDeg } from '../units/index.js';
 
 /** The optical axis of the camera: through the lens mount of the body, along its normal. */
@@ -241,6 +242,65 @@ export const askewCheck = defineCheck([cameraAskew], ({ assembly, parts, catalog
   }),
 );
 
+export const rodsApart = defineFinding(
+  'rods-apart',
+  stating<{ readonly rodsMm: number; readonly clampMm: number }>(),
+  {
+    restsOn: ['shape', 'mounts'],
+    weight: 'stops',
+    when: 'a clamp for a pair of rods sits on rods whose shapes stand farther apart, or nearer, than the clamp takes, by more than the tolerance of the standard',
+    offers: '',
+    sentence: ({ items: [rods, clamp], facts }, n) =>
+      `${n.item(rods!)} stand ${sayMm(facts.rodsMm)} apart, and ${n.item(clamp!)} takes rods ${sayMm(facts.clampMm)} apart.`,
+    why: 'Two rods that are not as far apart as the clamp’s holes do not go in.',
+    todo: 'Measure the distance between the middles of the rods, and correct whichever part says it wrong.',
+  },
+);
+
+/** So round and so thick is a rod of the standard, mm. */
+const rodDiameterMm = { least: 14, most: 16 };
+
+/** How far apart two rods of a part are by their shapes, middle to middle, mm; undefined where there are not just two along the mount. */
+function measureShapesApartMm(part: Part, mount: Mount): number | undefined {
+  const along = mount.lengthwise?.axis ?? mount.reference;
+  const rods = part.solids.flatMap((s) => {
+    if (s.type !== 'cylinder' && s.type !== 'tube') return [];
+    const diameter = 2 * s.radiusMm;
+    const isRod = diameter >= rodDiameterMm.least && diameter <= rodDiameterMm.most;
+    const axis = s.axis ?? [0, 0, 1];
+    const isAlong = Math.abs(dot(axis, along)) > 0.999 * measureLength(axis) * measureLength(along);
+    return isRod && isAlong ? [s.atMm] : [];
+  });
+  const [a, b] = rods;
+  if (!a || !b || rods.length > 2) return undefined;
+  const off = subtract(b, a);
+  const unit = scale(along, 1 / measureLength(along));
+  return measureLength(subtract(off, scale(unit, dot(off, unit))));
+}
+
+/** Pairs of rods whose shapes stand otherwise than the clamp on them takes. */
+export const rodsApartCheck = defineCheck([rodsApart], ({ assembly }: FitAsked) =>
+  assembly.joints.flatMap((joint) => {
+    if (joint.mate.state !== 'mates' || joint.mate.as !== 'rod-15-pair') return [];
+    const isChild = joint.childMount.side === 'rods';
+    const [rods, clamp] = isChild ? [joint.child, joint.parent] : [joint.parent, joint.child];
+    const [own, other] = isChild
+      ? [joint.childMount, joint.parentMount]
+      : [joint.parentMount, joint.childMount];
+    const rodsMm = measureShapesApartMm(assembly.byId.get(rods)!.part, own);
+    const clampMm = measureRodsApartMm(other);
+    if (rodsMm === undefined || Math.abs(rodsMm - clampMm) <= tolerances.rodsApartMm) return [];
+    return [
+      createFinding(
+        rodsApart,
+        'stops',
+        { items: [rods, clamp], joints: [joint.joint.id] },
+        { rodsMm, clampMm },
+      ),
+    ];
+  }),
+);
+
 export const gearOutOfMesh = defineFinding(
   'gear-out-of-mesh',
   stating<{
@@ -303,8 +363,10 @@ export const gearCheck = defineCheck([gearOutOfMesh], ({ assembly }: FitAsked) =
       measureLength(subtract(between, scale(axis, along))) -
       (ring.mount.sizeMm + drive.mount.sizeMm) / 2;
     const width = ((ring.mount.gearWidthMm ?? 0) + (drive.mount.gearWidthMm ?? 0)) / 2;
-    const asideMm = Math.max(0, Math.abs(along) - width);
-    if (Math.abs(apartMm) <= toleranceMm && asideMm <= tolerances.lengthMm) return [];
+    const beside = Math.abs(along) - width;
+    // What is only a sum's last digit is not beside the ring.
+    const asideMm = beside > tolerances.lengthMm ? beside : 0;
+    if (Math.abs(apartMm) <= toleranceMm && asideMm === 0) return [];
     return [
       createFinding(gearOutOfMesh, 'stops', about(ring.placed.item.id), {
         ring: 'there',
@@ -345,8 +407,18 @@ export const supportCheck = defineSolidCheck([supportTooShort], ({ space }: Soli
     if (!pad) return [];
     const frame = rigFromMount(placed, pad);
     const isLens = (p: PlacedItem) => hasTrait(p.part, 'optic');
+    const lift = placed.part.movements?.find((m) => m.carries.includes(pad.id));
+    // The whole pad rises, and may meet a ring beside its middle first.
+    const rising = placeSolids(placed).filter(({ solid }) => lift?.carries.includes(solid.id));
+    const up = frame.rotation.z;
     const reaches = (mm: number) =>
-      isEntered(space, [createProbe(frame.originMm, frame.rotation.z, 1, mm)], isLens);
+      isEntered(
+        space,
+        rising.length > 0
+          ? sweepAll(rising, scale(up, mm))
+          : [createProbe(frame.originMm, up, 1, mm)],
+        isLens,
+      );
     // Under a tapered barrel a pad may touch beside its middle.
     const isTouching = assembly.items.some(
       (p) => isLens(p) && isBorneBy(space, placed.item.id, p.item.id),
@@ -360,7 +432,6 @@ export const supportCheck = defineSolidCheck([supportTooShort], ({ space }: Soli
       else clear = middle;
     }
     if (clear <= tolerances.braceGapMm) return [];
-    const lift = placed.part.movements?.find((m) => m.carries.includes(pad.id));
     const now = lift ? (assembly.setup.stances?.[placed.item.id]?.[lift.id] ?? lift.rest) : 0;
     const liftMm = lift ? lift.to - now : 0;
     const edits: Edit[] =

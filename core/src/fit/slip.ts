@@ -342,6 +342,11 @@ function measureSlip(
 ): Slip | undefined {
   if (joint.mate.state !== 'mates') return undefined;
   const stated = joint.childMount.holdsNm ?? joint.parentMount.holdsNm;
+  // A bushing is held by the pins that stand through beside it.
+  const isHeld = (assembly.jointsOn.get(joint.child) ?? []).some(
+    (j) => j.parentMount.pinsClear && j.mate.state === 'mates' && j.mate.pinned,
+  );
+  if (isHeld) return undefined;
   if (joint.mate.resists !== 'friction' && !(joint.mate.resists === 'weak' && stated)) {
     return undefined;
   }

@@ -23,7 +23,7 @@ import {
   type Space,
   type SpacedSolid,
 } from '../space/index.js';
-import { toRad } from '../units/index.js';
+import { toRad, tolerances } from '../units/index.js';
 import { sayDeg, sayMm } from '../words/index.js';
 import { defineSolidCheck, type SolidAsked } from './asked.js';
 import { listPalms } from './palms.js';
@@ -150,6 +150,7 @@ function findStop(
   leg: Leg,
   leads: readonly PluggedLead[],
   everyDeg = stepDeg,
+  mayBrushMm = brushMm,
 ): Stop | undefined {
   const moving = findMoving(space, leg, leads);
   if (!moving || moving.solids.length === 0) return undefined;
@@ -167,7 +168,7 @@ function findStop(
   // A hand that holds the moving part itself goes along.
   const palms = listPalms(space, hold).filter(({ owner }) => isAsked(owner));
   const meets = (bodies: readonly SpacedSolid[]): Omit<Stop, 'at'> | undefined => {
-    const [first] = listIntrusions(space, bodies, isAsked, brushMm);
+    const [first] = listIntrusions(space, bodies, isAsked, mayBrushMm);
     if (first) return { by: 'part', itemId: first.placed.item.id };
     const plug = plugs.find(({ body }) => doMeet(space, bodies, [body], brushMm));
     if (plug) return { by: 'plug', itemId: plug.itemId };
@@ -295,6 +296,8 @@ export interface FreeWay {
   readonly toStop: Pick<Stop, 'by' | 'itemId'> | undefined;
 }
 
+/** What stands so deep in something is a clash: a movement is free up to where it would be told as one. */
+const standsIn = tolerances.lengthMm;
 /** So near to its end a movement is free, in degrees or mm. */
 const nearEnd = 1;
 /** A turn is looked at in wider steps where its whole range is asked for, in degrees. */
@@ -318,7 +321,8 @@ export function measureFreeWays(
     const now = stance[movement.id] ?? movement.rest;
     const stopTo = (to: number) => {
       const leg: Leg = { placed, movement, from: now, to, poseId: undefined };
-      const stop = to === now ? undefined : findStop(space, hold, leg, leads, wideStepDeg);
+      const stop =
+        to === now ? undefined : findStop(space, hold, leg, leads, wideStepDeg, standsIn);
       // What is met at the very end of the way is no news.
       return stop && Math.abs(to - now) - stop.at > nearEnd ? stop : undefined;
     };

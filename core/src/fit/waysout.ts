@@ -63,9 +63,28 @@ function listTries(space: Space, joint: PlacedJoint): Edit[] {
   return edits;
 }
 
+/** Straight movements of a part, in small steps away from where they stand, the nearest first: a pad is lowered before it is moved. */
+function listShifts(space: Space, placed: PlacedItem): Edit[] {
+  const { setup } = space.assembly;
+  return (placed.part.movements ?? []).flatMap((m): Edit[] => {
+    if (m.type !== 'shift') return [];
+    const now = setup.stances?.[placed.item.id]?.[m.id] ?? m.rest;
+    return slideTriesMm
+      .flatMap((mm) => [now - mm, now + mm])
+      .filter((value) => value >= m.from && value <= m.to)
+      .map((value) => ({
+        type: 'set-stance',
+        setupId: setup.id,
+        itemId: placed.item.id,
+        movementId: m.id,
+        value,
+      }));
+  });
+}
+
 /**
- * Edits that end a conflict between two items: the smallest slide, then a turn, then another mount, for
- * either of them or for what carries it. Each is tried on the rig: the conflict is gone and no more parts
+ * Edits that end a conflict between two items: a straight movement of one of them, the smallest slide, then a turn, then another
+ * mount, for either of them or for what carries it. Each is tried on the rig: the conflict is gone and no more parts
  * overlap than before. At most `most`.
  */
 export function listWaysOut(
@@ -89,6 +108,11 @@ export function listWaysOut(
     ...listJointsInwards(space, pair[1], pair[0]),
     ...listJointsInwards(space, pair[0], pair[1]),
   ];
+  for (const placed of pair) {
+    const first = listShifts(space, placed).find(works);
+    if (first) found.push(first);
+    if (found.length >= most) return found;
+  }
   for (const joint of joints) {
     const first = listTries(space, joint).find(works);
     if (first) found.push(first);

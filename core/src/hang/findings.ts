@@ -21,6 +21,8 @@ import { toDeg, toWeightN, tolerances } from '../units/index.js';
 import {
   needWords,
   sayDeg,
+  sayFew,
+  sayG,
   sayHold,
   sayLean,
   sayMm,
@@ -117,15 +119,32 @@ export const notLevel = defineFinding(
     readonly leanDeg: number;
     /** Fore and aft, or to a side: two troubles, with ways out of their own. */
     readonly way: 'tilt' | 'lean';
+    /** Over which end of the grip the rig leaves a hand that slips, where that end is open and the grip slopes so far. */
+    readonly slipsOver: 'from' | 'to' | undefined;
+    /** How many parts nobody has weighed, and what the others weigh together, g. */
+    readonly unweighed: number;
+    readonly weighedG: number;
   }>(),
   {
     restsOn: ['mass', 'shape'],
     bad: ({ tiltDeg, leanDeg, way }) => Math.abs(way === 'tilt' ? tiltDeg : leanDeg),
-    weight: `risk over ${tolerances.tiltRiskDeg}°, note over ${tolerances.levelDeg}°`,
-    when: 'tilt, and lean, hung from the handle',
+    weight: `risk over ${tolerances.tiltRiskDeg}°, note over ${tolerances.levelDeg}° or where a part has not been weighed`,
+    when: 'tilt, and lean, hung from the handle; with what a hand that slips does where the grip slopes 10° and its high end is open',
     offers: 'the hand along the grip; one part along its rail',
-    sentence: ({ items: [grip], facts }, n) =>
-      `Hung from ${n.item(grip!)} your rig ${facts.way === 'tilt' ? `hangs ${sayTilt(facts.tiltDeg)}` : `leans ${sayLean(facts.leanDeg)}`}.`,
+    sentence: ({ items: [grip], facts }, n) => {
+      const { unweighed, weighedG, slipsOver } = facts;
+      const how =
+        facts.way === 'tilt'
+          ? `hangs ${sayTilt(facts.tiltDeg)}`
+          : `leans ${sayLean(facts.leanDeg)}`;
+      const slips =
+        slipsOver === undefined
+          ? ''
+          : ` If your hand slips, the rig goes out of it over the ${ends[slipsOver]} end, which is open.`;
+      return unweighed > 0
+        ? `${sayNumber(unweighed)} ${unweighed === 1 ? 'part has' : 'parts have'} not been weighed; by the other ${sayG(weighedG)} alone your rig ${how}, hung from ${n.item(grip!)}.${slips}`
+        : `Hung from ${n.item(grip!)} your rig ${how}.${slips}`;
+    },
     why: 'Your wrist holds up what does not hang level, all day.',
     todo: 'Move weight, or your hand, towards the centre of mass.',
   },
@@ -138,12 +157,27 @@ const notLevelCheck = defineStateCheck('hangs', [notLevel], ({ assembly, hold, h
   return (['tilt', 'lean'] as const).flatMap((way) => {
     const deg = Math.abs(way === 'tilt' ? tiltDeg : leanDeg);
     if (isLevel(deg)) return [];
+    const isFar = deg > tolerances.tiltRiskDeg;
+    // Told with the larger of the two.
+    const leads =
+      way === 'tilt'
+        ? Math.abs(tiltDeg) >= Math.abs(leanDeg)
+        : Math.abs(leanDeg) > Math.abs(tiltDeg);
+    const slip = isFar && leads && hang.grip ? hang.slipOff : undefined;
+    const unweighed = assembly.unweighed.length;
     return [
       createFinding(
         notLevel,
-        deg > tolerances.tiltRiskDeg ? 'risk' : 'note',
+        isFar && unweighed === 0 ? 'risk' : 'note',
         { items: [hang.itemId], key: way === 'tilt' ? 'fore-and-aft' : 'sideways' },
-        { tiltDeg, leanDeg, way },
+        {
+          tiltDeg,
+          leanDeg,
+          way,
+          slipsOver: slip?.comesOff && slip.slopeDeg >= slipperyDeg ? slip.towards : undefined,
+          unweighed,
+          weighedG: assembly.mass.massG,
+        },
         // The hand and most rails lie fore and aft.
         way === 'tilt' ? listLevelling(assembly, hold, hang) : [],
       ),
@@ -154,18 +188,25 @@ const notLevelCheck = defineStateCheck('hangs', [notLevel], ({ assembly, hold, h
 export const massUnknown = defineFinding('mass-unknown', stating(), {
   restsOn: [],
   weight: 'note',
-  when: 'nobody has weighed a part: every figure of mass leaves it out',
+  when: 'parts that nobody has weighed, all in one: every figure of mass leaves them out',
   offers: '',
-  sentence: ({ items: [item] }, n) =>
-    `Nobody has weighed ${n.item(item!)}: all figures of mass and balance leave it out.`,
+  sentence: ({ items }, n) =>
+    `Nobody has weighed ${sayFew(items.map((id) => n.item(id)))}: all figures of mass and balance leave ${items.length === 1 ? 'it' : 'them'} out.`,
   why: 'A missing figure is not zero; the rig is heavier than it says.',
   todo: 'Put it on a kitchen scale and enter the grams.',
 });
 
 const massUnknownCheck = defineCheck([massUnknown], ({ assembly }: HangContext) =>
-  assembly.unweighed.map((placed) =>
-    createFinding(massUnknown, 'note', { items: [placed.item.id] }, {}),
-  ),
+  assembly.unweighed.length === 0
+    ? []
+    : [
+        createFinding(
+          massUnknown,
+          'note',
+          { items: assembly.unweighed.map((p) => p.item.id), named: 0 },
+          {},
+        ),
+      ],
 );
 
 export const wristOver = defineFinding(
@@ -456,7 +497,7 @@ export const slipsOut = defineFinding(
     restsOn: ['mass', 'shape'],
     bad: ({ slopeDeg }) => slopeDeg,
     weight: 'note',
-    when: 'a grip in use slopes 10° or more and its higher end is open; not where the whole rig hangs far off level, which is told instead',
+    when: 'a grip in use slopes 10° or more and its higher end is open; where the whole rig hangs far off level it is told with that',
     offers: '',
     sentence: ({ items: [item], facts }, n) =>
       `If your hand slips on ${n.item(item!)}, the rig goes out of it over the ${ends[facts.towards]} end, which is open; the grip slopes ${sayDeg(facts.slopeDeg)}.`,
@@ -466,7 +507,7 @@ export const slipsOut = defineFinding(
 );
 
 const slipsOutCheck = defineCheck([slipsOut], ({ hang }: HangContext) => {
-  // What hangs far off level slopes by that: it is told as such, and levelling ends both.
+  // What hangs far off level slopes by that: it is told there, with what a hand that slips does, and levelling ends both.
   const isTold =
     hang.state === 'hangs' &&
     Math.max(Math.abs(toDeg(hang.tiltRad)), Math.abs(toDeg(hang.leanRad))) > tolerances.tiltRiskDeg;

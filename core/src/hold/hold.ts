@@ -150,7 +150,13 @@ function listGrips(assembly: Assembly, place: 'top' | 'side', axes: Axes): HeldG
       .filter((g) => !chosen.some((c) => c.itemId === placed.item.id && c.gripId === g.id))
       .map((g) => holdGrip(placed, g, undefined)),
   );
-  return [...chosen, ...others];
+  // Who mounts a grip beside the body's own holds that.
+  const isBodys = ({ itemId }: HeldGrip) => itemId === assembly.setup.body;
+  const mounted = [...chosen, ...others].filter((g) => !isBodys(g));
+  const isCovered = (own: HeldGrip) =>
+    isBodys(own) &&
+    mounted.some((g) => measureLength(subtract(g.pointMm, own.pointMm)) < handLongMm);
+  return [...chosen, ...others.filter((g) => !isCovered(g))];
 }
 
 const isChosen = (assembly: Assembly, grip: HeldGrip): boolean =>
@@ -169,6 +175,9 @@ function chooseOne(
     measureOffMm(grip, weight, axes) < measureOffMm(best, weight, axes) - handWideMm ? grip : best,
   );
 }
+
+/** Nearer together than this two grips are for one hand, in mm: less than a hand is long along a handle (estimate). */
+const handLongMm = 80;
 
 /** Distances that differ by less than this are alike to a hand, in mm (estimate). */
 const handWideMm = 40;

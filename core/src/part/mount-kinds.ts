@@ -73,7 +73,8 @@ export type MountTrait =
   | 'meets-lens'
   | 'off-skin'
   | 'takes-parts'
-  | 'small-mark';
+  | 'small-mark'
+  | 'overhangs';
 
 const screwFrame =
   'normal: along the screw, out of the face; reference: along the line of the locating pins, or forward';
@@ -166,7 +167,7 @@ const table = {
     'blocked',
     'half',
     'normal: out of the mating face; reference: along the dovetail',
-    { lengthwise: 'plate', takesInMm: 12 },
+    { lengthwise: 'plate', takesInMm: 12, traits: ['overhangs'] },
   ),
   'video-plate-50': entry(
     'video plate 50 mm',
@@ -174,7 +175,7 @@ const table = {
     'blocked',
     'half',
     'normal: out of the mating face; reference: along the plate',
-    { lengthwise: 'plate', takesInMm: 10 },
+    { lengthwise: 'plate', takesInMm: 10, traits: ['overhangs'] },
   ),
   'rod-15-pair': entry(
     '15 mm rods',

@@ -6,6 +6,7 @@ import {
   type Mount,
   type Part,
   type PartBook,
+  type Mate,
 } from '../part/index.js';
 import {
   add,
@@ -102,6 +103,26 @@ function findMount(part: Part, id: string): Mount {
   return mount;
 }
 
+/** How far the face of a mount stands off the plane of the other, mm: a pad lies on its rods, whose plane runs through their middle. */
+const measureStandoffMm = (parent: Mount, child: Mount): number =>
+  child.kind === 'rod-pad' && parent.kind === 'rod-15-pair' ? rodRadiusMm : 0;
+/** Of the lightweight rods standard. */
+const rodRadiusMm = 7.5;
+
+/**
+ * What becomes of a mount on another one: through a bushing beside which pins stand they reach the holes of what the bushing is
+ * screwed into.
+ */
+function mateOn(parent: PlacedItem, parentMount: Mount, childMount: Mount): Mate {
+  const under = parent.carriedBy?.parentMount.locating;
+  const passes =
+    parentMount.pinsClear && !parentMount.locating && childMount.locating?.side === 'pins';
+  return measureMate(
+    childMount,
+    passes && under?.side === 'holes' ? { ...parentMount, locating: under } : parentMount,
+  );
+}
+
 /** Where a joint stands its child, and the frame of the parent's mount that it stands on. */
 export function placeAt(
   parent: Pick<PlacedItem, 'rigFromPart' | 'moved'>,
@@ -126,7 +147,7 @@ export function placeAt(
   );
   const turned: Placement = {
     rotation: createRotation([0, 0, 1], toRad(at.turnDeg)),
-    originMm: [0, 0, at.spacerMm ?? 0],
+    originMm: [0, 0, (at.spacerMm ?? 0) + measureStandoffMm(parentMount, childMount)],
   };
   // Round the rod first: its axis is the reference of the mount, and runs through its origin.
   const turn: Placement = at.rollDeg
@@ -189,7 +210,7 @@ function placeJoint(
       childMount,
       parentMount,
       rigFromParentMount,
-      mate: measureMate(childMount, parentMount),
+      mate: mateOn(parent, parentMount, childMount),
       slide,
     },
     rigFromChild,

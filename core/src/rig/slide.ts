@@ -1,4 +1,4 @@
-import type { Mount } from '../part/index.js';
+import { hasMountTrait, type Mount } from '../part/index.js';
 
 /** Along which mount a joint slides, and where it may stand with the whole clamp on. */
 export interface SlideRange {
@@ -17,10 +17,14 @@ export function measureSlideRange(parent: Mount, child: Mount): SlideRange | und
   if (!along) return undefined;
   const rail = (along === 'parent' ? parent : child).lengthwise!;
   const clampMm = (along === 'parent' ? child : parent).clampLengthMm ?? 0;
+  const [first, last] = [rail.fromMm + clampMm / 2, rail.toMm - clampMm / 2];
+  // A dovetail that is shorter than its clamp is held over its whole length, as long as that is half of the clamp.
+  const overhangs =
+    first > last && hasMountTrait(parent, 'overhangs') && rail.toMm - rail.fromMm >= clampMm / 2;
   return {
     along,
-    fromMm: rail.fromMm + clampMm / 2,
-    toMm: rail.toMm - clampMm / 2,
+    fromMm: overhangs ? last : first,
+    toMm: overhangs ? first : last,
     clampMm,
     stepMm: rail.stepMm,
   };

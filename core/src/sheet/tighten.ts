@@ -28,13 +28,15 @@ export function listTightenings(report: Report, log: readonly LogEntry[]): Tight
     .flatMap((slip): Tightening[] => {
       const joint = assembly.joints.find((j) => j.joint.id === slip.jointId)!;
       const cameLoose = log.filter((e) => e.kind === 'came-loose' && e.item === joint.child).length;
-      if (slip.braced || (slip.ratio < tightenFrom && cameLoose === 0)) return [];
-      const share = Math.max(tightenFrom, slip.ratio);
+      // A friction joint whose maker says what it holds is pushed by hand on purpose: Fit says nothing of that either.
+      const ratio = slip.slipStated ? slip.weightRatio : slip.ratio;
+      if (slip.braced || (ratio < tightenFrom && cameLoose === 0)) return [];
+      const share = Math.max(tightenFrom, ratio);
       return [
         {
           jointId: slip.jointId,
           itemId: joint.child,
-          ratio: slip.ratio,
+          ratio,
           everyH: ((halfH * 0.5) / share) * 0.5 ** cameLoose,
           cameLoose,
         },

@@ -314,23 +314,34 @@ interface Mated {
 }
 
 /** Joined parts may press into each other by so much anywhere, in mm: play, paint and rounded corners (estimate). */
-const pressMm = 0.5;
+export const pressMm = 0.5;
 /** How near to a solid a mount lies that belongs to it, in mm (estimate). */
 const ownMm = 2;
 /** Mates that parts go into as a whole, or that their maker has tried: what stands beside the mate may stand in it too. */
 const wholeMates: readonly MountKind[] = ['cell-bay', 'lens-mount'];
 
-/** Where a mate is in the rig: at the child's mount; of a pair of rods, at both. */
+/**
+ * Where a mate is in the rig: at the mount of the one that stands still along the other, so that rods meet their clamp where it
+ * is and not at their own middle; of a pair of rods, at both.
+ */
 function listMatePlaces(space: Space, joint: PlacedJoint): Vec3[] {
   const child = space.assembly.byId.get(joint.child)!;
-  const frame = rigFromMount(child, joint.childMount);
-  if (joint.mate.state !== 'mates' || joint.mate.as !== 'rod-15-pair') return [frame.originMm];
-  const half = measureRodsApartMm(joint.childMount) / 2;
+  const frame =
+    joint.slide?.along === 'child'
+      ? joint.rigFromParentMount
+      : rigFromMount(child, joint.childMount);
+  const isPair =
+    joint.mate.state === 'mates' &&
+    (joint.mate.as === 'rod-15-pair' || joint.mate.as === 'rod-pad');
+  if (!isPair) return [frame.originMm];
+  const half =
+    measureRodsApartMm(joint.childMount.kind === 'rod-pad' ? joint.parentMount : joint.childMount) /
+    2;
   return [half, -half].map((y) => place(frame, [0, y, 0]));
 }
 
 /** The solids of two joined items that hold the mate: those at its place. */
-function listMateSolids(space: Space, joint: PlacedJoint): Set<SpacedSolid> {
+export function listMateSolids(space: Space, joint: PlacedJoint): Set<SpacedSolid> {
   const places = listMatePlaces(space, joint);
   return new Set(
     [joint.parent, joint.child].flatMap((id) =>

@@ -9,7 +9,7 @@ import {
 import { defineQuestion, type Asking } from '../question/index.js';
 import { listCarried, type Assembly, type Edit, type KitItem } from '../rig/index.js';
 import type { Money } from '../units/index.js';
-import { sayG, sayMoney } from '../words/index.js';
+import { sayFew, sayG, sayMoney } from '../words/index.js';
 import { measureSpend, type Spend } from './spend.js';
 
 /** What the checks of Spend look at. */
@@ -110,16 +110,18 @@ const overCarryCheck = defineCheck([overCarry], ({ assembly, spend }: SpendConte
 export const priceUnknown = defineFinding('price-unknown', stating(), {
   restsOn: [],
   weight: 'note',
-  when: 'a wished part has no price',
+  when: 'wished parts without a price, all in one',
   offers: '',
-  sentence: ({ items: [item] }, n) =>
-    `No price is known for ${n.item(item!)}: the sum leaves it out.`,
+  sentence: ({ items }, n) =>
+    `No price is known for ${sayFew(items.map((id) => n.item(id)))}: the sum leaves ${items.length === 1 ? 'it' : 'them'} out.`,
   why: 'The rig costs more than it says.',
-  todo: 'Enter its price, or mark it as owned.',
+  todo: 'Enter the prices below, one after the other, or mark what you own.',
 });
 
 const priceUnknownCheck = defineCheck([priceUnknown], ({ spend }: SpendContext) =>
-  spend.unpriced.map((itemId) => createFinding(priceUnknown, 'note', { items: [itemId] }, {})),
+  spend.unpriced.length === 0
+    ? []
+    : [createFinding(priceUnknown, 'note', { items: spend.unpriced, named: 0 }, {})],
 );
 
 export const priceWithoutRate = defineFinding(

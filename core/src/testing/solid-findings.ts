@@ -364,6 +364,38 @@ const askew = (turnDeg: number) => {
   );
 };
 
+/** Two rods so far apart by their shapes, in a clamp of the body that takes 60 mm. */
+const roddedApart = (apartMm: number) =>
+  on(
+    [
+      cube('rods', 200, {
+        kind: 'rod',
+        solids: [-apartMm / 2, apartMm / 2].map((y, i) => ({
+          id: `rod-${i}`,
+          type: 'cylinder' as const,
+          atMm: [0, y, 0] as [number, number, number],
+          axis: [1, 0, 0] as [number, number, number],
+          radiusMm: 7.5,
+          lengthMm: 200,
+        })),
+        mounts: [
+          mountAt('pair', 'rod-15-pair', 'rods', [0, 0, 0], [0, 0, 1], [1, 0, 0], {
+            lengthwise: { axis: [1, 0, 0], fromMm: -100, toMm: 100 },
+            carrier: true,
+          }),
+        ],
+      }),
+    ],
+    [joint('r', 'rods.pair', 'body.rods')],
+    {
+      camera: withMounts(
+        mountAt('rods', 'rod-15-pair', 'clamp', [0, 0, -40], [0, 0, -1], [1, 0, 0], {
+          clampLengthMm: 20,
+        }),
+      ),
+    },
+  );
+
 /** A body that breathes out in a space of 10 mm which ends at a height. */
 const venting = (topMm: number) =>
   on([], [], {
@@ -644,6 +676,7 @@ export const solidFixtures = {
       { camera: withMounts(lensMount()) },
     ),
   },
+  'rods-apart': { has: roddedApart(57.5), hasNot: roddedApart(60.4) },
   'camera-askew': { has: askew(1.1), hasNot: askew(0.9) },
   'gear-out-of-mesh': { has: geared(0.4), hasNot: geared(0.2) },
   'support-too-short': { has: supported(1.3), hasNot: supported(0.7) },

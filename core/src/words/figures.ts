@@ -22,6 +22,13 @@ export function sayList(words: readonly string[]): string {
   return words.length < 2 ? last : `${words.slice(0, -1).join(', ')} and ${last}`;
 }
 
+/** The first three of a list and how many more: "Reed, Heron, Spur and 4 more"; all of it where that is no longer. */
+export function sayFew(words: readonly string[]): string {
+  const most = 3;
+  if (words.length <= most + 1) return sayList(words);
+  return sayList([...words.slice(0, most), `${words.length - most} more`]);
+}
+
 /** "12 cm²", of mm². */
 export function sayCm2(areaMm2: number): string {
   return `${sayNumber(areaMm2 / 100, areaMm2 < 1000 ? 1 : 0)} cm²`;
