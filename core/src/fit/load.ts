@@ -4,7 +4,6 @@ import { aboutJoint, defineSolidCheck, type FitAsked, type SolidAsked } from './
 import { measureItemReachMm, measureSupportedG } from '../hold/index.js';
 import {
   mountKinds,
-  hasTrait,
   combineMass,
   measureCentreMm,
   measurePartMass,

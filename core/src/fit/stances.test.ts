@@ -5,7 +5,14 @@ import { placeSetup, tryEdit } from '../rig/index.js';
 import { createSpace } from '../space/index.js';
 import { createPowerRig, device, lead, socketFor } from '../testing/power.js';
 import { joint } from '../testing/rigs.js';
-import { listLeads, listMovementsBetween, listWorstStances, measureLeadWays } from './index.js';
+import { measureReport } from '../report/index.js';
+import {
+  listFarthest,
+  listLeads,
+  listMovementsBetween,
+  listWorstStances,
+  measureLeadWays,
+} from './index.js';
 
 let collider: Collider;
 beforeAll(async () => {
@@ -81,6 +88,73 @@ describe('a lead where things move', () => {
     for (let value = 0; value <= 350; value += 7) {
       expect(neededAt(value)).toBeLessThanOrEqual(worst!.neededMm * 1.01 + 1);
     }
+  });
+
+  /** A screen whose socket slides on two rails along x, one on the other, from 60 mm behind the screw to 140 mm ahead of it. */
+  function sliding(poses: boolean, lengthMm = 300) {
+    const slide = (id: string, after?: string): Movement => ({
+      id,
+      name: id,
+      type: 'shift',
+      originMm: [0, 0, 0],
+      axis: [1, 0, 0],
+      from: 0,
+      to: 100,
+      rest: 0,
+      carries: ['in'],
+      ...(after ? { after } : {}),
+    });
+    const screen = device('screen', 5, {
+      ports: [
+        socketFor('in', 'in', { minV: 7, maxV: 17 }, { originMm: [-60, 5, 60], normal: [0, 0, 1] }),
+      ],
+      movements: [slide('lower'), slide('upper', 'lower')],
+      ...(poses ? { poses: [{ id: 'out', name: 'out', at: { lower: 100 } }] } : {}),
+    });
+    const { rig, parts } = createPowerRig(
+      [screen, lead('one', { lengthMm })],
+      [joint('a', 'screen.base', 'body.a')],
+      [['one', 'body.raw', 'screen.in']],
+    );
+    const assembly = placeSetup(rig, rig.setups[0]!, parts);
+    const space = createSpace(assembly, collider);
+    const lookUp = (id: string) => parts.get(id);
+    const leads = listLeads(space, lookUp);
+    return {
+      rig,
+      parts,
+      space,
+      assembly,
+      lead: leads[0]!,
+      ways: measureLeadWays(space, leads, []),
+    };
+  }
+
+  it('is looked at with all that moves at once: each slider alone brings its end nearer, both together farthest', () => {
+    const { space, ways, parts, assembly, lead: plugged } = sliding(false);
+    const between = listMovementsBetween(assembly, plugged, true);
+    const [far] = listFarthest(assembly, plugged, between, 1);
+    // The outlet stands 50 mm beside the middle: √(140² + 45² + 110²) from it at the far end.
+    expect(far!.apartMm).toBeCloseTo(Math.hypot(140, 45, 110), 6);
+    expect(far!.stances.map((s) => s.value)).toEqual([100, 100]);
+    const [worst] = listWorstStances(space, ways, parts);
+    expect(worst!.neededMm).toBeGreaterThan(ways[0]!.neededMm + 40);
+    expect(worst!.stances.map((s) => s.value)).toEqual([100, 100]);
+  });
+
+  it('without named poses it is a note where it falls short somewhere, and nothing where it reaches throughout', () => {
+    const told = (lengthMm: number) => {
+      const { rig, parts } = sliding(false, lengthMm);
+      return measureReport(rig, 'low', parts, { collider })
+        .findings.filter((f) => f.code === 'lead-short-when-moved')
+        .map((f) => f.weight);
+    };
+    const { space, ways, parts } = sliding(false);
+    const [worst] = listWorstStances(space, ways, parts);
+    // Long enough as it stands in both cases.
+    expect(ways[0]!.neededMm).toBeLessThan(worst!.neededMm - 20);
+    expect(told(worst!.neededMm - 1)).toEqual(['note']);
+    expect(told(worst!.neededMm + 1)).toEqual([]);
   });
 
   it('that nothing moves needs what it needs', () => {

@@ -1,9 +1,11 @@
 import { createFinding, defineFinding, stating, type AnyFinding } from '../finding/index.js';
 import { findHold } from '../hold/index.js';
 import type { Movement, PartBook } from '../part/index.js';
+import { measureLength, place, subtract, type Placement, type Vec3 } from '../placement/index.js';
 import { tryEdit, type Assembly, type Edit, type PlacedItem } from '../rig/index.js';
 import { createSpace, type Space } from '../space/index.js';
 import { listLeadRooms } from './rooms.js';
+import { rigFromBefore } from './sweeps.js';
 import { sayMm } from '../words/index.js';
 import { defineSolidCheck, type SolidAsked } from './asked.js';
 import {
@@ -59,6 +61,18 @@ function listPassed(assembly: Assembly, lead: PluggedLead): Passed[] {
   ];
 }
 
+/** The movements that take a thing along, its own first, then those which carry that one. */
+function listCarriers(movements: readonly Movement[], thing: string): string[] {
+  const found: string[] = [];
+  let now = movements.filter((m) => m.carries.includes(thing)).at(-1);
+  while (now && !found.includes(now.id)) {
+    found.push(now.id);
+    const { after } = now;
+    now = after === undefined ? undefined : movements.find((m) => m.id === after);
+  }
+  return found;
+}
+
 /** Values of a movement that are looked at when all of it is asked for. */
 const samples = 8;
 
@@ -73,18 +87,10 @@ export function listMovementsBetween(
 ): LeadMovement[] {
   return listPassed(assembly, lead).flatMap(({ placed, things: [a, b] }) => {
     const movements = placed.part.movements ?? [];
-    // What is carried by a movement goes with those that carry that one.
-    const carriers = (thing: string): Set<string> => {
-      const found = new Set<string>();
-      let now = movements.filter((m) => m.carries.includes(thing)).at(-1);
-      while (now) {
-        found.add(now.id);
-        const after = now.after;
-        now = after === undefined ? undefined : movements.find((m) => m.id === after);
-      }
-      return found;
-    };
-    const [withA, withB] = [carriers(a), carriers(b)];
+    const [withA, withB] = [a, b].map((thing) => new Set(listCarriers(movements, thing))) as [
+      Set<string>,
+      Set<string>,
+    ];
     return movements
       .filter((m) => withA.has(m.id) !== withB.has(m.id))
       .map((movement): LeadMovement => ({
@@ -108,6 +114,95 @@ export function listMovementsBetween(
   });
 }
 
+/** Which end of a lead a movement takes along, and how: backwards where its part hangs by what it moves. */
+interface Carrying {
+  readonly itemId: string;
+  readonly movement: Movement;
+  readonly end: 'from' | 'to';
+  readonly rigFromBefore: (by: number) => Placement;
+}
+
+/** The movements between, in the order in which they take the ends along: what is nearest to an end first. */
+function listCarrying(
+  assembly: Assembly,
+  lead: PluggedLead,
+  between: readonly LeadMovement[],
+): Carrying[] {
+  const asked = new Map(between.map((b) => [`${b.itemId} ${b.movement.id}`, b]));
+  const passed = listPassed(assembly, lead);
+  const meet = passed.findIndex(
+    (p, i) => i === passed.length - 1 || p.placed.carriedBy?.childMount.id !== p.things[1],
+  );
+  // To the end of the other side its own part comes first, and what both hang on last.
+  const order = [
+    ...passed.slice(0, meet),
+    ...passed.slice(meet + 1),
+    ...passed.slice(meet, meet + 1),
+  ];
+  return order.flatMap(({ placed, things }, i) => {
+    const isMeet = i === order.length - 1;
+    const own = i < meet ? 'from' : 'to';
+    const stance = assembly.setup.stances?.[placed.item.id] ?? {};
+    return things.flatMap((thing, k): Carrying[] =>
+      listCarriers(placed.part.movements ?? [], thing).flatMap((id): Carrying[] => {
+        const movement = asked.get(`${placed.item.id} ${id}`)?.movement;
+        if (!movement) return [];
+        // Of what both hang on the one thing goes with the one end, the other with the other.
+        const end = isMeet ? (k === 0 ? 'from' : 'to') : own;
+        const sign = isMeet || k === 0 ? 1 : -1;
+        return [
+          {
+            itemId: placed.item.id,
+            movement,
+            end,
+            rigFromBefore: (by) => rigFromBefore({ placed, movement }, stance, sign * by),
+          },
+        ];
+      }),
+    );
+  });
+}
+
+/** So many ways to stand are looked at by how far apart they bring the ends of a lead. */
+const mostStood = 2000;
+
+/**
+ * How far apart the two ends of a lead come over where the movements between them may stand, all of them together: the straight
+ * way, which no lead is shorter than. The widest apart first; at most `most`. Cheap: points are moved, and no way is looked for.
+ */
+export function listFarthest(
+  assembly: Assembly,
+  lead: PluggedLead,
+  between: readonly LeadMovement[],
+  most: number,
+): { readonly apartMm: number; readonly stances: WorstStance['stances'] }[] {
+  const carrying = listCarrying(assembly, lead, between);
+  const each = Math.max(2, Math.floor(mostStood ** (1 / Math.max(1, carrying.length))));
+  const choices = carrying.map(({ itemId, movement }) => {
+    const now = assembly.setup.stances?.[itemId]?.[movement.id] ?? movement.rest;
+    const { values } = between.find((b) => b.itemId === itemId && b.movement === movement)!;
+    const few = values.length <= each ? values : [values[0]!, values.at(-1)!];
+    return { now, values: [...new Set([now, ...few])] };
+  });
+  const found: { apartMm: number; stances: WorstStance['stances'] }[] = [];
+  const stand = (i: number, from: Vec3, to: Vec3, stances: WorstStance['stances']): void => {
+    const one = carrying[i];
+    if (!one) {
+      found.push({ apartMm: measureLength(subtract(to, from)), stances });
+      return;
+    }
+    const { now, values } = choices[i]!;
+    for (const value of values) {
+      const moved = one.rigFromBefore(value - now);
+      const [a, b] = one.end === 'from' ? [place(moved, from), to] : [from, place(moved, to)];
+      const more = { itemId: one.itemId, movementId: one.movement.id, value };
+      stand(i + 1, a, b, value === now ? stances : [...stances, more]);
+    }
+  };
+  stand(0, lead.from.atMm, lead.to.atMm, []);
+  return found.sort((a, b) => b.apartMm - a.apartMm).slice(0, most);
+}
+
 /** Where a lead needs most, and how much. */
 export interface WorstStance {
   readonly neededMm: number;
@@ -119,9 +214,29 @@ export interface WorstStance {
   }[];
 }
 
+/** How much a lead needs where movements stand otherwise, mm; undefined where it finds no way. */
+function measureAt(
+  { assembly, collider }: Space,
+  runId: string,
+  stances: WorstStance['stances'],
+  lookUp: LeadParts,
+  parts: PartBook,
+): number | undefined {
+  const edits = stances.map((s): Edit => ({
+    type: 'set-stance',
+    setupId: assembly.setup.id,
+    ...s,
+  }));
+  const moved = createSpace(tryEdit(assembly, { type: 'all', edits }, parts), collider);
+  const lead = listLeads(moved, lookUp).filter((l) => l.run.id === runId);
+  const rooms = listLeadRooms(moved, findHold(moved.assembly), parts);
+  return measureLeadWays(moved, lead, rooms)[0]?.neededMm;
+}
+
 /**
- * The most that a lead needs over where the movements between its ends may stand: one after the other is set where it needs
- * most, twice round. As it stands now counts too. One search of a way for each value.
+ * The most that a lead needs over where the movements between its ends may stand: from those ways to stand together that bring
+ * its ends farthest apart, one after the other is set where it needs most, twice round. As it stands now counts too. One search
+ * of a way for each value.
  */
 export function measureWorstStance(
   space: Space,
@@ -130,22 +245,23 @@ export function measureWorstStance(
   parts: PartBook,
   all: boolean,
 ): WorstStance {
-  const { assembly, collider } = space;
+  const { assembly } = space;
   const between = listMovementsBetween(assembly, way.lead, all);
   const runId = way.lead.run.id;
   const set = new Map<string, WorstStance['stances'][number]>();
   let worst = way.neededMm;
-  const measure = (stances: Iterable<WorstStance['stances'][number]>): number | undefined => {
-    const edits = [...stances].map((s): Edit => ({
-      type: 'set-stance',
-      setupId: assembly.setup.id,
-      ...s,
-    }));
-    const moved = createSpace(tryEdit(assembly, { type: 'all', edits }, parts), collider);
-    const lead = listLeads(moved, lookUp).filter((l) => l.run.id === runId);
-    const rooms = listLeadRooms(moved, findHold(moved.assembly), parts);
-    return measureLeadWays(moved, lead, rooms)[0]?.neededMm;
-  };
+  const measure = (stances: Iterable<WorstStance['stances'][number]>): number | undefined =>
+    measureAt(space, runId, [...stances], lookUp, parts);
+  // Several together may need more than each by itself.
+  for (const { stances } of between.length > 1
+    ? listFarthest(assembly, way.lead, between, 3)
+    : []) {
+    const needed = measure(stances);
+    if (needed === undefined || needed <= worst + 0.5) continue;
+    worst = needed;
+    set.clear();
+    for (const s of stances) set.set(`${s.itemId} ${s.movementId}`, s);
+  }
   // Two rounds: where one stands may decide where another needs most.
   for (let round = 0; round < (between.length > 1 ? 2 : 1); round += 1) {
     for (const { itemId, movement, values } of between) {
@@ -186,8 +302,9 @@ export const leadShortWhenMoved = defineFinding(
   {
     restsOn: ['shape', 'ports'],
     bad: ({ lengthMm, neededMm }) => neededMm - lengthMm,
-    weight: 'risk',
-    when: 'long enough as the rig stands, and too short in another of the named poses of a part between its ends',
+    weight:
+      'risk; note where it falls short only somewhere on the way of a movement that has no named poses',
+    when: 'long enough as the rig stands, and too short in another of the named poses of a part between its ends; of what has none, somewhere on its way',
     offers: '',
     sentence: ({ items: [lead], facts }, n) => {
       const [first] = facts.stances;
@@ -201,6 +318,30 @@ export const leadShortWhenMoved = defineFinding(
   },
 );
 
+/**
+ * Where what has no named poses, an arm that somebody described, may stand and a lead does not reach: where it brings the ends
+ * farthest apart. A way is looked for only where the straight one, longer by what the lead takes round corners now, is too long.
+ */
+function findShortFree(
+  space: Space,
+  { lead, neededMm }: LeadWay,
+  lookUp: LeadParts,
+  parts: PartBook,
+): WorstStance | undefined {
+  const { assembly } = space;
+  const unposed = listMovementsBetween(assembly, lead, true).filter(
+    ({ itemId }) => (assembly.byId.get(itemId)?.part.poses ?? []).length === 0,
+  );
+  if (unposed.length === 0 || lead.lengthMm === undefined) return undefined;
+  const [far] = listFarthest(assembly, lead, unposed, 1);
+  const nowMm = measureLength(subtract(lead.to.atMm, lead.from.atMm));
+  if (!far || far.apartMm + (neededMm - nowMm) <= lead.lengthMm) return undefined;
+  const needed = measureAt(space, lead.run.id, far.stances, lookUp, parts);
+  return needed !== undefined && needed > lead.lengthMm
+    ? { neededMm: needed, stances: far.stances }
+    : undefined;
+}
+
 /** Leads that reach as the rig stands, and not where a part between their ends is moved to on the job. */
 export const movedLeadCheck = defineSolidCheck(
   [leadShortWhenMoved],
@@ -211,12 +352,15 @@ export const movedLeadCheck = defineSolidCheck(
       const { lead, neededMm } = way;
       // One that is too short as it stands is told already; most leads have nothing that moves between their ends.
       if (lead.lengthMm === undefined || lead.lengthMm < neededMm) return [];
-      const worst = measureWorstStance(space, way, lookUp, parts, false);
+      const posed = measureWorstStance(space, way, lookUp, parts, false);
+      const free =
+        posed.neededMm <= lead.lengthMm ? findShortFree(space, way, lookUp, parts) : undefined;
+      const worst = free ?? posed;
       if (worst.neededMm <= lead.lengthMm) return [];
       return [
         createFinding(
           leadShortWhenMoved,
-          'risk',
+          free ? 'note' : 'risk',
           {
             items: [lead.run.item, lead.from.placed.item.id, lead.to.placed.item.id],
             key: lead.run.id,

@@ -119,9 +119,9 @@ function findMoving(space: Space, leg: Leg, leads: readonly PluggedLead[]): Movi
   };
 }
 
-/** How the rig's frame is carried by a leg that has gone so far: a turn about its axis, or a shift along it. */
-function rigFromBefore(
-  { placed, movement }: Leg,
+/** How the rig's frame is carried by a movement that has gone so far: a turn about its axis, or a shift along it. */
+export function rigFromBefore(
+  { placed, movement }: { readonly placed: PlacedItem; readonly movement: Movement },
   stance: Readonly<Record<string, number>>,
   by: number,
 ): Placement {

@@ -1,6 +1,6 @@
 import { Brief, planDay, toIssues, type DayStretch } from '@zucchini/core';
 import { computed, ref, watch } from 'vue';
-import { useCounting } from '../brief/useCounting';
+import { useCounting } from '../desk/useCounting';
 import { useBench } from '../desk/benchStore';
 
 /** A stretch as its row holds it: a figure that was emptied is missing until it is given again. */

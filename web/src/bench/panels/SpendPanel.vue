@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { useBench } from '../../desk/benchStore';
 import FindingList from './FindingList.vue';
 import LimitField from './LimitField.vue';
+import PricesSection from './PricesSection.vue';
 import QuestionFrame from './QuestionFrame.vue';
 
 const bench = useBench();
@@ -52,6 +53,7 @@ function own(itemId: string, owned: boolean): void {
 <template>
   <QuestionFrame question="spend">
     <FindingList question="spend" nothing="Within the limits that are set." />
+    <PricesSection v-if="!bench.readOnly" />
 
     <section class="mt-4">
       <h3 class="font-serif text-base">Limits</h3>

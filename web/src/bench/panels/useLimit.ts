@@ -1,6 +1,6 @@
 import { measureMinorDigits, toMoney, type Limits } from '@zucchini/core';
 import { computed, type ComputedRef } from 'vue';
-import { useCounting } from '../../brief/useCounting';
+import { useCounting } from '../../desk/useCounting';
 import { useBench } from '../../desk/benchStore';
 
 /** The limits that are one figure. */

@@ -1,6 +1,6 @@
 import { listOverrides, mergeBrief, type Brief, type BriefOverrides } from '@zucchini/core';
 import { computed, type ComputedRef } from 'vue';
-import { useBench } from '../desk/benchStore';
+import { useBench } from './benchStore';
 
 /** A part of the brief as it counts on the bench. */
 export interface Counting {
