@@ -1,11 +1,11 @@
 import { createFinding, defineFinding, stating, defineCheck } from '../finding/index.js';
-import { sayMm, sayDeg } from '../words/index.js';
+import { sayMm, sayDeg, sayNumber } from '../words/index.js';
 import { defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
 import type { Hold } from '../hold/index.js';
 import { hasTrait, type Control } from '../part/index.js';
 import { add, dot, measureLength, scale, subtract, type Vec3 } from '../placement/index.js';
 import { measureSetting, placeRay, type Assembly, type PlacedItem } from '../rig/index.js';
-import { canTurnTo, findEye, isMild, lookAt } from '../sight/index.js';
+import { canTurnTo, findEye, isMild, lookAt, measureFront } from '../sight/index.js';
 
 /** Ways of holding in which both hands hold and none is free to work a control. */
 const bothHandsBusy = ['grips', 'low-two', 'eye', 'chest', 'shoulder'];
@@ -231,7 +231,7 @@ export const screenNotSeen = defineFinding(
     readonly farMm: number;
     /** On its own hinges it can be turned so that it would be seen. */
     readonly canTurn: boolean;
-    /** Too far to judge focus, near enough to frame by. */
+    /** Too far to judge focus or too flat to judge the picture, and it serves to frame by. */
     readonly frames: boolean;
   }>(),
   {
@@ -249,7 +249,9 @@ export const screenNotSeen = defineFinding(
         case 'hidden':
           return `${n.item(blocker!)} hides the screen of ${n.item(screen!)} from your eye.`;
         case 'aslant':
-          return `You look at the screen of ${n.item(screen!)} ≈ ${sayDeg(facts.angleDeg)} aslant.`;
+          return facts.frames
+            ? `You see the screen of ${n.item(screen!)} at about ${sayNumber(facts.angleDeg)}°: it reads, and is too flat to judge the picture.`
+            : `You look at the screen of ${n.item(screen!)} ≈ ${sayDeg(facts.angleDeg)} aslant.`;
         case 'far':
           return facts.frames
             ? `The screen of ${n.item(screen!)} is ≈ ${sayMm(facts.farMm)} from your eye: near enough to frame by, too far for its size to judge focus.`
@@ -265,36 +267,47 @@ export const screenNotSeen = defineFinding(
  * Screens that the operator's eye does not see from this way of holding: turned away, too far for their
  * size, or hidden by another part. Where one screen is seen well, the others are not asked for; where none is, one is told.
  */
-export const screenCheck = defineSolidCheck([screenNotSeen], ({ space, hold }: SolidAsked) => {
-  const { assembly } = space;
-  const eye = findEye(assembly, hold);
-  if (!eye) return [];
-  const sights = assembly.items.flatMap((placed) => lookAt(space, eye, placed));
-  if (sights.some((s) => s.trouble === undefined)) return [];
-  // One picture is what is asked for: of those that are not seen the one that was put there to be looked at speaks.
-  const [first] = [...sights].sort(
-    (a, b) =>
-      Number(isMild(b)) - Number(isMild(a)) ||
-      Number(hasTrait(b.placed.part, 'wants-picture')) -
-        Number(hasTrait(a.placed.part, 'wants-picture')) ||
-      a.angleDeg - b.angleDeg ||
-      a.placed.number - b.placed.number,
-  );
-  if (!first?.trouble) return [];
-  const { placed, screenId, trouble, angleDeg, farMm, hiddenBy } = first;
-  const canTurn = trouble === 'aslant' && canTurnTo(space, eye, first);
-  const frames = isMild(first);
-  return [
-    createFinding(
-      screenNotSeen,
-      canTurn || frames ? 'note' : 'risk',
-      {
-        items: [placed.item.id, ...(hiddenBy === undefined ? [] : [hiddenBy])],
-        named: 1,
-        // Turned and then too far away is another trouble than turned away.
-        key: `${screenId}:${trouble}`,
-      },
-      { screenId, why: trouble, angleDeg, farMm, canTurn, frames },
-    ),
-  ];
-});
+export const screenCheck = defineSolidCheck(
+  [screenNotSeen],
+  ({ space, hold, brief }: SolidAsked) => {
+    const { assembly } = space;
+    const eye = findEye(assembly, hold);
+    if (!eye) return [];
+    const sights = assembly.items.flatMap((placed) => lookAt(space, eye, placed));
+    if (sights.some((s) => s.trouble === undefined)) return [];
+    // Who is before the lens looks from there.
+    const isSeenAhead = ({ placed, screenId }: (typeof sights)[number]) =>
+      measureFront(
+        placed,
+        placed.part.screens!.find((s) => s.id === screenId)!,
+        hold,
+      ) === 'now';
+    if (brief.watch?.fromFront && sights.some(isSeenAhead)) return [];
+    // One picture is what is asked for: of those that are not seen the one that was put there to be looked at speaks.
+    const [first] = [...sights].sort(
+      (a, b) =>
+        Number(isMild(b)) - Number(isMild(a)) ||
+        Number(hasTrait(b.placed.part, 'wants-picture')) -
+          Number(hasTrait(a.placed.part, 'wants-picture')) ||
+        a.angleDeg - b.angleDeg ||
+        a.placed.number - b.placed.number,
+    );
+    if (!first?.trouble) return [];
+    const { placed, screenId, trouble, angleDeg, farMm, hiddenBy } = first;
+    const canTurn = trouble === 'aslant' && canTurnTo(space, eye, first);
+    const frames = isMild(first);
+    return [
+      createFinding(
+        screenNotSeen,
+        canTurn || frames ? 'note' : 'risk',
+        {
+          items: [placed.item.id, ...(hiddenBy === undefined ? [] : [hiddenBy])],
+          named: 1,
+          // Turned and then too far away is another trouble than turned away.
+          key: `${screenId}:${trouble}`,
+        },
+        { screenId, why: trouble, angleDeg, farMm, canTurn, frames },
+      ),
+    ];
+  },
+);

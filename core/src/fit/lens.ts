@@ -6,7 +6,7 @@ import {
   type AnyFinding,
   type Weight,
 } from '../finding/index.js';
-import { sayMm, sayG, sayNm } from '../words/index.js';
+import { sayG, sayList, sayMm, sayNm } from '../words/index.js';
 import { aboutJoint, defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
 import { hasTrait, measureCentreMm } from '../part/index.js';
 import { add, cross, dot, measureLength, place, scale, subtract } from '../placement/index.js';
@@ -19,7 +19,7 @@ import {
   type PlacedJoint,
 } from '../rig/index.js';
 import type { Space } from '../space/index.js';
-import { isViewKnown, listOpticalPaths, listViewCuts } from '../optics/index.js';
+import { isViewKnown, listOpticalPaths, listViewCuts, type ViewCut } from '../optics/index.js';
 import { toWeightN } from '../units/index.js';
 import type { Hold } from '../hold/index.js';
 import { isBraced } from './brace.js';
@@ -283,6 +283,8 @@ export const viewCut = defineFinding(
     /** From which focal length on it is gone; undefined where it shows at every one. */
     readonly cleanFromMm: number | undefined;
     readonly pupilKnown: boolean;
+    /** What stands in it as well, of the same stack. */
+    readonly with: readonly string[];
   }>(),
   {
     restsOn: ['shape', 'mounts'],
@@ -296,12 +298,33 @@ export const viewCut = defineFinding(
         cleanFromMm === undefined || cleanFromMm <= focalMm + 0.5
           ? ''
           : `; from ≈ ${sayMm(Math.ceil(cleanFromMm))} on the picture is free of it`;
-      return `${n.item(part!)} stands ${sayMm(facts.depthMm)} in the view of ${n.item(lens!)} at ${sayMm(focalMm)}${clean}${facts.pupilKnown ? '' : ' (≈: where its entrance pupil lies is not known)'}.`;
+      const along =
+        facts.with.length > 0 ? ` with ${sayList(facts.with.map((id) => n.item(id)))}` : '';
+      return `${n.item(part!)}${along} stands ${sayMm(facts.depthMm)} in the view of ${n.item(lens!)} at ${sayMm(focalMm)}${clean}${facts.pupilKnown ? '' : ' (≈: where its entrance pupil lies is not known)'}.`;
     },
     why: 'It shows in the corner of the picture, or takes its light.',
     todo: 'Move it back or out, or zoom in.',
   },
 );
+
+/** What carries one another is one trouble, told by what cuts surely, else by what stands deepest in the view. */
+function listStacks(cuts: readonly ViewCut[]): [ViewCut, ...ViewCut[]][] {
+  const stacks: ViewCut[][] = [];
+  for (const cut of [...cuts].sort((a, b) => a.placed.number - b.placed.number)) {
+    const below = stacks.find((stack) => stack.some((one) => isInBranch(one.placed, cut.placed)));
+    if (below) below.push(cut);
+    else stacks.push([cut]);
+  }
+  return stacks.map(
+    (stack) =>
+      stack.sort(
+        (a, b) =>
+          Number(b.isSure) - Number(a.isSure) ||
+          b.depthMm - a.depthMm ||
+          a.placed.number - b.placed.number,
+      ) as [ViewCut, ...ViewCut[]],
+  );
+}
 
 /**
  * What stands in the lens's view at its widest. Where the place of its pupil is not known, what is cut even with the
@@ -311,16 +334,20 @@ export const viewCheck = defineSolidCheck([viewCut], ({ space }: SolidAsked) =>
   listOpticalPaths(space.assembly)
     .filter(isViewKnown)
     .flatMap((path) =>
-      listViewCuts(space, path).map(({ placed, depthMm, cleanFromMm, isSure }) =>
+      listStacks(listViewCuts(space, path)).map(([cut, ...others]) =>
         createFinding(
           viewCut,
-          isSure ? 'risk' : 'note',
-          { items: [placed.item.id, path.lens.item.id] },
+          cut.isSure ? 'risk' : 'note',
+          {
+            items: [cut.placed.item.id, path.lens.item.id, ...others.map((o) => o.placed.item.id)],
+            named: 2,
+          },
           {
             focalMm: path.lens.part.optics!.focalMm[0],
-            depthMm,
-            cleanFromMm,
+            depthMm: cut.depthMm,
+            cleanFromMm: cut.cleanFromMm,
             pupilKnown: path.lens.part.optics!.pupilMm !== undefined,
+            with: others.map((o) => o.placed.item.id),
           },
         ),
       ),

@@ -1,5 +1,5 @@
 import { createFinding, defineCheck, defineFinding, stating } from '../finding/index.js';
-import { hasTrait, listNeedsServed, type PartBook, type Serves } from '../part/index.js';
+import { hasTrait, listNeedsServed, type Part, type PartBook, type Serves } from '../part/index.js';
 import { listSetupItems, type Assembly } from '../rig/index.js';
 import { needNames, sayList } from '../words/index.js';
 import type { FitAsked } from './asked.js';
@@ -70,7 +70,7 @@ export const socketWears = defineFinding(
   {
     restsOn: ['ports'],
     weight: 'note',
-    when: 'a lead in a fragile socket that is tied nowhere, and no clamp in the setup that holds it',
+    when: 'a lead in a fragile socket that is tied nowhere, and no clamp in the setup that holds it; one that is called after another plug does not',
     offers: '',
     sentence: ({ facts }, n) =>
       `A lead pulls at ${n.port(facts.itemId, facts.portId)} of ${n.item(facts.itemId)}, a socket that wears fast, and nothing holds the lead.`,
@@ -79,14 +79,28 @@ export const socketWears = defineFinding(
   },
 );
 
-/** Fragile sockets with a lead in them and no clamp on the setup. */
+/** Plugs that a clamp may be called after, and the connectors which that means. */
+const clampedPlugs: readonly { readonly word: RegExp; readonly is: RegExp }[] = [
+  { word: /usb/iu, is: /^usb/u },
+  { word: /hdmi/iu, is: /^hdmi/u },
+  { word: /sdi|bnc/iu, is: /^sdi/u },
+];
+
+/** Whether a clamp holds the lead of a connector: one that is called after a plug holds that, any other holds whatever lies in it. */
+function doesHold({ name }: Pick<Part, 'name'>, connector: string): boolean {
+  const named = clampedPlugs.filter(({ word }) => word.test(name));
+  return named.length === 0 || named.some(({ is }) => is.test(connector));
+}
+
+/** Fragile sockets with a lead in them and no clamp on the setup that is for their plug. */
 export const socketCheck = defineCheck([socketWears], ({ assembly }: FitAsked) => {
-  if (assembly.items.some((p) => hasTrait(p.part, 'holds-leads'))) return [];
+  const clamps = assembly.items.filter((p) => hasTrait(p.part, 'holds-leads'));
   return (assembly.setup.cables ?? []).flatMap((run) =>
     [run.from, run.to].flatMap((end) => {
       const port = assembly.byId.get(end.item)?.part.ports?.find((p) => p.id === end.port);
       // Tied on its way, a pull does not come as far as the socket.
       if (port?.wear !== 'fragile' || run.ties?.length) return [];
+      if (clamps.some((c) => doesHold(c.part, port.connector))) return [];
       return [
         createFinding(
           socketWears,

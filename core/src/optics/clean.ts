@@ -1,4 +1,4 @@
-import type { PlacedItem } from '../rig/index.js';
+import { isInBranch, type PlacedItem } from '../rig/index.js';
 import { isEntered, listIntrusions, type Space } from '../space/index.js';
 import type { OpticalPath } from './path.js';
 import { createView, listPupilsMm, withoutGlass } from './view.js';
@@ -51,7 +51,15 @@ function measureCleanFromMm(
   return clean;
 }
 
-/** What a lens sees of the rig at its widest. Empty where lens or sensor do not state their figures. */
+/** Whether a part is screwed onto the front of a lens, or onto what is: a ring, a filter, a hood. */
+function isScrewedOn({ lens }: OpticalPath, placed: PlacedItem): boolean {
+  return isInBranch(lens, placed) && placed.carriedBy?.parentMount.kind === 'front-thread';
+}
+
+/**
+ * What a lens sees of the rig at its widest. Empty where lens or sensor do not state their figures. Where its pupil lies is a
+ * guess, what is made to be screwed onto a lens does not cut it by that guess alone.
+ */
 export function listViewCuts(space: Space, path: OpticalPath): ViewCut[] {
   const clear = withoutGlass(space);
   const seen = new Set<string>();
@@ -61,7 +69,7 @@ export function listViewCuts(space: Space, path: OpticalPath): ViewCut[] {
       [createView(path, pupilMm)],
       (p) => p.item.id !== path.lens.item.id,
     ).flatMap(({ placed, depthMm }): ViewCut[] => {
-      if (seen.has(placed.item.id)) return [];
+      if (seen.has(placed.item.id) || (i > 0 && isScrewedOn(path, placed))) return [];
       seen.add(placed.item.id);
       const cleanFromMm = measureCleanFromMm(clear, path, pupilMm, placed);
       return [{ placed, depthMm, cleanFromMm, isSure: i === 0 }];

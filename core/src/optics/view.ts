@@ -65,10 +65,20 @@ export function measureSpread(
   };
 }
 
-/** Where the entrance pupil may lie, from the mounting face forward, mm: one place where it is stated, else the front and the face. */
+/**
+ * Where the entrance pupil may lie, from the mounting face forward, mm: one place where it is stated, else the front and the
+ * farthest back: the mounting face, or where the lens's own front would begin to cut its picture.
+ */
 export function listPupilsMm(path: OpticalPath): readonly number[] {
-  const stated = path.lens.part.optics?.pupilMm;
-  return stated === undefined ? [measureGaze(path).frontMm, 0] : [stated];
+  const { optics, mounts } = path.lens.part;
+  if (optics?.pupilMm !== undefined) return [optics.pupilMm];
+  const { frontMm } = measureGaze(path);
+  const threadMm = mounts.find((m) => m.kind === 'front-thread' && m.side === 'female')?.sizeMm;
+  const { sensorMm } = path.body.part;
+  if (!optics || !sensorMm || threadMm === undefined) return [frontMm, 0];
+  const { across, up } = measureSpread(path.lens.part, sensorMm, optics.focalMm[0]);
+  // Half of a corner's light may be lost at the rim of the front: the ray from the middle of the pupil runs through it.
+  return [frontMm, Math.max(0, frontMm - threadMm / 2 / Math.hypot(across, up))];
 }
 
 /**

@@ -133,6 +133,47 @@ describe('the set of lenses of a setup', () => {
     );
   });
 
+  it('has a ring of its own in the kit: the one on the rig is exchanged for it, and the filter stays on', () => {
+    const ring = (id: string, backMm: number): Part =>
+      cube(id, 10, {
+        kind: 'ring',
+        mounts: [
+          mountAt('male', 'front-thread', 'male', [0, 0, 0], [-1, 0, 0], [0, 0, 1], {
+            sizeMm: backMm,
+          }),
+          mountAt('female', 'front-thread', 'female', [5, 0, 0], [1, 0, 0], [0, 0, 1], {
+            sizeMm: 82,
+          }),
+        ],
+      });
+    const rigWith = (ownMm: number) => {
+      const all = createTestRig(
+        [
+          { ...body, mounts: [...body.mounts, flange] },
+          handle,
+          lens('zoom', 77),
+          lens('prime', 67),
+          ring('first', 77),
+          ring('second', ownMm),
+          filter(82),
+        ],
+        [
+          joint('h', 'handle.base', 'body.rail'),
+          joint('l', 'zoom.rear', 'body.flange'),
+          joint('r', 'first.male', 'zoom.front'),
+          joint('f', 'filter.back', 'first.female'),
+        ],
+        { rig: { lenses: [{ item: 'zoom', share: 0.5 }, { item: 'prime', share: 0.5 }] } },
+      );
+      return measureReport(all.rig, all.rig.setups[0]!.id, all.parts)
+        .findings.filter((f) => f.code === 'kinds-do-not-mate')
+        .map((f) => f.weight);
+    };
+    expect(rigWith(67)).toEqual([]);
+    // A ring for another thread is no ring of its own.
+    expect(rigWith(72)).toEqual(['stops']);
+  });
+
   it('is the setup’s own where it has one', () => {
     expect(lensTroubles(rigOf(['prime'], { lenses: [{ item: 'zoom', share: 1 }] }))).toEqual([]);
     const own = applyEdit(rigOf(['prime']), {

@@ -42,6 +42,16 @@ export function exchangeLens(
   for (const { joint, own, partner, otherId } of standIns.lacking) {
     const nearest = part.mounts.find((m) => m.kind === own.kind && m.side === own.side);
     const fastened = assembly.byId.get(otherId)?.part;
+    const ownRing =
+      nearest && joint.parent === present.item.id
+        ? findOwnRing(assembly, assembly.byId.get(otherId), nearest, parts)
+        : undefined;
+    if (nearest && ownRing) {
+      // On the thread that does not fit for a moment, then exchanged for the ring that is this lens's own.
+      mounts[own.id] = nearest.id;
+      bridged.push(() => ownRing);
+      continue;
+    }
     const ring =
       nearest && fastened && joint.parent === present.item.id
         ? findChain(measureReachOver(nearest, spare, 'joints', findPurse(assembly)), fastened)
@@ -82,6 +92,39 @@ export function exchangeLens(
     edit: { type: 'all', edits: [swap, ...rings, ...listKept(assembly, item.id, gone)] },
     lost,
   };
+}
+
+/**
+ * The edit that exchanges a ring for another one of the kit that lies in no place of this setup: it goes onto the other lens, and
+ * all that the present ring carries goes onto it. Undefined where the kit has none, or the part is no ring.
+ */
+function findOwnRing(
+  assembly: Assembly,
+  ring: PlacedItem | undefined,
+  thread: Mount,
+  parts: PartBook,
+): Edit | undefined {
+  if (!ring || ring.part.kind !== 'ring' || !ring.carriedBy) return undefined;
+  const back = ring.carriedBy.childMount.id;
+  const carried = assembly.jointsOn.get(ring.item.id) ?? [];
+  for (const item of assembly.rig.kit) {
+    const part = assembly.byId.has(item.id) ? undefined : parts.get(item.partId);
+    if (part?.kind !== 'ring') continue;
+    const behind = part.mounts.find((m) => measureMate(m, thread).state === 'mates');
+    if (!behind) continue;
+    const mounts: Record<string, string> = { [back]: behind.id };
+    const takesAll = carried.every((j) => {
+      const front = part.mounts.find(
+        (m) => m !== behind && measureMate(j.childMount, m).state === 'mates',
+      );
+      if (front) mounts[j.parentMount.id] = front.id;
+      return front !== undefined;
+    });
+    if (takesAll) {
+      return { type: 'swap-part', setupId: assembly.setup.id, itemId: ring.item.id, item, mounts };
+    }
+  }
+  return undefined;
 }
 
 function swapTo(

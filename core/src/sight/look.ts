@@ -15,15 +15,19 @@ export interface ScreenLook {
   readonly farMm: number;
   readonly trouble: 'hidden' | 'aslant' | 'far' | undefined;
   readonly hiddenBy: string | undefined;
-  /** Beyond what focus can be judged from, and near enough to frame by. */
+  /** Beyond what it can be judged from, by how far or how flat it is seen, and still good to frame by. */
   readonly frames: boolean;
 }
 
 /** So many times as far as focus can be judged from, a picture still serves to frame by (estimate). */
 const framesTimes = 1.5;
 
-/** Too far to judge focus, near enough to frame by. */
-export const isMild = (sight: ScreenLook) => sight.trouble === 'far' && sight.frames;
+/** So far aslant beyond what is read well a picture still reads, as a share of that angle (estimate: 75° of 60°). */
+const readsAslant = 1.25;
+
+/** Too far to judge focus and near enough to frame by, or too flat to judge the picture and still read. */
+export const isMild = (sight: ScreenLook) =>
+  (sight.trouble === 'far' || sight.trouble === 'aslant') && sight.frames;
 
 /** Every screen of an item, looked at from an eye: aslant, too far, hidden by what. */
 export function lookAt(space: Space, eye: Vec3, placed: PlacedItem): ScreenLook[] {
@@ -42,8 +46,10 @@ export function lookAt(space: Space, eye: Vec3, placed: PlacedItem): ScreenLook[
     if (isTurned && angleDeg > facesAwayDeg) {
       return { ...base, trouble: undefined, hiddenBy: undefined };
     }
-    if (angleDeg > measureSetting(settings, 'readableAngleDeg')) {
-      return { ...base, trouble: 'aslant', hiddenBy: undefined };
+    const readableDeg = measureSetting(settings, 'readableAngleDeg');
+    if (angleDeg > readableDeg) {
+      const reads = frames && angleDeg <= readableDeg * readsAslant;
+      return { ...base, frames: reads, trouble: 'aslant', hiddenBy: undefined };
     }
     if (farMm > readableMm) {
       return { ...base, trouble: 'far', hiddenBy: undefined };

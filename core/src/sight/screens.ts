@@ -2,7 +2,13 @@ import type { Brief } from '../brief/index.js';
 import type { Hold } from '../hold/index.js';
 import { hasTrait, placeMovements, type Part, type Screen } from '../part/index.js';
 import { dot, measureLength, subtract, toUnit } from '../placement/index.js';
-import { measureSetting, placeRay, type Assembly, type PlacedItem } from '../rig/index.js';
+import {
+  measureSetting,
+  placeRay,
+  type Assembly,
+  type HoldKind,
+  type PlacedItem,
+} from '../rig/index.js';
 import { toDeg } from '../units/index.js';
 import { findEye } from './eye.js';
 import { listStances } from './look.js';
@@ -114,8 +120,20 @@ export function isLookedAt(assembly: Assembly, { angleDeg, farMm, screen }: Seen
   );
 }
 
-/** Whether the eye is at a finder or in a loupe: then no sun falls on the picture. */
+/** Ways of holding in which the eye is not at a finder or in a loupe. */
+const eyeAway: readonly HoldKind[] = [
+  'low',
+  'low-two',
+  'carried',
+  'strap',
+  'chest',
+  'lap',
+  'gimbal',
+];
+
+/** Whether the eye is at a finder or in a loupe, as far as the rig is held so: then no sun falls on the picture. */
 export const isShielded = (assembly: Assembly): boolean =>
+  !eyeAway.includes(assembly.setup.hold) &&
   assembly.items.some(
     ({ part }) => hasTrait(part, 'eye-rest') || part.screens?.some((s) => s.finder),
   );
