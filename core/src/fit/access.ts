@@ -4,6 +4,7 @@ import { defineSolidCheck, type SolidAsked } from './asked.js';
 import type { Tool } from '../part/index.js';
 import { add, scale } from '../placement/index.js';
 import {
+  type Assembly,
   isInBranch,
   measureSetting,
   placeRay,
@@ -73,24 +74,22 @@ export function isThereBefore(blocker: PlacedItem, child: PlacedItem): boolean {
 
 export const toolCannotReach = defineFinding(
   'tool-cannot-reach',
-  stating<{ readonly tool: Tool; readonly roomMm: number; readonly later: boolean }>(),
+  stating<{ readonly tool: Tool; readonly roomMm: number }>(),
   {
     restsOn: ['shape', 'mounts'],
-    weight: 'stops where what is in the way carries the part; note where it can go on later',
-    when: 'the room a tool needs before a fastening of known place is taken',
+    weight: 'stops',
+    when: 'the room a tool needs before a fastening of known place is taken by what carries the part; what can go on later stands in the working',
     offers: '',
     sentence: ({ items: [child, ...blockers], facts }, n) =>
-      facts.later
-        ? `To tighten ${n.item(child!)} again (${sayTool(facts.tool)}) you must first take off ${sayList(blockers.map((b) => n.item(b)))}.`
-        : `The fastening of ${n.item(child!)} (${sayTool(facts.tool)}) needs ${sayMm(facts.roomMm)} before it, and ${sayList(blockers.map((b) => n.item(b)))} ${blockers.length === 1 ? 'is' : 'are'} there.`,
+      `The fastening of ${n.item(child!)} (${sayTool(facts.tool)}) needs ${sayMm(facts.roomMm)} before it, and ${sayList(blockers.map((b) => n.item(b)))} ${blockers.length === 1 ? 'is' : 'are'} there.`,
     why: 'What cannot be tightened works loose.',
     todo: 'Turn the part, take a shorter tool, or make room.',
   },
 );
 
 /**
- * Fastenings no tool reaches. What must be there before stops the build; what can go on later is a note
- * only: it must come off again to tighten the screw.
+ * Fastenings no tool reaches because of what must be there before. What can go on later is no finding: it must come off again
+ * to tighten the screw, which {@link listLaterBlocked} tells.
  */
 export const accessCheck = defineSolidCheck(
   [toolCannotReach],
@@ -99,17 +98,34 @@ export const accessCheck = defineSolidCheck(
       if (blockers.length === 0) return [];
       const child = assembly.byId.get(joint.child)!;
       const lasting = blockers.filter((b) => isThereBefore(b, child));
-      const shown = lasting.length > 0 ? lasting : blockers;
+      // What can go on later only has to come off again to tighten the screw: that stands in the working.
+      if (lasting.length === 0) return [];
       return [
         createFinding(
           toolCannotReach,
-          lasting.length > 0 ? 'stops' : 'note',
+          'stops',
           {
-            items: [joint.child, ...shown.map((b) => b.item.id)],
+            items: [joint.child, ...lasting.map((b) => b.item.id)],
             joints: [joint.joint.id],
           },
-          { tool, roomMm, later: lasting.length === 0 },
+          { tool, roomMm },
         ),
       ];
     }),
 );
+
+/** A fastening that is tightened again only after something else has come off. */
+export interface LaterBlocked {
+  readonly itemId: string;
+  readonly tool: Tool;
+  readonly blockers: readonly string[];
+}
+
+/** Fastenings that are reached while the rig is put together and not once all is on it. */
+export function listLaterBlocked(assembly: Assembly, list: readonly Access[]): LaterBlocked[] {
+  return list.flatMap(({ joint, tool, blockers }): LaterBlocked[] => {
+    const child = assembly.byId.get(joint.child)!;
+    const isLater = blockers.length > 0 && !blockers.some((b) => isThereBefore(b, child));
+    return isLater ? [{ itemId: joint.child, tool, blockers: blockers.map((b) => b.item.id) }] : [];
+  });
+}

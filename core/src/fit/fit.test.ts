@@ -205,7 +205,7 @@ describe('what a ratio means', () => {
     ['grip', 'risk'],
     ['hits', 'risk'],
     ['unplugs', 'risk'],
-    ['aims', 'note'],
+    ['aims', 'well'],
     ['nothing', 'note'],
   ] as const)('a push that turns it never stops the build: %s is a %s', (turning, weight) => {
     expect(judge({ handsRatio: 1.0001, turning })).toEqual({ weight, by: 'hands' });

@@ -1,7 +1,8 @@
 import { createFinding, type AnyFinding, defineFinding, stating } from '../finding/index.js';
-import { sayMm, sayConnector } from '../words/index.js';
+import { sayConnector, sayMm, sayNumber } from '../words/index.js';
 import { defineSolidCheck, type SolidAsked } from './asked.js';
 import type { Connector, Port } from '../part/index.js';
+import { listOpticalPaths, measureGaze } from '../optics/index.js';
 import { add, cross, dot, measureLength, scale, subtract, type Vec3 } from '../placement/index.js';
 import { findWay, leadRadiusMm, type Route } from '../route/index.js';
 import {
@@ -282,7 +283,7 @@ export function measureTail(end: PluggedEnd, bendRadiusMm: number): Vec3 {
 }
 
 /** How much longer than its way a lead may be: by this share, or by this length in mm (the domain's figures). */
-export const leadLimits = { share: 0.3, leastMm: 50, mostMm: 150 };
+export const leadLimits = { share: 0.3, leastMm: 50, mostMm: 150, muchMm: 500 };
 
 /** The way of a planned lead and how much of it is needed. */
 export interface LeadWay {
@@ -337,15 +338,25 @@ export const leadTooShort = defineFinding(
 
 export const leadTooLong = defineFinding(
   'lead-too-long',
-  stating<{ readonly lengthMm: number; readonly neededMm: number }>(),
+  stating<{
+    readonly lengthMm: number;
+    readonly neededMm: number;
+    /** Whose way its loop hangs in. */
+    readonly inTheWayOf: 'lens' | 'hand' | undefined;
+  }>(),
   {
     restsOn: ['shape', 'ports'],
     bad: ({ lengthMm, neededMm }) => lengthMm - neededMm,
-    weight: 'risk',
-    when: 'more than 30 % and 50 mm, or more than 150 mm, longer than its way',
+    weight:
+      'note; risk from 500 mm that hang loose, or where it passes before the lens or a hand that holds',
+    when: 'more than 30 % and 50 mm, or more than 150 mm, longer than its way; a coiled lead by what it is long at rest',
     offers: '',
-    sentence: ({ items: [lead], facts }, n) =>
-      `${n.item(lead!)} is ${sayMm(facts.lengthMm)} long where ≈ ${sayMm(facts.neededMm)} would do; ${sayMm(facts.lengthMm - facts.neededMm)} of it hang loose.`,
+    sentence: ({ items: [lead], facts }, n) => {
+      const loose = facts.lengthMm - facts.neededMm;
+      const spare = `${sayNumber(Math.round(loose / 10))} cm hang loose`;
+      const where = { lens: ' near the front of the lens', hand: ' where your hand holds' };
+      return `${n.item(lead!)} is ${sayMm(facts.lengthMm)} long where ≈ ${sayMm(Math.round(facts.neededMm))} would do: ≈ ${spare}${facts.inTheWayOf ? where[facts.inTheWayOf] : ''}.`;
+    },
     why: 'Loose lead snags on hands, doors and branches.',
     todo: 'Take a shorter or a coiled lead, or tie the spare up.',
   },
@@ -372,6 +383,23 @@ function findBeltLeads({ assembly, parts }: SolidAsked): AnyFinding[] {
   });
 }
 
+/** A loop that hangs so near to the front of a lens or to a hand is in its way, mm (estimate). */
+const loopMm = 50;
+
+/** What a loose lead on its way hangs before: the lens, or a hand that holds; undefined where it is clear of both. */
+function findHindered(
+  { assembly, hold }: SolidAsked,
+  points: readonly Vec3[],
+): 'lens' | 'hand' | undefined {
+  const isNear = (at: Vec3) => points.some((p) => measureLength(subtract(p, at)) < loopMm);
+  const [path] = listOpticalPaths(assembly);
+  if (path) {
+    const { originMm, ahead, frontMm } = measureGaze(path);
+    if (isNear(add(originMm, scale(ahead, frontMm)))) return 'lens';
+  }
+  return hold.state === 'held' && hold.grips.some((g) => isNear(g.pointMm)) ? 'hand' : undefined;
+}
+
 /** Leads shorter than their way, and leads of which too much hangs loose. */
 export const leadLengthCheck = defineSolidCheck(
   [leadTooShort, leadTooLong],
@@ -392,7 +420,11 @@ export const leadLengthCheck = defineSolidCheck(
         spareMm > leadLimits.mostMm ||
         (spareMm > leadLimits.leastMm && spareMm > leadLimits.share * neededMm);
       if (!way.found || !loose) return [];
-      return [createFinding(leadTooLong, 'risk', about, { lengthMm: relaxedMm, neededMm })];
+      const inTheWayOf = findHindered(asked, way.points);
+      const weight = spareMm >= leadLimits.muchMm || inTheWayOf ? 'risk' : 'note';
+      return [
+        createFinding(leadTooLong, weight, about, { lengthMm: relaxedMm, neededMm, inTheWayOf }),
+      ];
     }),
   ],
 );

@@ -443,6 +443,8 @@ export function judgeSlip(
   if (weightRatio > creeps) return { weight: 'risk', by: 'weight' };
   const harms = slip.turning !== 'nothing' && slip.turning !== 'aims';
   if (!slip.slipStated && handsRatio > turns) {
+    // What is turned to aim it is there to be turned: that stands in the working.
+    if (slip.turning === 'aims') return { weight: 'well', by: 'hands' };
     return { weight: harms ? 'risk' : 'note', by: 'hands' };
   }
   if (weightRatio > watch) return { weight: 'note', by: 'weight' };

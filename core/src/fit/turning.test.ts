@@ -146,7 +146,7 @@ describe('what a push that turns a joint does', () => {
       ],
     };
     const screen = stick({
-      kind: 'monitor',
+      kind: 'recorder',
       mounts: [
         mountAt('below', 'quarter-20', 'socket', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
           thread: { depthMm: 8 },

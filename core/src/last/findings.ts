@@ -411,6 +411,13 @@ export const outletsTwice = defineFinding(
 const outletsCheck = defineCheck([outletsTwice], ({ assembly, last }: LastContext) =>
   assembly.items.flatMap((plate) => {
     if (plate.item.owned || plate.part.kind !== 'battery-plate') return [];
+    // What another setup plugs into it is what it is bought for.
+    const isUsedElsewhere = assembly.rig.setups.some(
+      (s) =>
+        s.id !== assembly.setup.id &&
+        s.cables?.some((c) => [c.from.item, c.to.item].includes(plate.item.id)),
+    );
+    if (isUsedElsewhere) return [];
     const outlets = listOutlets(plate.part);
     const battery = (assembly.jointsOn.get(plate.item.id) ?? [])
       .map((j) => assembly.byId.get(j.child)!)

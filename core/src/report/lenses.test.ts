@@ -163,7 +163,14 @@ describe('the set of lenses of a setup', () => {
           joint('r', 'first.male', 'zoom.front'),
           joint('f', 'filter.back', 'first.female'),
         ],
-        { rig: { lenses: [{ item: 'zoom', share: 0.5 }, { item: 'prime', share: 0.5 }] } },
+        {
+          rig: {
+            lenses: [
+              { item: 'zoom', share: 0.5 },
+              { item: 'prime', share: 0.5 },
+            ],
+          },
+        },
       );
       return measureReport(all.rig, all.rig.setups[0]!.id, all.parts)
         .findings.filter((f) => f.code === 'kinds-do-not-mate')

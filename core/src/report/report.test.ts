@@ -161,7 +161,7 @@ describe('another part in place of one', () => {
         ],
       });
     const screen = cube('screen', 300, {
-      kind: 'monitor',
+      kind: 'recorder',
       mounts: [
         mountAt('bottom', 'quarter-20', 'socket', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
           thread: { depthMm: 8 },
@@ -187,7 +187,7 @@ describe('another part in place of one', () => {
     const finding = measureReport(rig, 'low', catalogue, { catalogue }).findings.find(
       (f) => f.code === 'screw-can-turn',
     )!;
-    // A monitor is aimed by turning it: good to know, and still worth a way out.
+    // A push turns it, and hits nothing: good to know, and still worth a way out.
     expect(finding.weight).toBe('note');
     expect(
       finding.remedies.map((r) => (r.edit.type === 'swap-part' ? r.edit.item.partId : r.edit.type)),

@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import {
   hasTrait,
+  listLaterBlocked,
   listLenses,
   purposeWords,
   askedBudgetMs,
   readLensSetting,
+  sayList,
   sayMm,
   sayNm,
+  sayTool,
   toggleLens,
   type LensUse,
 } from '@zucchini/core';
@@ -30,6 +33,29 @@ const without = computed(() =>
       `The ${purposeWords[keep.purpose]} of ${bench.names!.item(owner.item.id)}, where ${bench.names!.item(intruder.item.id)} stands.`,
   ),
 );
+
+/** What is good to know and is no finding: what is aimed by turning it, and what must come off to tighten a screw again. */
+const known = computed(() => {
+  const names = bench.names!;
+  const joints = new Map(bench.report!.assembly.joints.map((j) => [j.joint.id, j]));
+  const aimed = fit.value.slips.flatMap((slip) => {
+    const joint = joints.get(slip.jointId);
+    return joint &&
+      slip.turning === 'aims' &&
+      !slip.braced &&
+      !slip.slipStated &&
+      slip.handsRatio > 1
+      ? [
+          `A push can turn ${names.item(joint.child)} on ${names.item(joint.parent)}: that is how you aim it.`,
+        ]
+      : [];
+  });
+  const later = listLaterBlocked(bench.report!.assembly, fit.value.solidity?.access ?? []).map(
+    ({ itemId, tool, blockers }) =>
+      `To tighten ${names.item(itemId)} again (${sayTool(tool)}), first take off ${sayList(blockers.map((id) => names.item(id)))}.`,
+  );
+  return [...aimed, ...later];
+});
 
 const lenses = computed(() => {
   const inSet = new Map(listLenses(bench.rig!, bench.setup!).map((l) => [l.item, l]));
@@ -105,6 +131,15 @@ function sayTroubles(id: string): string {
       >
     </div>
     <FindingList question="fit" nothing="All of it goes together." />
+
+    <details v-if="known.length > 0" class="mt-4 text-xs">
+      <summary class="w-fit py-1 underline decoration-dotted">
+        Good to know ({{ known.length }})
+      </summary>
+      <ul class="mt-1">
+        <li v-for="line in known" :key="line" class="rule py-1">{{ line }}</li>
+      </ul>
+    </details>
 
     <section class="mt-5">
       <h3 class="font-serif text-base">Size, as it is held</h3>
