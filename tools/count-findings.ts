@@ -7,6 +7,8 @@ import {
   countFindings,
   createNames,
   createPartBook,
+  listOwn,
+  listToldElsewhere,
   loadCollider,
   measureReport,
   tellFinding,
@@ -33,8 +35,11 @@ const catalogue = readDemoCatalogue();
 for (const name of demoRigs) {
   const file = createDemoRigFile(name, catalogue);
   for (const { id } of file.rig.setups) {
-    const report = measureReport(file.rig, id, createPartBook(file.parts), { collider });
-    print(`${`${name}, ${id}`.padEnd(24)} ${row(report.findings)}`);
+    const book = createPartBook(file.parts);
+    const report = measureReport(file.rig, id, book, { collider });
+    const told = listToldElsewhere(report, book).length;
+    const elsewhere = told > 0 ? `, and ${told} told in another setup` : '';
+    print(`${`${name}, ${id}`.padEnd(24)} ${row(listOwn(report, book))}${elsewhere}`);
   }
 }
 

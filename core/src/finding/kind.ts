@@ -3,6 +3,9 @@ import type { Names } from '../words/index.js';
 import type { AnyFinding, Weight } from './finding.js';
 import type { Basis } from './rests.js';
 
+/** Whose trouble it is: told once in full for the kit, the rig or its day, and in every setup where it is a setup's own. */
+export type Owner = 'kit' | 'rig' | 'day' | 'setup';
+
 /** How findings of one kind are told, what they rest on, and their row in docs/findings.md. */
 export interface Telling<Code extends string, Facts> {
   /** Which figures of the parts it is computed from; empty for what people state alone. */
@@ -13,6 +16,8 @@ export interface Telling<Code extends string, Facts> {
   readonly when: string;
   /** For the docs: the ways out it proposes. */
   readonly offers: string;
+  /** The setup's own where absent. */
+  readonly owner?: Owner;
   /** How bad it is, larger being worse, in whatever unit: what was set aside comes back when it grows. */
   bad?(facts: Facts): number;
   /** Second person present, with figures. */

@@ -479,6 +479,7 @@ export const leadCheck = defineCheck([noLead], ({ assembly, parts, catalogue }: 
 );
 
 export const noCharger = defineFinding('no-charger', stating(), {
+  owner: 'kit',
   restsOn: [],
   weight: 'note',
   when: 'a battery in use on a job of stated hours, and nothing in the kit charges it',

@@ -6,6 +6,7 @@ export const plannedTwice = defineFinding(
   'planned-twice',
   stating<{ readonly rig: string; readonly on: string }>(),
   {
+    owner: 'kit',
     restsOn: [],
     weight: 'risk',
     when: 'another rig of the same kit uses the same individual on the day that the brief names',

@@ -1,6 +1,6 @@
 import { createSpace, listOverlaps, type Overlap } from '../space/index.js';
 import { sayMm } from '../words/index.js';
-import { listAccess } from './access.js';
+import { listAccess, type Access } from './access.js';
 import { fitChecks } from './checks.js';
 import type { FitContext, InSpace } from './context.js';
 import { listEntered, type Entered } from './clear.js';
@@ -29,6 +29,8 @@ export interface Solidity {
   /** Which item must be on before which, as far as the order keeps it. */
   readonly orderEdges: readonly Edge[];
   readonly leadWays: readonly LeadWay[];
+  /** Fastenings of known place, and what stands in the way of their tools. */
+  readonly access: readonly Access[];
 }
 
 /** The answer to "does it fit?": sizes and the working of each friction joint. */
@@ -108,6 +110,7 @@ export const fitQuestion = defineQuestion({
     slips,
     lensLoads,
     solidity: solid && {
+      access: solid.access,
       overlaps: solid.overlaps,
       covers: solid.covers,
       doesWithout: solid.entered.filter((e) => !e.wanted),

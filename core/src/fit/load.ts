@@ -91,6 +91,7 @@ export const aheadCheck = defineCheck([overAhead], ({ assembly, brief }: FitAske
 });
 
 export const homeMadeLoad = defineFinding('home-made-load', stating<{ readonly massG: number }>(), {
+  owner: 'kit',
   restsOn: ['mass'],
   bad: ({ massG }) => massG,
   weight: 'risk',

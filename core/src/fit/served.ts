@@ -8,6 +8,7 @@ export const needUnserved = defineFinding(
   'need-unserved',
   stating<{ readonly needs: readonly Serves['need'][] }>(),
   {
+    owner: 'rig',
     restsOn: [],
     bad: ({ needs }) => needs.length,
     weight: 'risk',

@@ -186,6 +186,7 @@ const notLevelCheck = defineStateCheck('hangs', [notLevel], ({ assembly, hold, h
 });
 
 export const massUnknown = defineFinding('mass-unknown', stating(), {
+  owner: 'kit',
   restsOn: [],
   weight: 'note',
   when: 'parts that nobody has weighed, all in one: every figure of mass leaves them out',

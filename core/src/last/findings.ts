@@ -172,6 +172,7 @@ export const goesDark = defineFinding(
     readonly takeEndsH: number | 'never' | undefined;
   }>(),
   {
+    owner: 'day',
     restsOn: [],
     bad: ({ atH, dayH }) => dayH - atH.low,
     weight: 'risk; note where only what is not known leaves it open',
@@ -321,6 +322,7 @@ export const swapsInHaste = defineFinding(
     readonly swaps: number;
   }>(),
   {
+    owner: 'day',
     restsOn: [],
     bad: ({ everyH }) => -everyH,
     weight: 'risk',
@@ -456,6 +458,7 @@ export const mediaShort = defineFinding(
     readonly rateMbps: number;
   }>(),
   {
+    owner: 'day',
     restsOn: [],
     bad: ({ wantedMin, holdMin }) => wantedMin - holdMin,
     weight: 'risk',

@@ -15,13 +15,12 @@ import {
 import { tries } from '../testing/depth.js';
 import { createRandom } from '../testing/grown.js';
 import { cube, joint, mountAt, noBrief } from '../testing/rigs.js';
-import { measureGB, measureLast, measureMedia, planDay, runDay } from '../day/index.js';
+import { measureGB, measureLast, measureMedia, planDay } from '../day/index.js';
 import { findDisagreement, isLeadFeed, listOverloads } from '../wire/index.js';
 import {
   describeWiring,
   lastChecks,
   listFlightCells,
-  listMoreCells,
   lastQuestion,
   listPowerOrder,
   sayDayHour,

@@ -50,6 +50,7 @@ export const exposureGap = defineFinding(
     readonly isoKnown: boolean;
   }>(),
   {
+    owner: 'day',
     restsOn: [],
     bad: ({ stops }) => stops,
     weight: 'risk',

@@ -1,4 +1,5 @@
 export * from './questions.js';
+export * from './owner.js';
 export * from './report.js';
 export * from './within.js';
 export * from './candidates.js';

@@ -50,6 +50,7 @@ export const overSpend = defineFinding(
   'over-spend',
   stating<{ readonly toSpend: Money; readonly limit: Money }>(),
   {
+    owner: 'rig',
     restsOn: [],
     bad: ({ toSpend }) => toSpend.minor,
     weight: 'risk',
@@ -108,6 +109,7 @@ const overCarryCheck = defineCheck([overCarry], ({ assembly, spend }: SpendConte
 });
 
 export const priceUnknown = defineFinding('price-unknown', stating(), {
+  owner: 'kit',
   restsOn: [],
   weight: 'note',
   when: 'wished parts without a price, all in one',
@@ -128,6 +130,7 @@ export const priceWithoutRate = defineFinding(
   'price-without-rate',
   stating<{ readonly price: Money; readonly currency: string }>(),
   {
+    owner: 'kit',
     restsOn: [],
     weight: 'note',
     when: 'a price in a currency for which the brief has no rate',
@@ -154,6 +157,7 @@ export const limitWithoutRate = defineFinding(
   'limit-without-rate',
   stating<{ readonly limit: Money; readonly currency: string }>(),
   {
+    owner: 'rig',
     restsOn: [],
     weight: 'risk',
     when: 'a limit of money in a currency for which the brief has no rate',

@@ -1,5 +1,11 @@
 import type { PartBook } from '../part/index.js';
-import { findQuestion, questionOf, questions, type Report } from '../report/index.js';
+import {
+  findQuestion,
+  questionOf,
+  questions,
+  type Report,
+  listToldElsewhere,
+} from '../report/index.js';
 import { nameItem } from '../rig/index.js';
 import { sayEdit } from './edits.js';
 import { tellFinding } from './findings.js';
@@ -14,6 +20,9 @@ import { sayFigure } from './report.js';
 export function toReportJson(report: Report, parts: PartBook): object {
   const { assembly, brief } = report;
   const names = createNames(assembly, parts);
+  const elsewhere = new Map(
+    listToldElsewhere(report, parts).map((t) => [t.finding, t.setup.id] as const),
+  );
   return {
     setup: assembly.setup.id,
     name: assembly.setup.name,
@@ -21,7 +30,7 @@ export function toReportJson(report: Report, parts: PartBook): object {
       report.hold.state === 'held'
         ? { state: 'held', kind: report.hold.kind, grips: report.hold.grips }
         : { ...report.hold, axes: undefined },
-    figures: Object.fromEntries(questions.map((q) => [q, sayFigure(report, q)])),
+    figures: Object.fromEntries(questions.map((q) => [q, sayFigure(report, q, parts)])),
     massG: assembly.mass.massG,
     centreMm: report.centreMm,
     ...Object.assign({}, ...questions.map((q) => findQuestion(q).json(report[q] as never))),
@@ -42,6 +51,8 @@ export function toReportJson(report: Report, parts: PartBook): object {
       weight: f.weight,
       ...tellFinding(f, names),
       lens: f.lens,
+      // The setup that tells it in full, where it is of the kit, the rig or the day.
+      toldIn: elsewhere.get(f),
       items: f.items,
       joints: f.joints,
       facts: f.facts,

@@ -1,9 +1,13 @@
 import type { PartBook } from '../part/index.js';
 import {
+  countElsewhere,
   countFindings,
   findQuestion,
+  listOwn,
+  listToldElsewhere,
   questionOf,
   questions,
+  type ElsewhereCount,
   type Question,
   type Report,
 } from '../report/index.js';
@@ -12,10 +16,11 @@ import { createNames, sayG, sayHold, sayJoint, type Figure } from '../words/inde
 import { sayEdit } from './edits.js';
 import { tellFinding, weightWords } from './findings.js';
 
-/** The figure of one question. Its state is the worst of what was found and what it says of itself: no ✓ stands above a risk. */
-export function sayFigure(report: Report, question: Question): Figure {
+/** The figure of one question; with the parts its counts are of what this setup tells itself. Its state is the worst of what was found and what it says of itself: no ✓ stands above a risk. */
+export function sayFigure(report: Report, question: Question, parts?: PartBook): Figure {
   const count = countFindings(report.findings, question);
-  const { main, detail, state } = findQuestion(question).figure(report[question] as never, count);
+  const own = parts ? countFindings(listOwn(report, parts), question) : count;
+  const { main, detail, state } = findQuestion(question).figure(report[question] as never, own);
   const found = count.stops > 0 ? 'stops' : count.risk > 0 ? 'risk' : undefined;
   return {
     main,
@@ -38,13 +43,23 @@ export function sayFigureChanges(before: Report, after: Report): string[] {
   });
 }
 
+const owners: Readonly<Record<ElsewhereCount['owner'], string>> = {
+  kit: 'the kit',
+  rig: 'the rig',
+  day: 'the day',
+};
+
+/** What another setup tells: “3 of the day, told under Last of Main”. */
+export const sayElsewhere = ({ owner, question, setup, count }: ElsewhereCount): string =>
+  `${count} of ${owners[owner]}, told under ${findQuestion(question).name} of ${setup.name}`;
+
 /** The whole report as plain text, for a terminal. Ends without a line break. */
 export function sayReport(report: Report, parts: PartBook): string {
   const names = createNames(report.assembly, parts);
   const { setup, rig } = report.assembly;
   const lines = [`${rig.name} · ${setup.name} (${sayHold(setup.hold)})`, ''];
   for (const question of questions) {
-    const figure = sayFigure(report, question);
+    const figure = sayFigure(report, question, parts);
     lines.push(`${findQuestion(question).name.padEnd(6)} ${figure.main} · ${figure.detail}`);
   }
   lines.push('', 'Stack');
@@ -56,8 +71,9 @@ export function sayReport(report: Report, parts: PartBook): string {
     );
   }
   lines.push('', ...questions.flatMap((q) => findQuestion(q).text(report[q] as never)));
-  lines.push('', report.findings.length === 0 ? 'Nothing found.' : 'Findings');
-  for (const finding of report.findings) {
+  const own = listOwn(report, parts);
+  lines.push('', own.length === 0 ? 'Nothing found.' : 'Findings');
+  for (const finding of own) {
     const told = tellFinding(finding, names);
     const { mark, word } = weightWords[finding.weight];
     lines.push(
@@ -65,6 +81,9 @@ export function sayReport(report: Report, parts: PartBook): string {
     );
     for (const remedy of finding.remedies) lines.push(`    → ${sayEdit(remedy.edit, names)}`);
     if (finding.remedies.length === 0) lines.push(`    → ${told.todo}`);
+  }
+  for (const line of countElsewhere(listToldElsewhere(report, parts))) {
+    lines.push(`${weightWords[line.weight].mark} ${sayElsewhere(line)}.`);
   }
   if (report.aside.length > 0) lines.push('', 'Set aside');
   for (const { finding, entry } of report.aside) {

@@ -8,7 +8,7 @@ import { useBench } from '../desk/benchStore';
 const bench = useBench();
 /** The figure of a question; of one that was computed in part that it was. */
 function sayWhole(question: Question): Figure {
-  const figure = sayFigure(bench.report!, question);
+  const figure = sayFigure(bench.report!, question, bench.parts);
   const isPart = question === 'fit' && bench.overMs !== undefined;
   return isPart ? { ...figure, detail: 'room not computed' } : figure;
 }

@@ -215,7 +215,7 @@ export function useSheets(
         return listPack(
           other,
           parts,
-          listBuild(other, parts).steps.map((b) => b.step),
+          (listBuild(other, parts)?.steps ?? []).map((b) => b.step),
         );
       }),
     );

@@ -1,10 +1,19 @@
 <script setup lang="ts">
-import { questionOf, tellFinding, type Question } from '@zucchini/core';
+import {
+  countElsewhere,
+  listOwn,
+  listToldElsewhere,
+  questionOf,
+  sayElsewhere,
+  tellFinding,
+  type Question,
+} from '@zucchini/core';
 import { computed } from 'vue';
 import { useBench } from '../../desk/benchStore';
 import { announce } from '../../shared/announce';
 import AppButton from '../../shared/AppButton.vue';
 import { useRemedies } from '../remedies/remedyStore';
+import WeightMark from '../../shared/WeightMark.vue';
 import FindingItems from './FindingItems.vue';
 
 /** What was found under one question, heaviest first, or that there is nothing. */
@@ -20,7 +29,13 @@ function bringBack({ finding, entry }: (typeof aside.value)[number]): void {
   announce('Brought back. Z sets it aside again.');
 }
 const findings = computed(() =>
-  bench.report!.findings.filter((f) => questionOf(f.code) === props.question),
+  listOwn(bench.report!, bench.parts).filter((f) => questionOf(f.code) === props.question),
+);
+/** Troubles of the kit, the rig or its day that another setup tells in full. */
+const elsewhere = computed(() =>
+  countElsewhere(listToldElsewhere(bench.report!, bench.parts)).filter(
+    (line) => line.question === props.question,
+  ),
 );
 </script>
 
@@ -48,8 +63,14 @@ const findings = computed(() =>
     <AppButton small @click="mending.start()">Try again</AppButton>
   </p>
   <FindingItems v-if="findings.length > 0" class="mt-3" :findings="findings" />
-  <p v-else class="text-leaf mt-3 flex items-baseline gap-2">
+  <p v-else-if="elsewhere.length === 0" class="text-leaf mt-3 flex items-baseline gap-2">
     <span aria-hidden="true">✓</span>{{ nothing }}
+  </p>
+  <p v-for="line in elsewhere" :key="line.owner" class="rule mt-2 flex items-baseline gap-2 py-2">
+    <WeightMark :weight="line.weight" />
+    <button type="button" class="text-left underline" @click="bench.openSetup(line.setup.id)">
+      {{ sayElsewhere(line) }}
+    </button>
   </p>
   <details v-if="aside.length > 0" class="rule mt-2 pt-2" data-list="aside">
     <summary class="text-faint py-1 text-xs">{{ aside.length }} set aside</summary>

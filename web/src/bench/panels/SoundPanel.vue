@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { countFindings } from '@zucchini/core';
+import { countFindings, listOwn } from '@zucchini/core';
 import { computed } from 'vue';
 import SoundWorking from '../../sound/SoundWorking.vue';
 import { useBench } from '../../desk/benchStore';
@@ -9,7 +9,7 @@ import QuestionFrame from './QuestionFrame.vue';
 const bench = useBench();
 /** The leads that are missing are told where the other leads are. */
 const isUnheard = computed(() => bench.report!.sound.sources.some((s) => !s.keptBy));
-const count = computed(() => countFindings(bench.report!.findings, 'sound'));
+const count = computed(() => countFindings(listOwn(bench.report!, bench.parts), 'sound'));
 </script>
 
 <template>
