@@ -458,24 +458,38 @@ export const noLead = defineFinding(
   },
 );
 
+/** Of the sound that wants one input the first; what finds it taken is short of inputs, which Sound tells. */
+function isFirstAtInput(assembly: Assembly): (want: Want) => boolean {
+  const taken = new Set<string>();
+  return ({ carries, source, sourcePort }) => {
+    if (carries === 'video') return true;
+    const key = `${source.item.id} ${sourcePort.id}`;
+    const isFree = !taken.has(key) && !isPlugged(assembly, source.item.id, sourcePort.id);
+    taken.add(key);
+    return isFree;
+  };
+}
+
 /** Devices whose picture or sound has no lead, with the box in which one comes and leads that would do. */
 export const leadCheck = defineCheck([noLead], ({ assembly, parts, catalogue }: FitAsked) =>
-  listWants(assembly).map((want) => {
-    const box = findBoxLead(assembly, parts, want)?.box;
-    return createFinding(
-      noLead,
-      'risk',
-      { items: [want.device.item.id, want.source.item.id], named: 1, key: want.port.id },
-      {
-        fromPort: want.sourcePort.id,
-        toItem: want.device.item.id,
-        toPort: want.port.id,
-        carries: want.carries,
-        inBoxOf: box?.item.id,
-      },
-      catalogue ? listLeadEdits(assembly, parts, want) : [],
-    );
-  }),
+  listWants(assembly)
+    .filter(isFirstAtInput(assembly))
+    .map((want) => {
+      const box = findBoxLead(assembly, parts, want)?.box;
+      return createFinding(
+        noLead,
+        'risk',
+        { items: [want.device.item.id, want.source.item.id], named: 1, key: want.port.id },
+        {
+          fromPort: want.sourcePort.id,
+          toItem: want.device.item.id,
+          toPort: want.port.id,
+          carries: want.carries,
+          inBoxOf: box?.item.id,
+        },
+        catalogue ? listLeadEdits(assembly, parts, want) : [],
+      );
+    }),
 );
 
 export const noCharger = defineFinding('no-charger', stating(), {

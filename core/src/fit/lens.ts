@@ -165,8 +165,23 @@ function weighLensLoad(ratio: number, { setup }: Assembly): Weight {
 /** Lens mounts loaded beyond what they bear, or from a third of it. What a support bears does not count. */
 export const lensLoadCheck = defineCheck(
   [lensMountOverloaded],
-  ({ assembly, lensLoads: loads }: FitAsked & { readonly lensLoads: readonly LensLoad[] }) =>
-    loads.flatMap(({ joint, supported, ...load }) => {
+  ({ assembly, lensLoads: all }: FitAsked & { readonly lensLoads: readonly LensLoad[] }) => {
+    // A lens on an adapter loads both mounts: the one that it loads most speaks.
+    const rankOf = (load: LensLoad) => (load.supported ? 0 : load.momentNm / load.limitNm);
+    const isOnOneWay = (a: LensLoad, b: LensLoad) => {
+      const [one, other] = [a, b].map((l) => assembly.byId.get(l.joint.child)!);
+      return isInBranch(one!, other!) || isInBranch(other!, one!);
+    };
+    const loads = all.filter(
+      (load, i) =>
+        !all.some(
+          (other, k) =>
+            k !== i &&
+            isOnOneWay(load, other) &&
+            (rankOf(other) > rankOf(load) || (rankOf(other) === rankOf(load) && k < i)),
+        ),
+    );
+    return loads.flatMap(({ joint, supported, ...load }) => {
       const ratio = load.momentNm / load.limitNm;
       if (supported || ratio <= lensMountRiskShare) return [];
       const { momentNm, limitNm, limitStated, massG, focusNm, hanging } = load;
@@ -180,7 +195,8 @@ export const lensLoadCheck = defineCheck(
           focusNm,
         }),
       ];
-    }),
+    });
+  },
 );
 
 /** Thinner or thicker than this an adapter no longer focuses where the ring says, in mm (estimate). */

@@ -65,7 +65,7 @@ export const jackSilent = defineFinding(
   {
     restsOn: ['ports'],
     weight: 'note',
-    when: 'a screen with a headphone socket whose picture comes without sound, where somebody wants to listen',
+    when: 'a screen with a headphone socket whose picture comes without sound, where somebody wants to listen and can do so elsewhere; where nowhere, that is told under Sound',
     offers: '',
     sentence: ({ items: [item], facts }, n) =>
       `${n.port(item!, facts.portId)} of ${n.item(item!)} stays silent: its picture comes without sound.`,
@@ -129,7 +129,19 @@ export const uselessCheck = defineCheck(
             ),
         ),
       );
-      if (!jack || withSound !== false || hasOther) return [];
+      // Where one can listen nowhere else that is what is told, under Sound.
+      const listensElsewhere = assembly.items.some(
+        (p) =>
+          p !== to.placed &&
+          (hasTrait(p.part, 'camera') ||
+            hasTrait(p.part, 'gives-sound') ||
+            p.part.kind === 'recorder') &&
+          p.part.ports?.some(
+            (q) =>
+              q.connector === 'jack-3.5' && q.direction === 'out' && q.carries.includes('audio'),
+          ),
+      );
+      if (!jack || withSound !== false || hasOther || !listensElsewhere) return [];
       return [
         createFinding(
           jackSilent,

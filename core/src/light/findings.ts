@@ -155,7 +155,7 @@ export const glassTurns = defineFinding(
   stating<{ readonly why: StackFault['why'] }>(),
   {
     restsOn: ['mounts'],
-    weight: 'risk; a note where a ring can be reached only once something is off',
+    weight: 'risk; a note where a ring is reached into a box, or once something is off',
     when: 'what stands before the lens spoils other glass: a box on a ring that is turned, a ring inside a box or behind other glass, glass with a right way up before a ring that turns, two pairs of polarisers',
     offers: '',
     sentence: ({ items, facts }, n) => {
@@ -164,7 +164,7 @@ export const glassTurns = defineFinding(
         case 'turns-the-box':
           return `You turn ${b} with the ring of ${a}: it is clamped onto that.`;
         case 'ring-in-the-box':
-          return `You cannot turn ${a} while ${b} is on: its ring stands inside.`;
+          return `You turn ${a} by reaching into ${b}: its ring stands inside.`;
         case 'turned-along':
           return `You turn ${a} along with the ring of ${b}; what has a right way up must not turn.`;
         case 'buried':
@@ -197,7 +197,7 @@ const stackCheck = defineCheck([glassTurns], ({ light }: LightContext) =>
   listTroubles(light.stack?.faults ?? []).map(({ why, ids }) =>
     createFinding(
       glassTurns,
-      why === 'buried' ? 'note' : 'risk',
+      why === 'buried' || why === 'ring-in-the-box' ? 'note' : 'risk',
       { items: ids, key: why },
       { why },
     ),

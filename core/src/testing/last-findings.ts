@@ -179,7 +179,13 @@ const heard = (carries: ('video' | 'audio')[]): Made => {
   const both = { carries: ['video' as const, 'audio' as const] };
   return createPowerRig(
     [
-      { ...station, ports: [{ ...pictureTo('pic', 'out'), ...both }] },
+      {
+        ...station,
+        ports: [
+          { ...pictureTo('pic', 'out'), ...both },
+          { ...socketFor('ears', 'out', undefined), connector: 'jack-3.5', carries: ['audio'] },
+        ],
+      },
       brick('brick', 60),
       device('screen', 5, {
         innerCell: true,
