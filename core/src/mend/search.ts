@@ -147,6 +147,59 @@ function searchTwo(work: Work, levers: readonly LocalLever[], wanted: number): B
   return found;
 }
 
+/** With more levers than this three at once are not looked for: pairs of so many cost enough. */
+const mostForThree = 12;
+
+/** The ends of a lever: its settings that go farthest either way along what it does. */
+function listEnds({ settings, perMm }: LocalLever): LocalLever['settings'] {
+  const along = (s: LocalLever['settings'][number]) =>
+    perMm ? s.shift[0] * perMm[0] + s.shift[1] * perMm[1] + s.shift[2] * perMm[2] : s.own.sizeMm;
+  const sorted = [...settings].sort((a, b) => along(a) - along(b));
+  return sorted.length < 2 ? sorted : [sorted[0]!, sorted.at(-1)!];
+}
+
+const moved = (work: Work, shift: Local): Work => ({ ...work, at: add(work.at, shift) });
+
+/**
+ * Three levers that meet the aim together where no two do. Ahead and left are two lines through three slides, so that where three
+ * do, they also do with one of them at an end: each is put at its ends, and two of the others answer. Then that one is brought back
+ * as far as the same two still answer.
+ */
+function searchThree(work: Work, levers: readonly LocalLever[], wanted: number): Balance[] {
+  if (levers.length < 3 || levers.length > mostForThree) return [];
+  const found = levers.flatMap((lever) => {
+    const others = levers.filter((l) => l !== lever);
+    return listEnds(lever).flatMap(({ shift }): Balance[] => {
+      const [pair] = searchTwo(moved(work, shift), others, 1);
+      if (!pair) return [];
+      const two = others.filter((l) => pair.pulls.some((p) => p.lever === l.lever));
+      for (const entry of lever.settings) {
+        const [rest] = searchTwo(moved(work, entry.shift), two, 1);
+        if (!rest) continue;
+        return [
+          {
+            pulls: [{ lever: lever.lever, setting: entry.own }, ...rest.pulls],
+            sizeMm: entry.own.sizeMm + rest.sizeMm,
+            miss: 0,
+          },
+        ];
+      }
+      return [];
+    });
+  });
+  const seen = new Set<string>();
+  return found
+    .sort(compare)
+    .filter((b) => {
+      const key = b.pulls
+        .map((p) => p.lever.id)
+        .sort()
+        .join();
+      return !seen.has(key) && seen.add(key);
+    })
+    .slice(0, wanted);
+}
+
 /** The single setting that leaves least to mend. */
 function findNearest(
   work: Work,
@@ -164,7 +217,7 @@ function findNearest(
 
 /**
  * The fewest moves that meet the aim, then the least way: singles first, else pairs, else the single that leaves
- * least to mend and again up to two more, at most four in all. An empty list and the nearest that was found where
+ * least to mend and again up to two more, at most four in all, else three that meet it only together. An empty list and the nearest that was found where
  * none does: never worse than as it stands. Shifts of levers on one another are taken as independent; whoever
  * applies a balance looks again. About levers² × places.
  */
@@ -205,5 +258,6 @@ export function searchBalance(
     work = { ...work, at: add(work.at, shift) };
     left = left.filter((l) => l.lever.id !== step.lever.id);
   }
-  return { found: [], nearest };
+  const three = searchThree({ at, aim }, local, wanted);
+  return { found: three, nearest: three[0] ?? nearest };
 }
