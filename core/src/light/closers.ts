@@ -32,9 +32,28 @@ export const createCostOf =
     return minor === undefined ? unpriced : Math.max(1, minor);
   };
 
+/** So many pieces of a catalogue, the cheapest that could take something away here, are looked at while a rig is judged. */
+const mostJudged = { filters: 20, rings: 16, boxes: 4 };
+
+/** The cheapest pieces that can have to do with these lenses: rings of their threads and between, glass that takes light, boxes. */
+function narrowPieces({ filters, rings, boxes }: GlassPieces, costOf: CostOf): GlassPieces {
+  const cheapest = <P extends { readonly id: string }>(list: readonly P[], most: number): P[] =>
+    [...list].sort((a, b) => costOf(a.id) - costOf(b.id) || (a.id < b.id ? -1 : 1)).slice(0, most);
+  const takes = filters.filter(
+    (f) =>
+      (f.glass.does === 'nd' || f.glass.does === 'variable-nd') && (f.read.even?.length ?? 0) > 0,
+  );
+  return {
+    filters: cheapest(takes, mostJudged.filters),
+    rings: cheapest(rings, mostJudged.rings),
+    boxes: cheapest(boxes, mostJudged.boxes),
+  };
+}
+
 /**
  * What of a catalogue closes every gap of these lenses that is not darkness: the cheapest set, and the cheapest of screwed and
- * of square glass alone where those are others. Ids, sorted; the cheapest first.
+ * of square glass alone where those are others. Ids, sorted; the cheapest first. Exact among the cheapest pieces of a large
+ * catalogue: over all of them it would cost minutes, and the panel of Light looks through those in a worker that can be stopped.
  */
 export function listClosers(
   light: Light,
@@ -42,8 +61,8 @@ export function listClosers(
   catalogue: PartBook,
   purse: Purse,
 ): (readonly string[])[] {
-  const all = listCataloguePieces(light, lenses, catalogue);
   const costOf = createCostOf(catalogue, purse);
+  const all = narrowPieces(listCataloguePieces(light, lenses, catalogue), costOf);
   const round: GlassPieces = { ...all, filters: all.filters.filter((f) => f.backMm), boxes: [] };
   const square: GlassPieces = { ...all, filters: all.filters.filter((f) => f.trayMm), rings: [] };
   const sets = [all, round, square].flatMap(
