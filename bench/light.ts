@@ -148,7 +148,13 @@ export function printLight(catalogue: PartBook, collider: Collider, time: Time):
   const bought = createKit(12, 6, 0);
   const pieces = listCataloguePieces(light, light.lenses, bought.parts);
   const cheapest = time(
-    () => void compareStyles(light, light.lenses, pieces, createCostOf(bought.parts, 'EUR')),
+    () =>
+      void compareStyles(
+        light,
+        light.lenses,
+        pieces,
+        createCostOf(bought.parts, { currency: 'EUR' }),
+      ),
     10,
   );
   process.stdout.write(

@@ -4,10 +4,12 @@ import {
   applyEdit,
   createPartBook,
   findRemedies,
+  listSwaps,
   loadCollider,
   measureMate,
   measureReport,
   mountKinds,
+  placeSetup,
   readRigText,
   toDeg,
   withRemedies,
@@ -49,8 +51,10 @@ describe('the demo', () => {
   it('Mark 1 has the faults of a first build, found by computation', () => {
     const report = reportOf(createDemoRigFile('mark-1', catalogue));
     const found = (code: string) => report.findings.find((f) => f.code === code);
-    // A hand can turn the monitor on its plain screw: good to know, since that is how it is aimed.
-    expect(found('screw-can-turn')).toMatchObject({ weight: 'note', items: ['lagoon', 'nub'] });
+    // A hand can turn the monitor on its plain screw: that stands in the working, since that is how it is aimed.
+    const slip = report.fit.slips.find((s) => s.turning === 'aims' && s.handsRatio > 1)!;
+    const joint = report.assembly.joints.find((j) => j.joint.id === slip.jointId)!;
+    expect([joint.child, joint.parent]).toEqual(['lagoon', 'nub']);
     expect(found('not-level')).toMatchObject({ weight: 'risk' });
     expect(report.hang.state === 'hangs' && toDeg(report.hang.tiltRad)).toBeGreaterThan(5);
     expect(report.findings.map((f) => f.code)).toEqual(
@@ -143,10 +147,16 @@ describe('the demo', () => {
     expect(Math.max(...masses)).toBe(of('barge').report.assembly.mass.massG);
   });
 
-  it('the first remedy against the turning monitor mends it', () => {
-    const report = mendedOf(createDemoRigFile('mark-1', catalogue));
-    const edit = report.findings.find((f) => f.code === 'screw-can-turn')!.remedies[0]!.edit;
+  it('an arm with pins in the place of the plain one ends the turning of the monitor', () => {
+    const { rig, parts } = createDemoRigFile('mark-1', catalogue);
+    const book = createPartBook([...parts, ...catalogue.values()]);
+    const [setup] = rig.setups;
+    const assembly = placeSetup(rig, setup!, book);
+    const joint = assembly.joints.find((j) => j.child === 'lagoon')!;
+    const [edit] = listSwaps(assembly, joint, book, 1);
     expect(edit).toMatchObject({ type: 'swap-part', item: { partId: 'quillon-perch' } });
+    const after = measureReport(applyEdit(rig, edit!), setup!.id, book);
+    expect(after.fit.slips.some((s) => s.turning === 'aims' && s.handsRatio > 1)).toBe(false);
   });
 
   it('Mark 2 mends them: nothing stops, nothing is at risk, and it hangs level', () => {

@@ -1,9 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
 import { placeSetup } from '../rig/index.js';
-import { runDay } from '../day/index.js';
+import { runDay, type DayPlan } from '../day/index.js';
 import { readNetwork } from '../wire/index.js';
 import { brick, createPowerRig, onPlate } from '../testing/power.js';
-import { listRota, type DayPlan } from './index.js';
+import { listRota } from './index.js';
 
 const { rig, parts } = createPowerRig([brick('brick', 10)], [onPlate('brick')]);
 const network = readNetwork(placeSetup(rig, rig.setups[0]!, parts), parts);

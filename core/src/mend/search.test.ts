@@ -38,11 +38,10 @@ describe('slides that level together', () => {
     ];
     const { found } = searchBalance([-34, 1, 0], within(0.5), levers, same);
     expect(found.length).toBeGreaterThan(0);
-    const sum = found[0]!.pulls.reduce(
-      ([x, y], p) => [x + p.setting.shiftMm[0], y + p.setting.shiftMm[1]],
-      [-34, 1] as [number, number],
+    const sum = [0, 1].map((way) =>
+      found[0]!.pulls.reduce((all, p) => all + p.setting.shiftMm[way as 0 | 1], [-34, 1][way]!),
     );
-    expect(Math.max(Math.abs(sum[0]), Math.abs(sum[1]))).toBeLessThanOrEqual(0.5);
+    expect(Math.max(...sum.map(Math.abs))).toBeLessThanOrEqual(0.5);
   });
 
   it('are found wherever trying every place of every three finds some, nearly always', () => {
