@@ -180,14 +180,14 @@ test('a gap at noon is told, closed by what is offered, and its band read; sound
     data: { ...file, rig: { ...own, id: 'noon', name: 'Noon' }, versions: [] },
   });
   await page.goto(`/rigs/${((await reply.json()) as Imported).id}`);
-  await expect(strip(page, 'Light')).toContainText('2.1 stops short');
+  await expect(strip(page, 'Light')).toContainText('3.1 stops short');
   await page.locator('body').press('4');
-  await expect(side(page)).toContainText('past ≈ 5.9 stops a variable filter shows a cross');
+  await expect(side(page)).toContainText('past ≈ 4.9 stops a variable filter shows a cross');
   const scenes = side(page).getByRole('list', { name: 'Scenes, and where they are not held' });
-  await expect(scenes).toContainText('2.1 stops short · EV 12 – 15');
+  await expect(scenes).toContainText('3.1 stops short · EV 12 – 15');
   // Another lens of the set has another gap.
   await chooseOption(side(page).getByLabel('Lens', { exact: true }), 'Ember 35 T2.1');
-  await expect(scenes).toContainText('1 stop short · EV 12 – 15');
+  await expect(scenes).toContainText('1.7 stops short · EV 12 – 15');
   await side(page).getByRole('button', { name: 'What closes it cheapest?' }).click();
   const sets = side(page).getByRole('table', { name: 'Glass that closes it' });
   await expect(sets).toContainText('round, 77 mm');
@@ -197,7 +197,7 @@ test('a gap at noon is told, closed by what is offered, and its band read; sound
   await expect(strip(page, 'Light')).toContainText('holds in every scene');
   await expect(scenes).not.toContainText('short');
   await page.keyboard.press('z');
-  await expect(strip(page, 'Light')).toContainText('2.1 stops short');
+  await expect(strip(page, 'Light')).toContainText('3.1 stops short');
   // The picture, by the focal length.
   await side(page).getByRole('slider', { name: 'Focal length' }).fill('50');
   await expect(side(page)).toContainText('At 50 mm the picture is clean.');

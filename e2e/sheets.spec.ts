@@ -161,7 +161,7 @@ test('ticks, checks and notes are kept, and times of one’s own are drawn into 
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(`/rigs/${id}/sheets/low/pack`);
   await page.getByRole('checkbox', { name: /^Halyard half cage/ }).check();
-  await expect(page.getByText('20 of 21 to go.')).toBeVisible();
+  await expect(page.getByText('22 of 23 to go.')).toBeVisible();
   await page.goto(`/rigs/${id}/sheets/low/checks`);
   await page.getByRole('button', { name: 'passes' }).first().click();
   await expect(page.getByRole('button', { name: '✓ passes' })).toHaveCount(1);

@@ -18,7 +18,7 @@ test('the demo is on the shelf, with what is wrong with it', async ({ page }) =>
   await expect(row).toContainText(/\d risks/);
   await expect(row).toContainText('nose down');
   await row.getByRole('link', { name: 'Mark 1', exact: true }).click();
-  await expect(page.locator('[data-finding="screw-can-turn"]')).toBeVisible();
+  await expect(page.locator('[data-finding="keep-clear-entered"]')).toBeVisible();
   expect(troubles).toEqual([]);
 });
 

@@ -135,9 +135,9 @@ describe('what is told in two places', () => {
       const { rig, setup } = report.assembly;
       if (rig.setups[0] !== setup) continue;
       const { summary } = judge(rig, parts, collider, () => 0);
-      expect(summary.figures.hang).toBe(sayFigure(report, 'hang', parts).main);
-      expect(summary.figures.spend).toBe(sayFigure(report, 'spend', parts).main);
-      expect([summary.figures.stops, summary.figures.risks]).toEqual([
+      expect(summary.figures!.hang).toBe(sayFigure(report, 'hang', parts).main);
+      expect(summary.figures!.spend).toBe(sayFigure(report, 'spend', parts).main);
+      expect([summary.figures!.stops, summary.figures!.risks]).toEqual([
         countFindings(listOwn(report, parts)).stops,
         countFindings(listOwn(report, parts)).risk,
       ]);

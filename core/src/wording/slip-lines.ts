@@ -14,7 +14,11 @@ export function saySlipState(
 ): string {
   if (slip.braced) return 'braced';
   const { weight, by } = judgeSlip(slip);
-  if (weight === 'well') return 'holds';
+  if (weight === 'well') {
+    return slip.turning === 'aims' && !slip.slipStated && slip.handsRatio > slipLimits.turns
+      ? 'turns when pushed'
+      : 'holds';
+  }
   if (by === 'hands') return slip.handsRatio > slipLimits.turns ? 'by a push' : 'look at it';
   return { note: 'look at it', risk: 'creeps', stops: 'turns' }[weight];
 }

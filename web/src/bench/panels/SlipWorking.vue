@@ -16,7 +16,12 @@ import WorkingLines from '../../shared/WorkingLines.vue';
 const props = defineProps<{ slip: Slip }>();
 const bench = useBench();
 
-const weight = computed(() => judgeSlip(props.slip).weight);
+/** What is aimed by turning it is no alarm, and no ✓ either. */
+const weight = computed(() => {
+  const { weight: judged } = judgeSlip(props.slip);
+  const isTold = props.slip.braced || saySlipState(props.slip) === 'holds';
+  return judged === 'well' && !isTold ? 'note' : judged;
+});
 const word = computed(() => saySlipState(props.slip));
 const title = computed(() => {
   const joint = bench.report!.assembly.joints.find((j) => j.joint.id === props.slip.jointId)!;
