@@ -9,7 +9,7 @@ import {
   type Part,
   type PartBook,
 } from '../part/index.js';
-import { measureSetting, placeSetup, type Assembly, type Rig } from '../rig/index.js';
+import { measureSetting, placeSetup, type Assembly, type Rig, type Setup } from '../rig/index.js';
 import {
   exactly,
   findFeeding,
@@ -242,6 +242,53 @@ export function readLast(assembly: Assembly, parts: PartBook, brief: Brief): Las
     known.set(assembly, found);
   }
   return found.last;
+}
+
+// What a day is lacking with one of the setups of a rig: kept while that setup, the kit and the brief stay as they are.
+const lacking = new WeakMap<
+  Setup,
+  {
+    readonly kit: Rig['kit'];
+    readonly brief: Brief;
+    readonly parts: PartBook;
+    readonly more: DayTakes['more'];
+  }
+>();
+
+function listLacking(rig: Rig, setup: Setup, parts: PartBook): DayTakes['more'] {
+  let known = lacking.get(setup);
+  if (known?.kit !== rig.kit || known.brief !== rig.brief || known.parts !== parts) {
+    const brief = mergeBrief(rig.brief, setup.brief);
+    const { more } = measureLast(placeSetup(rig, setup, parts), parts, brief).takes();
+    known = { kit: rig.kit, brief: rig.brief, parts, more };
+    lacking.set(setup, known);
+  }
+  return known.more;
+}
+
+/**
+ * What the rig's day is lacking, whichever of its setups is used: of each part the most that it takes with any of them. With the
+ * stretches of the day all named, that is what each of them says.
+ */
+export function listRigLacking(
+  assembly: Assembly,
+  parts: PartBook,
+  brief: Brief,
+): DayTakes['more'] {
+  const { rig, setup } = assembly;
+  const all = new Map(
+    readLast(assembly, parts, brief)
+      .takes()
+      .more.map((m) => [m.part.id, m] as const),
+  );
+  for (const other of rig.setups) {
+    if (other.id === setup.id) continue;
+    for (const m of listLacking(rig, other, parts)) {
+      const was = all.get(m.part.id);
+      if (!was || m.count > was.count) all.set(m.part.id, m);
+    }
+  }
+  return [...all.values()].sort((a, b) => (a.part.id < b.part.id ? -1 : 1));
 }
 
 /**

@@ -185,7 +185,7 @@ export const goesDark = defineFinding(
           ? ''
           : takeEndsH === 'never'
             ? '; the take goes on'
-            : takeEndsH - atH.low < 1e-6
+            : takeEndsH <= (perhaps ? atH.low : atH.high) + 1e-6
               ? '; the take stops'
               : `; the take stops after ≈ ${sayHours(takeEndsH)}`;
       const together =
@@ -285,10 +285,15 @@ const darkCheck = defineCheck([goesDark], ({ assembly, last }: LastContext) => {
     const isWith = (d: (typeof later)[number]) => d.betweenH[at] - first.betweenH[at] < 1e-6;
     const also = later.filter(isWith).map((d) => d.itemId);
     const rest = later.filter((d) => !isWith(d));
-    const takeEndsH =
-      camera === undefined
+    // Of what is sure only what is sure of the camera as well, and the other way round.
+    const own = last.dark.find((d) => d.itemId === camera);
+    const takeEndsH = own
+      ? own.perhaps && !perhaps
         ? undefined
-        : (worst.ranOutAtH.get(camera) ?? (isCameraFed ? 'never' : undefined));
+        : own.betweenH[at]
+      : isCameraFed
+        ? ('never' as const)
+        : undefined;
     return [
       createFinding(
         goesDark,

@@ -612,6 +612,17 @@ describe('every device is judged', () => {
     expect(told[0]!.facts).toMatchObject({ atH: { low: 4.75, high: 4.75 }, unknown: [] });
   });
 
+  it('says of the take only what is as sure as the rest', () => {
+    // A screen that is surely dark, beside a camera of which it is open: nothing is said of the take.
+    const made = lastOf(
+      [{ ...station, draw: {} }, brick('brick', 40), device('screen', 10), brick('own', 20)],
+      [onPlate('brick'), onA('screen'), joint('c', 'own.face', 'screen.bay')],
+    );
+    const [sure, open] = findingsOf(made).filter((f) => f.code === 'goes-dark');
+    expect([sure!.items[0], sure!.facts]).toMatchObject(['screen', { takeEndsH: undefined }]);
+    expect([open!.items[0], open!.weight]).toEqual(['body', 'note']);
+  });
+
   it('where only what is not known leaves it open the figure is open, and no ✓', () => {
     const made = withUnknown(60);
     expect(findingsOf(made).map((f) => f.weight)).toEqual(['note']);

@@ -1,5 +1,5 @@
 import type { Brief } from '../brief/index.js';
-import { readLast } from '../day/index.js';
+import { listRigLacking, readLast } from '../day/index.js';
 import { hasTrait, type PartBook } from '../part/index.js';
 import { findBestPrice, findForeignPrice, readPrice } from '../price/index.js';
 import { listSetupItems, type Assembly } from '../rig/index.js';
@@ -75,7 +75,9 @@ export function measureSpend(assembly: Assembly, brief: Brief, parts: PartBook):
         ...takes.media,
       ])
     : undefined;
-  const forTheDay = takes.more.map(({ part, count }): DayLine => {
+  // The whole rig is paid for once, whichever of its setups the day is spent with.
+  const more = stage ? takes.more : listRigLacking(assembly, parts, brief);
+  const forTheDay = more.map(({ part, count }): DayLine => {
     const minor = readPrice(part, brief);
     const price = minor === undefined ? undefined : { minor: minor * count, currency };
     return { partId: part.id, name: part.name, count, price };
