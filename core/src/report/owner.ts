@@ -1,5 +1,5 @@
 import { mergeBrief } from '../brief/index.js';
-import { weights, type Owner, type Weight } from '../finding/index.js';
+import { weights, type AnyFinding, type Owner, type Weight } from '../finding/index.js';
 import { findHold } from '../hold/index.js';
 import type { PartBook } from '../part/index.js';
 import { ask } from '../question/index.js';
@@ -24,7 +24,7 @@ export interface ToldElsewhere {
 // What a question finds in a setup, without what stands where: asked for several setups of one rig.
 const known = new WeakMap<
   Rig,
-  { readonly parts: PartBook; readonly found: Map<string, ReadonlyMap<string, Weight>> }
+  { readonly parts: PartBook; readonly found: Map<string, ReadonlyMap<string, AnyFinding>> }
 >();
 
 /** What one question finds in a setup, by the finding's id: without the collision library and with the lens that is on it. */
@@ -46,20 +46,24 @@ function askOf(rig: Rig, setup: Setup, question: Question, parts: PartBook) {
       parts,
       options: { lean: true },
     });
-    found = new Map(findings.map((f) => [f.id, f.weight]));
+    found = new Map(findings.map((f) => [f.id, f]));
     entry.found.set(key, found);
   }
   return found;
 }
 
-/** Whether a setup tells a finding: it finds it too, no lighter, and its owner has not set it aside there. */
+/** Whether a setup tells a finding: it finds it too, no lighter and with the same figures, and its owner has not set it aside there. */
 function doesTell(rig: Rig, setup: Setup, finding: Finding, parts: PartBook): boolean {
   const isAside = rig.setAside?.some(
     (a) => a.finding === finding.id && (a.setup === undefined || a.setup === setup.id),
   );
   if (isAside) return false;
-  const weight = askOf(rig, setup, questionOf(finding.code), parts).get(finding.id);
-  return weight !== undefined && weights.indexOf(weight) <= weights.indexOf(finding.weight);
+  const same = askOf(rig, setup, questionOf(finding.code), parts).get(finding.id);
+  return (
+    same !== undefined &&
+    weights.indexOf(same.weight) <= weights.indexOf(finding.weight) &&
+    JSON.stringify(same.facts) === JSON.stringify(finding.facts)
+  );
 }
 
 const told = new WeakMap<Report, readonly ToldElsewhere[]>();

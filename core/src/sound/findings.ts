@@ -227,6 +227,7 @@ export const soundShort = defineFinding(
     readonly there: number;
   }>(),
   {
+    owner: 'rig',
     restsOn: [],
     bad: ({ wanted, there }) => wanted - there,
     weight: 'risk',

@@ -65,13 +65,14 @@ const draws = computed(() =>
 const camera = computed(() => bench.report!.assembly.items.find((p) => hasTrait(p.part, 'camera')));
 /** How much of what the day wants recorded the camera is lit for. */
 const recorded = computed(() => {
-  const { plan, worst, first } = last.value;
+  const { plan, worst } = last.value;
   const id = camera.value?.item.id;
   if (id === undefined || plan.from === 'none' || worst.wantedH === 0) return '';
   const hours = worst.recordedH.get(id) ?? 0;
   const swaps = worst.events.filter((e) => e.kind === 'swap' && e.dark.includes(id)).length;
   const off = swaps > 0 ? `; off ≈ ${swaps * usualSwapMin} min for swaps` : '';
-  return first
+  if (hours === 0) return 'Records nothing: the camera has no power.';
+  return hours < worst.wantedH - 1e-6
     ? `Records ≈ ${sayHours(hours)} of the ${sayHours(worst.wantedH)} wanted${off}.`
     : `Records all of the ${sayHours(worst.wantedH)} wanted${off}.`;
 });

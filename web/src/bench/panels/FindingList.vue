@@ -5,6 +5,7 @@ import {
   listToldElsewhere,
   questionOf,
   sayElsewhere,
+  sayFigure,
   tellFinding,
   type Question,
 } from '@zucchini/core';
@@ -31,6 +32,9 @@ function bringBack({ finding, entry }: (typeof aside.value)[number]): void {
 const findings = computed(() =>
   listOwn(bench.report!, bench.parts).filter((f) => questionOf(f.code) === props.question),
 );
+/** What the strip leaves open is no ✓ here either. */
+const figure = computed(() => sayFigure(bench.report!, props.question, bench.parts));
+const isOpen = computed(() => figure.value.state === 'open');
 /** Troubles of the kit, the rig or its day that another setup tells in full. */
 const elsewhere = computed(() =>
   countElsewhere(listToldElsewhere(bench.report!, bench.parts)).filter(
@@ -63,6 +67,9 @@ const elsewhere = computed(() =>
     <AppButton small @click="mending.start()">Try again</AppButton>
   </p>
   <FindingItems v-if="findings.length > 0" class="mt-3" :findings="findings" />
+  <p v-else-if="isOpen" class="text-faint mt-3">
+    Nothing found, and nothing is sure: {{ figure.main }}, {{ figure.detail }}.
+  </p>
   <p v-else-if="elsewhere.length === 0" class="text-leaf mt-3 flex items-baseline gap-2">
     <span aria-hidden="true">✓</span>{{ nothing }}
   </p>

@@ -52,7 +52,14 @@ function own(itemId: string, owned: boolean): void {
 
 <template>
   <QuestionFrame question="spend">
-    <FindingList question="spend" nothing="Within the limits that are set." />
+    <FindingList
+      question="spend"
+      :nothing="
+        spend.limit || spend.carryLimitG
+          ? 'Within the limits that are set.'
+          : 'No limit is set, and nothing is wrong.'
+      "
+    />
     <PricesSection v-if="!bench.readOnly" />
 
     <section class="mt-4">
