@@ -38,11 +38,20 @@ const devices = computed(() => {
         says: first
           ? !fed.has(id)
             ? 'nothing feeds it: see Fit'
-            : `${isOpen ? 'may be dark' : 'dark'} from ${sayDayHour(plan, first.fromH)}${first.toH < plan.hours - 1e-9 ? ` to ${sayDayHour(plan, first.toH)}` : ''}`
+            : `${isOpen ? 'may be dark' : 'dark'} from ${sayDayHour(plan, first.fromH)}${sayRest(spans)}`
           : 'lit throughout',
       };
     });
 });
+/** How far the first of the dark spans reaches, or, where it is not the only one, how much is dark in all. */
+const sayRest = (spans: ReturnType<typeof listDarkSpans>) => {
+  if (spans.length > 1)
+    return `, ${sayHours(spans.reduce((h, s) => h + s.toH - s.fromH, 0))} in all`;
+  const [only] = spans;
+  return only && only.toH < props.last.plan.hours - 1e-9
+    ? ` to ${sayDayHour(props.last.plan, only.toH)}`
+    : '';
+};
 const tints = { plain: 'text-faint', open: 'text-blossom', dark: 'text-tomato' } as const;
 const borders = { plain: 'border-ink/40', open: 'border-blossom', dark: 'border-tomato' } as const;
 const sayStretch = (s: (typeof stretches.value)[number]) =>
