@@ -149,6 +149,38 @@ describe('the way of a lead', () => {
     expect(Math.abs(way.lengthMm - Math.hypot(30 + 80 + 40, 60))).toBeLessThan(0.5);
   });
 
+  // Aslant over a slab of 40 mm (or 2) and 1 m along: its faces and the rounds unfold to a plane, and the way to a straight line.
+  it.each([
+    [2, 0, 100],
+    [2, 2.5, 200],
+    [2, 8, 200],
+    [40, 0, 30],
+    [40, 2.5, 30],
+    [40, 2.5, 100],
+    [40, 5, 100],
+    [40, 8, 200],
+  ])(
+    'slants over a long slab %d mm thick, its middle %d mm beside it, by %d mm',
+    (thick, r, dz) => {
+      const space = spaceOf([
+        [
+          [thick, 400, 1000],
+          [0, -140, 0],
+        ],
+      ]);
+      const x = thick / 2;
+      const from: Vec3 = [-50 - x, 20, -dz / 3];
+      const way = findWay(space, from, [40 + x, 10, (dz * 2) / 3], { radiusMm: r });
+      const corners = [
+        [-x, 60],
+        [x, 60],
+      ] as const;
+      const square = measureRound([-50 - x, 20], corners, [40 + x, 10], r);
+      expect(Math.abs(way.lengthMm - Math.hypot(square, dz))).toBeLessThan(0.5);
+      expectClear(space, way, r);
+    },
+  );
+
   it('goes through a gap between two boxes, round the corner of each', () => {
     const space = spaceOf([
       [

@@ -20,6 +20,8 @@ const restsMm = 0.1;
 const lookMm = 2;
 /** A corner that bends by less is as good as an arc: round 30 mm it is a hundredth of a millimetre longer. In radians. */
 const enoughRad = 0.1;
+/** Corners slid together settle in so many steps, or are left where they are then. */
+const mostSteps = 12;
 /** A way has no more corners than this. */
 const mostCorners = 60;
 
@@ -103,6 +105,78 @@ function slideCorner(obstacles: readonly Obstacle[], a: Vec3, b: Vec3, c: Vec3):
   return b;
 }
 
+/** The direction of the straight edge that a corner goes over, unit vector; nothing where it rests on no edge, or on two that cross. */
+function findEdge(obstacles: readonly Obstacle[], a: Vec3, b: Vec3, c: Vec3): Vec3 | undefined {
+  const [la, lc] = [measureLength(subtract(a, b)), measureLength(subtract(c, b))];
+  if (la < 1e-6 || lc < 1e-6) return undefined;
+  let edge: Vec3 | undefined;
+  for (const o of obstacles) {
+    if (!isNearBounds(o, b, o.clearMm + restsMm)) continue;
+    if (measureApartMm(o, b) > o.clearMm + restsMm) continue;
+    const before = measureOut(o, between(b, a, Math.min(0.5, lookMm / la)));
+    const behind = measureOut(o, between(b, c, Math.min(0.5, lookMm / lc)));
+    const square = cross(before, behind);
+    const sharp = measureLength(square);
+    if (sharp < 0.01) continue;
+    const one = scale(square, 1 / sharp);
+    if (edge && Math.abs(dot(edge, one)) < 0.9999) return undefined;
+    edge ??= one;
+  }
+  return edge;
+}
+
+/**
+ * All corners slid along their edges at once to where the way is shortest: one by one, each of a row about a round edge could only go
+ * as far as its neighbours let it. Length is convex in the slides; each step is Newton's, a system of three diagonals.
+ */
+function slideTogether(obstacles: readonly Obstacle[], way: readonly Vec3[]): readonly Vec3[] {
+  const edges = way.map((b, i) =>
+    i === 0 || i === way.length - 1 ? undefined : findEdge(obstacles, way[i - 1]!, b, way[i + 1]!),
+  );
+  if (edges.every((e) => !e)) return way;
+  const at = way.map(() => 0);
+  const laid = (share: number) =>
+    way.map((p, i) => (edges[i] ? add(p, scale(edges[i], share * at[i]!)) : p));
+  for (let round = 0; round < mostSteps; round += 1) {
+    const now = laid(1);
+    const slope = way.map(() => 0);
+    const own = way.map(() => 1e-6);
+    const next = way.map(() => 0);
+    for (let i = 1; i < way.length; i += 1) {
+      const apart = subtract(now[i]!, now[i - 1]!);
+      const length = Math.max(measureLength(apart), 1e-3);
+      const u = scale(apart, 1 / length);
+      const [e, f] = [edges[i - 1], edges[i]];
+      const [ue, uf] = [e ? dot(u, e) : 0, f ? dot(u, f) : 0];
+      if (e)
+        [slope[i - 1], own[i - 1]] = [slope[i - 1]! - ue, own[i - 1]! + (1 - ue * ue) / length];
+      if (f) [slope[i], own[i]] = [slope[i]! + uf, own[i]! + (1 - uf * uf) / length];
+      if (e && f) next[i - 1] = -(dot(e, f) - ue * uf) / length;
+    }
+    // Elimination down, then up.
+    for (let i = 1; i < way.length; i += 1) {
+      const by = next[i - 1]! / own[i - 1]!;
+      own[i] = own[i]! - by * next[i - 1]!;
+      slope[i] = slope[i]! - by * slope[i - 1]!;
+    }
+    let most = 0;
+    let last = 0;
+    for (let i = way.length - 1; i >= 0; i -= 1) {
+      last = (slope[i]! - next[i]! * last) / own[i]!;
+      if (edges[i]) at[i] = at[i]! - last;
+      most = Math.max(most, Math.abs(last));
+    }
+    if (most < oneMm) break;
+  }
+  const length = measurePath(way);
+  for (let share = 1; share > 0.01; share /= 3) {
+    const there = laid(share);
+    if (measurePath(there) > length - enoughMm) continue;
+    if (there.every((p, i) => i === 0 || isStretchFree(obstacles, there[i - 1]!, p))) return there;
+  }
+  return way;
+}
+
 /** A corner cut by as much as goes: one point, or the two ends of the cut. */
 function cutCorner(obstacles: readonly Obstacle[], a: Vec3, b: Vec3, c: Vec3): Vec3[] {
   const [la, lc] = [measureLength(subtract(a, b)), measureLength(subtract(c, b))];
@@ -130,6 +204,7 @@ export function drawTight(obstacles: readonly Obstacle[], points: readonly Vec3[
   let way = dropCorners(obstacles, points);
   let length = measurePath(way);
   for (let round = 0; round < mostRounds && way.length > 2; round += 1) {
+    way = [...slideTogether(obstacles, way)];
     for (let i = 1; i < way.length - 1; i += 1) {
       way[i] = slideCorner(obstacles, way[i - 1]!, way[i]!, way[i + 1]!);
     }
