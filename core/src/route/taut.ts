@@ -66,6 +66,19 @@ export function dropCorners(obstacles: readonly Obstacle[], points: readonly Vec
   return tight;
 }
 
+/** What a corner rests on. */
+const listUnder = (obstacles: readonly Obstacle[], b: Vec3): Obstacle[] =>
+  obstacles.filter(
+    (o) => isNearBounds(o, b, o.clearMm + restsMm) && measureApartMm(o, b) <= o.clearMm + restsMm,
+  );
+
+/** Along the edge of an obstacle that a corner goes over: square to the ways out just before it and just behind it; the longer, the sharper. */
+function measureEdge(o: Obstacle, a: Vec3, b: Vec3, c: Vec3): Vec3 {
+  const near = (end: Vec3) =>
+    between(b, end, Math.min(0.5, lookMm / measureLength(subtract(end, b))));
+  return cross(measureOut(o, near(a)), measureOut(o, near(c)));
+}
+
 /** A corner slid to where the way through it is shorter, along what it rests on; as it was where none is near. */
 function slideCorner(obstacles: readonly Obstacle[], a: Vec3, b: Vec3, c: Vec3): Vec3 {
   const [toA, toC] = [subtract(a, b), subtract(c, b)];
@@ -75,13 +88,8 @@ function slideCorner(obstacles: readonly Obstacle[], a: Vec3, b: Vec3, c: Vec3):
   const full = add(scale(toA, 1 / la), scale(toC, 1 / lc));
   const ways: Vec3[] = [];
   let pull = full;
-  for (const o of obstacles) {
-    if (!isNearBounds(o, b, o.clearMm + restsMm)) continue;
-    if (measureApartMm(o, b) > o.clearMm + restsMm) continue;
-    // Along the edge that it goes over: square to the ways out just before it and just behind it.
-    const before = measureOut(o, between(b, a, Math.min(0.5, lookMm / la)));
-    const behind = measureOut(o, between(b, c, Math.min(0.5, lookMm / lc)));
-    const edge = cross(before, behind);
+  for (const o of listUnder(obstacles, b)) {
+    const edge = measureEdge(o, a, b, c);
     const sharp = measureLength(edge);
     if (sharp > 0.05) ways.push(scale(edge, dot(full, edge) / (sharp * sharp)));
     // What it rests on takes what pushes into it.
@@ -110,12 +118,8 @@ function findEdge(obstacles: readonly Obstacle[], a: Vec3, b: Vec3, c: Vec3): Ve
   const [la, lc] = [measureLength(subtract(a, b)), measureLength(subtract(c, b))];
   if (la < 1e-6 || lc < 1e-6) return undefined;
   let edge: Vec3 | undefined;
-  for (const o of obstacles) {
-    if (!isNearBounds(o, b, o.clearMm + restsMm)) continue;
-    if (measureApartMm(o, b) > o.clearMm + restsMm) continue;
-    const before = measureOut(o, between(b, a, Math.min(0.5, lookMm / la)));
-    const behind = measureOut(o, between(b, c, Math.min(0.5, lookMm / lc)));
-    const square = cross(before, behind);
+  for (const o of listUnder(obstacles, b)) {
+    const square = measureEdge(o, a, b, c);
     const sharp = measureLength(square);
     if (sharp < 0.01) continue;
     const one = scale(square, 1 / sharp);
