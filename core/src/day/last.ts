@@ -244,23 +244,25 @@ export function readLast(assembly: Assembly, parts: PartBook, brief: Brief): Las
   return found.last;
 }
 
-// What a day is lacking with one of the setups of a rig: kept while that setup, the kit and the brief stay as they are.
+// What a day is lacking with one of the setups of a rig: kept while all that it is worked out from stays as it is.
 const lacking = new WeakMap<
   Setup,
-  {
-    readonly kit: Rig['kit'];
-    readonly brief: Brief;
-    readonly parts: PartBook;
-    readonly more: DayTakes['more'];
-  }
+  { readonly from: readonly unknown[]; readonly more: DayTakes['more'] }
 >();
 
 function listLacking(rig: Rig, setup: Setup, parts: PartBook): DayTakes['more'] {
+  const brief = mergeBrief(rig.brief, setup.brief);
+  const named = new Set(planDay(brief).parts.map((p) => p.setupId));
+  const from = [
+    rig.kit,
+    rig.brief,
+    rig.settings,
+    parts,
+    ...rig.setups.filter((s) => named.has(s.id)),
+  ];
   let known = lacking.get(setup);
-  if (known?.kit !== rig.kit || known.brief !== rig.brief || known.parts !== parts) {
-    const brief = mergeBrief(rig.brief, setup.brief);
-    const { more } = measureLast(placeSetup(rig, setup, parts), parts, brief).takes();
-    known = { kit: rig.kit, brief: rig.brief, parts, more };
+  if (known?.from.length !== from.length || !from.every((one, i) => one === known!.from[i])) {
+    known = { from, more: measureLast(placeSetup(rig, setup, parts), parts, brief).takes().more };
     lacking.set(setup, known);
   }
   return known.more;

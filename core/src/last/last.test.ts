@@ -15,7 +15,7 @@ import {
 import { tries } from '../testing/depth.js';
 import { createRandom } from '../testing/grown.js';
 import { cube, joint, mountAt, noBrief } from '../testing/rigs.js';
-import { measureGB, measureLast, measureMedia, planDay } from '../day/index.js';
+import { listRigLacking, measureGB, measureLast, measureMedia, planDay } from '../day/index.js';
 import { findDisagreement, isLeadFeed, listOverloads } from '../wire/index.js';
 import {
   describeWiring,
@@ -684,28 +684,28 @@ describe('every device is judged', () => {
   });
 });
 
-describe('half-charged cells', () => {
-  /** 20 W on cells of 20 Wh, with a charger of 16.5 W beside it all day: each goes in with 0.825 of what the last one had. */
-  const round = (spares: number, swapApartMin?: number) => {
-    const charger = cube('charger', 100, {
-      kind: 'charger',
-      mounts: [mountAt('bay', 'v-mount', 'plate', [0, 0, 50], [0, 0, 1], [1, 0, 0])],
-      charger: { bayW: 16.5 },
-    });
-    const stretches = [{ name: 'x', hours: 6, record: 1, idle: 0, mains: true }];
-    const made = lastOf(
-      [{ ...station, draw: { recordW: 20 } }, brick('brick', 20)],
-      [onPlate('brick')],
-      [],
-      {
-        brief: day(6, { stretches }),
-        spare: [charger, ...Array.from({ length: spares }, (_, i) => brick(`spare-${i}`, 20))],
-        ...(swapApartMin ? { settings: { swapApartMin } } : {}),
-      },
-    );
-    return made;
-  };
+/** 20 W on cells of 20 Wh, with a charger of 16.5 W beside it all day: each goes in with 0.825 of what the last one had. */
+const round = (spares: number, swapApartMin?: number) => {
+  const charger = cube('charger', 100, {
+    kind: 'charger',
+    mounts: [mountAt('bay', 'v-mount', 'plate', [0, 0, 50], [0, 0, 1], [1, 0, 0])],
+    charger: { bayW: 16.5 },
+  });
+  const stretches = [{ name: 'x', hours: 6, record: 1, idle: 0, mains: true }];
+  const made = lastOf(
+    [{ ...station, draw: { recordW: 20 } }, brick('brick', 20)],
+    [onPlate('brick')],
+    [],
+    {
+      brief: day(6, { stretches }),
+      spare: [charger, ...Array.from({ length: spares }, (_, i) => brick(`spare-${i}`, 20))],
+      ...(swapApartMin ? { settings: { swapApartMin } } : {}),
+    },
+  );
+  return made;
+};
 
+describe('half-charged cells', () => {
   it('going round are not called enough: swaps stand 20 min apart, or as the setting says', () => {
     const made = round(1);
     expect(made.last.dark).toEqual([]);
@@ -733,6 +733,27 @@ describe('half-charged cells', () => {
     expect(trades[0]!.swaps).toBeGreaterThan(10);
     // Where each is full when it goes in there is nothing to trade.
     expect(round(9).last.trades()).toEqual([]);
+  });
+});
+
+describe('what the day of a rig is lacking', () => {
+  it('is worked out again for a setup that is not looked at, once a setting or a setup that its day names changes', () => {
+    const { assembly, book } = round(1);
+    const { rig } = assembly;
+    const [fed] = rig.setups as [Setup];
+    const bare: Setup = { ...fed, id: 'bare', joints: [], cables: [] };
+    const two = { ...rig, setups: [bare, fed] };
+    const lacking = (of: Rig) =>
+      listRigLacking(placeSetup(of, of.setups[0]!, book), book, of.brief).map((m) => m.count);
+    expect(lacking(two)).not.toEqual([]);
+    // Who does not mind swaps in haste needs no more.
+    expect(lacking({ ...two, settings: { swapApartMin: 1 } })).toEqual([]);
+    // A third setup whose own day is spent with the fed one lacks what that lacks, and no more once that is empty.
+    const named = fed.id;
+    const stretches = [{ name: 'x', hours: 6, record: 1, idle: 0, mains: true, setup: named }];
+    const spent = { ...two, setups: [{ ...bare }, fed], brief: day(6, { stretches }) };
+    expect(lacking(spent)).not.toEqual([]);
+    expect(lacking({ ...spent, setups: [spent.setups[0]!, { ...bare, id: named }] })).toEqual([]);
   });
 });
 
