@@ -1,6 +1,6 @@
 /**
- * How much the app says: stops, risks and notes of the demo rigs and of rigs grown by chance, and on how many of the
- * grown ones each finding stands. `npm run count -- [--rigs N] [--say CODE]`: `--say` reads that finding aloud.
+ * How much the app says: stops, risks and notes of the demo rigs, of six odd ones and of rigs grown by chance, and on how many of
+ * the grown ones each finding stands. `npm run count -- [--rigs N] [--say CODE]`: `--say` reads that finding aloud.
  */
 import { parseArgs } from 'node:util';
 import {
@@ -13,9 +13,12 @@ import {
   measureReport,
   tellFinding,
   type Finding,
+  type PartBook,
+  type Rig,
 } from '@zucchini/core';
 import { growRig } from '../core/src/testing/grown.ts';
 import { createDemoRigFile, demoRigs, readDemoCatalogue } from './demo-files.ts';
+import { createOddRigs } from './odd-rigs.ts';
 
 const { values } = parseArgs({
   options: {
@@ -31,16 +34,29 @@ const row = (findings: readonly Finding[]) => {
   return `${count.stops} stops, ${count.risk} risks, ${count.note} notes`;
 };
 
+/** One line for each setup; with `--say all`, or the code of a finding, what it says. */
+function printSetups(rig: Rig, parts: PartBook): void {
+  for (const { id } of rig.setups) {
+    const report = measureReport(rig, id, parts, { collider });
+    const told = listToldElsewhere(report, parts).length;
+    const elsewhere = told > 0 ? `, and ${told} told in another setup` : '';
+    print(`${`${rig.name}, ${id}`.padEnd(32)} ${row(listOwn(report, parts))}${elsewhere}`);
+    const names = createNames(report.assembly, parts);
+    for (const finding of listOwn(report, parts)) {
+      if (values.say !== 'all' && values.say !== finding.code) continue;
+      print(`  [${finding.weight}] ${finding.code}: ${tellFinding(finding, names).sentence}`);
+    }
+  }
+}
+
 const catalogue = readDemoCatalogue();
 for (const name of demoRigs) {
   const file = createDemoRigFile(name, catalogue);
-  for (const { id } of file.rig.setups) {
-    const book = createPartBook(file.parts);
-    const report = measureReport(file.rig, id, book, { collider });
-    const told = listToldElsewhere(report, book).length;
-    const elsewhere = told > 0 ? `, and ${told} told in another setup` : '';
-    print(`${`${name}, ${id}`.padEnd(24)} ${row(listOwn(report, book))}${elsewhere}`);
-  }
+  printSetups(file.rig, createPartBook(file.parts));
+}
+for (const { rig, parts, missed } of createOddRigs(collider)) {
+  printSetups(rig, parts);
+  if (missed.length > 0) print(`  nowhere to put: ${missed.join(', ')}`);
 }
 
 const many = Number(values.rigs);

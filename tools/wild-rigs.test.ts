@@ -119,7 +119,7 @@ describe('rigs that nobody would build', () => {
           }
         },
       ),
-      { numRuns: tries(9) },
+      { numRuns: tries(5) },
     );
   });
 });

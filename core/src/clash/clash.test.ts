@@ -307,7 +307,7 @@ describe('held to a plain way: thousands of points on the surfaces', () => {
           expect(gapOf(a, b, moved, 0)).toBeLessThan(0);
         }
       }),
-      { numRuns: tries(16) },
+      { numRuns: tries(8) },
     );
   });
 

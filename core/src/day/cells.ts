@@ -125,6 +125,8 @@ export interface FewestCells {
   readonly run: DayRun;
   /** How many more of each kind, by the part's id. */
   readonly more: ReadonlyMap<string, number>;
+  /** Fewer of each kind surely will not do: the same, unless the search for fewer was given up. */
+  readonly least: ReadonlyMap<string, number>;
   /** Places that no number of cells keeps lit. */
   readonly hopeless: ReadonlySet<string>;
 }
@@ -133,9 +135,15 @@ export interface FewestCells {
  * The fewest cells with which nothing that a battery feeds goes dark and none is changed in haste: exact where one cell more
  * never makes a day worse. With plenty of all it is seen what no number helps. Then of each kind the fewest that do beside plenty
  * of the others: no less will do, so that where these together do, they are the fewest. Else every way to add one more, two more …
- * is tried. Ends: with what was used of the plenty it is done, and each round adds one up to that.
+ * is tried, up to `mostTried` ways: beyond, `more` does and `least` is what is proven. Ends: with what was used of the plenty it is
+ * done, and each round adds one up to that.
  */
-export function countFewest(trial: CellTrial, base: DayRun, apartH: number): FewestCells {
+export function countFewest(
+  trial: CellTrial,
+  base: DayRun,
+  apartH: number,
+  mostTried = mostShares,
+): FewestCells {
   const { stores, feeding, runWith } = trial;
   const trouble = (run: DayRun): Set<string> =>
     new Set([
@@ -143,7 +151,7 @@ export function countFewest(trial: CellTrial, base: DayRun, apartH: number): Few
       ...listHaste(run, apartH).map((h) => h.store),
     ]);
   const none = new Map<string, number>();
-  if (trouble(base).size === 0) return { run: base, more: none, hopeless: new Set() };
+  if (trouble(base).size === 0) return { run: base, more: none, least: none, hopeless: new Set() };
   const hopeless = new Set<string>();
   const isDone = (run: DayRun) => [...trouble(run)].every((s) => hopeless.has(s));
   let kinds = [...new Set(stores.map((s) => s.part.id))];
@@ -156,7 +164,7 @@ export function countFewest(trial: CellTrial, base: DayRun, apartH: number): Few
     plenty = runWith(of(kinds.map(() => mostMore)));
     for (const store of trouble(plenty)) hopeless.add(store);
   }
-  if (isDone(base)) return { run: base, more: none, hopeless };
+  if (isDone(base)) return { run: base, more: none, least: none, hopeless };
   const used = kinds.map((kind) => {
     const at = stores.find((s) => s.part.id === kind)!.itemId;
     const own = (id: string) => id.startsWith(`${extraMark}${at}-`);
@@ -176,13 +184,15 @@ export function countFewest(trial: CellTrial, base: DayRun, apartH: number): Few
   let tried = 0;
   for (let added = 0; added < sum(spare); added += 1) {
     for (const extra of share(added, spare)) {
-      if ((tried += 1) > mostShares) break;
+      if ((tried += 1) > mostTried) break;
       const more = of(lower.map((n, i) => n + extra[i]!));
       const run = runWith(more);
-      if (isDone(run)) return { run, more, hopeless };
+      if (isDone(run)) return { run, more, least: more, hopeless };
     }
   }
-  return { run: runWith(of(upper)), more: of(upper), hopeless };
+  const more = of(upper);
+  const least = tried > mostTried ? of(lower) : more;
+  return { run: runWith(more), more, least, hopeless };
 }
 
 /** How many cells of each battery on the rig the day takes, by the day with the fewest; extra ones count where they first go in. */
@@ -209,7 +219,15 @@ export function listCellNeeds(
     }
     return { used, more };
   };
-  const [at, least] = [count(worst), worst === best ? undefined : count(best)];
+  const at = count(worst);
+  const least = worst === best ? at : count(best);
+  // At no place more is surely lacking than what is proven of its kind.
+  const left = new Map(best.least);
+  const surely = ({ id }: Part, more: number) => {
+    const sure = Math.min(more, left.get(id) ?? 0);
+    left.set(id, (left.get(id) ?? 0) - sure);
+    return sure;
+  };
   return stores.map(({ itemId, part }) => {
     const enough = !worst.hopeless.has(itemId);
     const more = enough ? (at.more.get(itemId) ?? 0) : 0;
@@ -218,7 +236,7 @@ export function listCellNeeds(
       store: itemId,
       used: at.used.get(itemId)!.size,
       more,
-      moreAtLeast: enough ? Math.min(more, (least ?? at).more.get(itemId) ?? 0) : 0,
+      moreAtLeast: enough ? surely(part, Math.min(more, least.more.get(itemId) ?? 0)) : 0,
       enough,
     };
   });

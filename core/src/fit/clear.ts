@@ -11,7 +11,7 @@ import { defineSolidCheck, type SolidAsked } from './asked.js';
 import type { Hold } from '../hold/index.js';
 import { hasTrait, type KeepClear, type KeepClearPurpose, type PartBook } from '../part/index.js';
 import { compose } from '../placement/index.js';
-import { measureSetting, rigFromThing, type PlacedItem } from '../rig/index.js';
+import { isInBranch, measureSetting, rigFromThing, type PlacedItem } from '../rig/index.js';
 import { partFromSolid } from '../solid/index.js';
 import {
   doMeet,
@@ -30,6 +30,7 @@ import {
   type SpacedItem,
   type SpacedSolid,
 } from '../space/index.js';
+import { tolerances } from '../units/index.js';
 import { mostMended } from './overlap.js';
 import { placePlug, type PluggedLead } from './plugs.js';
 import { isWanted } from './wanted.js';
@@ -454,15 +455,25 @@ export const handRoomCheck = defineSolidCheck(
         p.carriedBy !== undefined &&
         !hasTrait(p.part, 'soft') &&
         !isOwn(p);
-      const around = (tried: Space, now: PlacedItem) =>
-        listIntrusions(tried, placeHandRoom(now, grip, roomMm), isAsked);
+      const gapTo = (tried: Space, now: PlacedItem, id: string) =>
+        measureGapMm(tried, placeHandRoom(now, grip, 0), id, roomMm);
+      const around = (tried: Space, now: PlacedItem) => {
+        const met = listIntrusions(tried, placeHandRoom(now, grip, roomMm), isAsked);
+        const own = met.length > 0 ? tried.assembly.items.filter(isOwn) : [];
+        // What a lens carries and what comes no nearer than that lens is as good as the lens: a filter, a ring, a cap.
+        return met.filter(({ placed }) => {
+          const lens = own.find((o) => isInBranch(o, placed));
+          return (
+            !lens ||
+            gapTo(tried, now, placed.item.id) <
+              gapTo(tried, now, lens.item.id) - tolerances.lengthMm
+          );
+        });
+      };
       const met = around(space, owner);
       const [first] = met;
       if (!first) return [];
-      const surface = placeHandRoom(owner, grip, 0);
-      const leftMm = Math.min(
-        ...met.map((m) => measureGapMm(space, surface, m.placed.item.id, roomMm)),
-      );
+      const leftMm = Math.min(...met.map((m) => gapTo(space, owner, m.placed.item.id)));
       const edits = parts
         ? listWaysOut(space, parts, [owner, first.placed], (tried) => {
             const now = tried.assembly.byId.get(owner.item.id);

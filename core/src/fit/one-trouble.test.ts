@@ -391,6 +391,72 @@ describe('room for a hand', () => {
     expect(roomOf(post([160, 30, 50]), { gripTo: 360 })).toBeDefined();
   });
 
+  it('beside the body’s own lens is not asked again of a filter on it that comes no nearer', () => {
+    const grip = {
+      ...handle.grips![0]!,
+      id: 'own',
+      place: 'side' as const,
+      fromMm: [20, -45, -30] as Triple,
+      toMm: [20, -45, 30] as Triple,
+      radiusMm: 10,
+    };
+    const along = (id: string, lengthMm: number, wideMm: number, more: Partial<Part>) =>
+      cube(id, 30, {
+        ...more,
+        solids: [
+          {
+            id: 'all',
+            type: 'box',
+            sizeMm: [lengthMm, wideMm, wideMm],
+            atMm: [lengthMm / 2, 0, 0],
+          },
+        ],
+      });
+    const roomWith = (filterMm: number) => {
+      const camera: Part = {
+        ...body,
+        grips: [grip],
+        mounts: [
+          ...body.mounts,
+          mountAt('front', 'lens-mount', 'body', [5, 0, 0], [1, 0, 0], [0, 0, 1], {
+            family: 'One',
+          }),
+        ],
+      };
+      // Its side 25 mm from the line of the grip: 15 mm are left beside it.
+      const lens = along('lens', 20, 40, {
+        kind: 'lens',
+        mounts: [
+          mountAt('rear', 'lens-mount', 'lens', [0, 0, 0], [-1, 0, 0], [0, 0, 1], {
+            family: 'One',
+          }),
+          mountAt('thread', 'front-thread', 'female', [20, 0, 0], [1, 0, 0], [0, 0, 1], {
+            sizeMm: 30,
+          }),
+        ],
+      });
+      const filter = along('filter', 10, filterMm, {
+        kind: 'filter',
+        mounts: [
+          mountAt('back', 'front-thread', 'male', [0, 0, 0], [-1, 0, 0], [0, 0, 1], { sizeMm: 30 }),
+        ],
+      });
+      const { rig, parts } = createTestRig(
+        [camera, lens, filter],
+        [joint('l', 'lens.rear', 'body.front'), joint('f', 'filter.back', 'lens.thread')],
+        { setup: { hold: 'one-grip' } },
+      );
+      return measureReport(rig, 'low', parts, { collider }).findings.find(
+        (f) => f.code === 'hand-room',
+      );
+    };
+    expect(roomWith(40)).toBeUndefined();
+    // 60 mm wide its edge comes to 15.8 mm from the line, 5.8 mm from the grip.
+    const found = roomWith(60)!;
+    expect(found.items).toEqual(['body', 'filter']);
+    expect((found.facts as { leftMm: number }).leftMm).toBeCloseTo(Math.hypot(5, 15) - 10, 2);
+  });
+
   it('is not taken by a strap', () => {
     expect(roomOf(post([0, 30, 50]))).toBeDefined();
     expect(roomOf(post([0, 30, 50], { kind: 'strap' }))).toBeUndefined();

@@ -46,6 +46,7 @@ function listServed(assembly: Assembly, parts: PartBook): Set<Serves['need']> {
 }
 
 export const doorStaysOpen = defineFinding('door-stays-open', stating(), {
+  owner: 'rig',
   restsOn: [],
   weight: 'note',
   when: 'a part that keeps its device’s door open, as the lead of a dummy cell does',

@@ -46,6 +46,7 @@ export const longerThanNeeded = defineFinding(
     readonly savesG: number | undefined;
   }>(),
   {
+    owner: 'rig',
     restsOn: ['shape', 'mounts'],
     bad: ({ lengthMm, usedMm }) => lengthMm - usedMm,
     weight: 'note',

@@ -340,7 +340,12 @@ export const offHeadAxis = defineFinding(
           ? `${sayMm(Math.abs(facts.leftMm))} to the ${facts.leftMm > 0 ? 'left' : 'right'} of it`
           : undefined,
       ].filter((p) => p !== undefined);
-      return `The weight lies ${pieces.join(' and ')}, ${sayNm(facts.offsetNm)}; as far as the plate slides, ${sayMm(facts.remainsMm)} are left.`;
+      const nowMm = Math.hypot(facts.aheadMm, facts.leftMm);
+      const slid =
+        facts.remainsMm < nowMm - 0.5
+          ? `as far as the plate slides, ${sayMm(facts.remainsMm)} are left`
+          : 'sliding the plate brings it no nearer';
+      return `The weight lies ${pieces.join(' and ')}, ${sayNm(facts.offsetNm)}; ${slid}.`;
     },
     why: 'A head that holds the rig up by friction drifts as soon as you let go.',
     todo: 'Slide the plate, take a longer one, or move weight over the head.',
@@ -465,6 +470,7 @@ export const supportUnknown = defineFinding(
   'support-unknown',
   stating<{ readonly lacks: 'counterbalance' | 'balance' }>(),
   {
+    owner: 'kit',
     restsOn: [],
     weight: 'note',
     when: 'nobody has stated a head’s counterbalance and tilt axis, or a gimbal’s travels',

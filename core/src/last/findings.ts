@@ -165,7 +165,12 @@ export const goesDark = defineFinding(
     /** What goes dark with it, at the same time. */
     readonly also: readonly string[];
     /** What goes dark after it, on batteries of its own, and when, h. */
-    readonly later: readonly { readonly itemId: string; readonly atH: number }[];
+    readonly later: readonly {
+      readonly itemId: string;
+      readonly atH: number;
+      /** The camera: with it the take stops. */
+      readonly endsTake: boolean;
+    }[];
     /** Whether anything tells before: the battery by what it shows, or the device that warns. Undefined where nobody says. */
     readonly isTold: boolean | undefined;
     /** When the camera goes dark, h; never, or undefined where none is fed. */
@@ -180,8 +185,10 @@ export const goesDark = defineFinding(
     offers: 'as many more cells as it takes, where all that hangs on them says what it draws',
     sentence: ({ items: [item], facts }, n) => {
       const { atH, dayH, perhaps, unknown, also, later, takeEndsH, isTold } = facts;
+      // Where the camera is one of those that follow, it is said there.
+      const isLater = later.some((d) => d.endsTake);
       const take =
-        takeEndsH === undefined
+        takeEndsH === undefined || isLater
           ? ''
           : takeEndsH === 'never'
             ? '; the take goes on'
@@ -197,7 +204,7 @@ export const goesDark = defineFinding(
       const then =
         later.length === 0
           ? ''
-          : ` Then ${sayList(later.map((d) => `${n.item(d.itemId)} (≈ ${sayHours(d.atH)})`))}.`;
+          : ` Then ${sayList(later.map((d) => `${n.item(d.itemId)} (≈ ${sayHours(d.atH)}${d.endsTake ? '; the take stops' : ''})`))}.`;
       if (perhaps) {
         return `${n.item(item!)} may go dark after ≈ ${sayHours(atH.low)} of ${sayHours(dayH)}${together}: ${open}.${then}`;
       }
@@ -307,7 +314,11 @@ const darkCheck = defineCheck([goesDark], ({ assembly, last }: LastContext) => {
             .flatMap((d) => listUnknown(last, d.itemId))
             .filter((id, i, all) => all.indexOf(id) === i),
           also,
-          later: rest.map((d) => ({ itemId: d.itemId, atH: d.betweenH[at] })),
+          later: rest.map((d) => ({
+            itemId: d.itemId,
+            atH: d.betweenH[at],
+            endsTake: d.itemId === camera,
+          })),
           isTold: isToldBefore(assembly, last, first.itemId),
           takeEndsH,
         },
@@ -402,14 +413,19 @@ const twoSuppliesCheck = defineCheck([twoSupplies], ({ assembly, last }: LastCon
 
 export const outletsTwice = defineFinding(
   'outlets-twice',
-  stating<{ readonly connectors: readonly Connector[] }>(),
+  stating<{
+    readonly connectors: readonly Connector[];
+    /** Whether anything is plugged into the plate. */
+    readonly isUsed: boolean;
+  }>(),
   {
+    owner: 'kit',
     restsOn: ['ports'],
     weight: 'note',
     when: 'a plate that is to be bought has outlets of which the battery on it has enough itself, for all that is plugged in',
     offers: '',
     sentence: ({ items: [plate, battery], facts }, n) =>
-      `You buy outlets twice: ${n.item(battery!)} has ${sayList(facts.connectors.map(sayConnector))} itself, and what is plugged into ${n.item(plate!)} would go in there.`,
+      `You buy outlets twice: ${n.item(battery!)} has ${sayList(facts.connectors.map(sayConnector))} itself, and ${facts.isUsed ? `what is plugged into ${n.item(plate!)} would go in there` : `nothing is plugged into ${n.item(plate!)}`}.`,
     why: 'A plate without outlets is lighter and costs less.',
     todo: 'Take a plate that only holds the battery, or keep the outlets for what is still to come.',
   },
@@ -447,7 +463,8 @@ const outletsCheck = defineCheck([outletsTwice], ({ assembly, last }: LastContex
     }
     const connectors = [...new Set(own.map((p) => p.connector))];
     const items = [plate.item.id, battery.item.id];
-    return [createFinding(outletsTwice, 'note', { items }, { connectors })];
+    const isUsed = from(plate.item.id).length > 0;
+    return [createFinding(outletsTwice, 'note', { items }, { connectors, isUsed })];
   }),
 );
 

@@ -1,5 +1,6 @@
 import { readLast, type Last } from '../day/index.js';
 import { defineQuestion, type Asking } from '../question/index.js';
+import { hasTrait } from '../part/index.js';
 import { sayHours, sayHoursShort } from '../words/index.js';
 import { lastChecks, type LastContext } from './findings.js';
 
@@ -12,6 +13,17 @@ function sayCells(last: Last): string {
   if (cells.some((c) => !c.enough)) return 'no number of cells will do';
   const range = least < count ? `${least} to ${count}` : String(count);
   return `${range} ${count === 1 ? 'cell' : 'cells'} for the day`;
+}
+
+const cameraUnfed = 'the camera has no power';
+/** Devices that are dark from the start because no power comes to them: why is told under Fit, or by what does not agree. */
+function sayUnfed({ network, worst }: Last): string | undefined {
+  const unfed = [...network.takers].flatMap(([id, { placed }]) =>
+    worst.darkAtH.has(id) && !worst.ranOutAtH.has(id) ? [placed.part] : [],
+  );
+  if (unfed.length === 0) return undefined;
+  if (unfed.some((part) => hasTrait(part, 'camera'))) return cameraUnfed;
+  return unfed.length === 1 ? '1 device has no power' : `${unfed.length} devices have no power`;
 }
 
 /** Does it last the day? */
@@ -32,13 +44,16 @@ export const lastQuestion = defineQuestion({
     if (network.stores.size === 0) {
       return { main: 'no battery', detail: 'nothing on it holds power', state: 'open' as const };
     }
+    const unfed = sayUnfed(last);
     const ofDay = plan.from === 'none' ? '' : ` of ${sayHoursShort(plan.hours)}`;
-    const detail = plan.from === 'none' ? 'recording without a pause' : sayCells(last);
-    if (!first) return { main: `${sayHoursShort(plan.hours)}${ofDay}`, detail };
+    const detail = unfed ?? (plan.from === 'none' ? 'recording without a pause' : sayCells(last));
+    const unfedState = unfed === undefined ? undefined : ('risk' as const);
+    if (unfed === cameraUnfed) return { main: `0 h${ofDay}`, detail, state: unfedState };
+    if (!first) return { main: `${sayHoursShort(plan.hours)}${ofDay}`, detail, state: unfedState };
     const { low, high } = first.betweenH;
     const known = unknown.draw.length + unknown.energy.length === 0;
     // Where nothing is sure to go dark, what is not known leaves it open.
-    const state = last.dark.every((d) => d.perhaps) ? ('open' as const) : undefined;
+    const state = unfedState ?? (last.dark.every((d) => d.perhaps) ? ('open' as const) : undefined);
     const main = known
       ? `≈ ${sayHoursShort(low)}${ofDay}`
       : `≈ ${sayHoursShort(low)} – ${sayHoursShort(high)}${ofDay}`;
@@ -47,10 +62,12 @@ export const lastQuestion = defineQuestion({
   text: (last) => {
     const { first, plan } = last;
     if (last.network.stores.size === 0) return ['No battery is on it.'];
+    const unfed = sayUnfed(last);
     return [
+      ...(unfed === undefined ? [] : [`From the start ${unfed}.`]),
       first
         ? `The first device goes dark after ≈ ${sayHours(first.betweenH.low)}${first.betweenH.high - first.betweenH.low > 0.05 ? ` to ${sayHours(first.betweenH.high)}` : ''}.`
-        : `Everything stays lit for ${sayHours(plan.hours)}.`,
+        : `${unfed === undefined ? 'Everything' : 'All else'} stays lit for ${sayHours(plan.hours)}.`,
       `The day takes: ${last
         .cells()
         .map((c) => `${c.used + c.more} × ${c.part.name}`)

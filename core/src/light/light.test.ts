@@ -22,6 +22,7 @@ import { cross, dot, toUnit, type Vec3 } from '../placement/index.js';
 import {
   addSpans,
   findCheapestSet,
+  lightQuestion,
   findWorstGap,
   listClosers,
   listFilterChoices,
@@ -396,6 +397,18 @@ describe('the band of a setup', () => {
     expect(exposing!.gaps).toEqual([]);
   });
 
+  it('is well where it holds in a scene, and open where none is stated: what nobody asks for is no ✓', () => {
+    const figureOf = (brief: Brief) =>
+      lightQuestion.figure(
+        { ...lightOf([camera, lensOf('lens', 77)], brief), sight: {} as never },
+        { stops: 0, risk: 0, note: 0 },
+      );
+    expect(figureOf(pictureBrief(6, 6.5)).state).toBeUndefined();
+    const { sceneFromEv: _from, sceneToEv: _to, ...picture } = pictureBrief(6, 6.5).picture!;
+    const figure = figureOf({ ...pictureBrief(6, 6.5), picture });
+    expect([figure.detail, figure.state]).toEqual(['no scene is stated', 'open']);
+  });
+
   it('falls short at noon by what it lacks, and holds within a third of a stop', () => {
     const gapAt = (ev: number) =>
       findWorstGap(
@@ -717,9 +730,9 @@ describe('the cheapest set of rings and filters', () => {
           expect(findCheapestSet(light, light.lenses, more, costOf)).toEqual(best);
         },
       ),
-      { numRuns: tries(250) },
+      { numRuns: tries(100) },
     );
-    expect(found).toBeGreaterThan(10);
+    expect(found).toBeGreaterThan(3);
   });
 
   it('costs nothing where nothing is open', () => {

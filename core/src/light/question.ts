@@ -49,15 +49,11 @@ export const lightQuestion = defineQuestion({
       };
     }
     const [exposing] = lens.exposings;
-    return {
-      main: `${about}${sayBand(exposing!.held)}`,
-      detail:
-        light.scenes.length > 0
-          ? 'holds in every scene'
-          : light.otherScenes > 0
-            ? 'no scene is held like this'
-            : 'no scene is stated',
-    };
+    const main = `${about}${sayBand(exposing!.held)}`;
+    if (light.scenes.length > 0) return { main, detail: 'holds in every scene' };
+    // What nobody asks for does not hold, and does not fail.
+    const detail = light.otherScenes > 0 ? 'no scene is held like this' : 'no scene is stated';
+    return { main, detail, state: 'open' as Figure['state'] };
   },
   text: (light) =>
     light.lenses.flatMap(({ part, exposings }) =>

@@ -138,7 +138,7 @@ describe('the picture with what stands in it', () => {
           if (shows) seen += 1;
         },
       ),
-      { numRuns: tries(60) },
+      { numRuns: tries(30) },
     );
     expect(seen).toBeGreaterThan(10);
   });

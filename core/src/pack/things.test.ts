@@ -146,7 +146,7 @@ describe.each(things.map((t) => [`${t.label} (${t.template})`, t] as const))('%s
         }
         expect(listAnswerDoubts(thing, answers).filter((d) => must.includes(d.name))).toEqual([]);
       }),
-      { numRuns: tries(16) },
+      { numRuns: tries(8) },
     );
   });
 

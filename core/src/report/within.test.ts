@@ -66,10 +66,12 @@ describe('a report with a limit of time', () => {
 describe('the worst that a file may hold', () => {
   it.each(Object.keys(worstRigs))('%s is answered within its time', (name) => {
     const { rig, parts } = open(name);
-    const began = performance.now();
-    const { report } = measureWithin(rig, 'one', parts, { collider }, 300, () => performance.now());
+    // Of the processor, not of the clock on the wall: how busy the machine is otherwise is no concern of this.
+    const spentMs = () => process.cpuUsage().user / 1000;
+    const began = spentMs();
+    const { report } = measureWithin(rig, 'one', parts, { collider }, 300, spentMs);
     // What is left without what stands where, with room for a slow machine; the slowest took over 90 s.
-    expect(performance.now() - began).toBeLessThan(10_000);
+    expect(spentMs() - began).toBeLessThan(10_000);
     expect(report.assembly.items.length).toBeGreaterThan(1);
   });
 });

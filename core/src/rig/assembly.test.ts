@@ -191,6 +191,28 @@ describe('a place for a new clamp', () => {
     expect(new Set(slides).size).toBe(slides.length);
     expect(listSlidesMm(assembly, assembly.items[0]!, along(-9, 9), handle.mounts[0]!)).toEqual([]);
   });
+
+  it('is anywhere where a plate shorter than its clamp is held whole, and nowhere once another holds it', () => {
+    const plate = (lengthMm: number) =>
+      mountAt('plate', 'dovetail-38', 'plate', [0, 0, -5], [0, 0, -1], [1, 0, 0], {
+        lengthwise: { axis: [1, 0, 0], fromMm: 0, toMm: lengthMm },
+      });
+    const jaw = mountAt('jaw', 'dovetail-38', 'clamp', [0, 0, 5], [0, 0, 1], [1, 0, 0], {
+      clampLengthMm: 90,
+      carrier: true,
+    });
+    const slidesOn = (lengthMm: number, joints: Parameters<typeof createTestRig>[1] = []) => {
+      const base = { ...body, mounts: [...body.mounts, plate(lengthMm)] };
+      const { rig, parts } = createTestRig([base, cube('first', 50, { mounts: [jaw] })], joints);
+      const assembly = placeSetup(rig, rig.setups[0]!, parts);
+      return listSlidesMm(assembly, assembly.items[0]!, plate(lengthMm), jaw);
+    };
+    // 58 mm in 90: it may stand 16 mm to either side of the middle.
+    const slides = slidesOn(58);
+    expect([slides[0], Math.min(...slides), Math.max(...slides)]).toEqual([29, 13, 45]);
+    expect(slidesOn(44)).toEqual([]);
+    expect(slidesOn(58, [joint('f', 'first.jaw', 'body.plate', { slideMm: 29 })])).toEqual([]);
+  });
 });
 
 describe('a clamp on one rod', () => {

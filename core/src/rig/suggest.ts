@@ -84,12 +84,15 @@ export function listSlidesMm(
   const middle = onParent
     ? (parentMount.lengthwise!.fromMm + parentMount.lengthwise!.toMm) / 2
     : toAllowedSlideMm(range, 0);
-  const stretches = onParent
-    ? measureOccupancy(assembly, parent, parentMount).free.map((free) => [
-        free.fromMm + range.clampMm / 2,
-        free.toMm - range.clampMm / 2,
-      ])
-    : [[range.fromMm, range.toMm]];
+  const { lengthwise } = parentMount;
+  // A plate that is shorter than its clamp is taken whole, wherever within it stands.
+  const overhangs =
+    onParent && lengthwise !== undefined && lengthwise.toMm - lengthwise.fromMm < range.clampMm;
+  const { taken, free } = measureOccupancy(assembly, parent, parentMount);
+  const isWhole = !onParent || (overhangs && taken.length === 0);
+  const stretches = isWhole
+    ? [[range.fromMm, range.toMm]]
+    : free.map((f) => [f.fromMm + range.clampMm / 2, f.toMm - range.clampMm / 2]);
   const found = stretches.flatMap(([low, high]) => {
     if (low! > high!) return [];
     const apart = Math.max(places.leastApartMm, (high! - low!) / places.most);

@@ -151,7 +151,13 @@ export interface Phones extends SoundEnd {
 }
 
 /** Where one can listen: the 3.5 mm outputs of what keeps sound or passes it on, and of what is shown the picture with its sound. */
-export function listPhones(assembly: Assembly, runs: readonly SoundRun[]): Phones[] {
+export function listPhones(
+  assembly: Assembly,
+  runs: readonly SoundRun[],
+  sources: readonly SoundSource[],
+): Phones[] {
+  // What keeps none of the sound that is kept elsewhere plays none of it either.
+  const keepers = new Set(sources.flatMap((s) => s.keptBy ?? []));
   const ofSources = (placed: PlacedItem) =>
     placed.part.kind === 'microphone' || placed.part.kind === 'receiver';
   return assembly.items.flatMap((placed) =>
@@ -159,7 +165,7 @@ export function listPhones(assembly: Assembly, runs: readonly SoundRun[]): Phone
       if (port.connector !== 'jack-3.5' || !gives(port) || ofSources(placed)) return [];
       // A box's line out that goes on into the camera is no socket to listen at.
       if (runs.some((r) => r.from.placed === placed && r.from.port === port)) return [];
-      const isKeeper = recordsSound(placed);
+      const isKeeper = keepers.size > 0 ? keepers.has(placed) : recordsSound(placed);
       const isOnTheWay = runs.some((r) => r.to.placed === placed);
       if (placed.part.kind === 'sound-box' && !isOnTheWay) return [];
       return [{ placed, port, hearsIt: isKeeper || isOnTheWay }];

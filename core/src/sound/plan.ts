@@ -195,7 +195,7 @@ export function measureSound(assembly: Assembly, parts: PartBook, brief: Brief):
     sources,
     inputs,
     usable: listUsable(inputs),
-    phones: listPhones(assembly, runs),
+    phones: listPhones(assembly, runs, sources),
     hasHeadphones: assembly.rig.kit.some((item) => {
       const part = parts.get(item.partId);
       return part !== undefined && servesNeed(part, 'headphones');

@@ -44,8 +44,15 @@ export const soundQuestion = defineQuestion({
     const unheard = sound.sources.filter((s) => !s.keptBy).length;
     return unheard > 0
       ? { main, detail: `${unheard} unheard`, state: 'risk' as const }
-      : // What another setup hears is not heard by this one.
-        { main, detail, state: lacks.length > 0 ? ('open' as const) : undefined };
+      : // What another setup hears is not heard by this one, and what is to be listened to wants headphones.
+        {
+          main,
+          detail,
+          state:
+            lacks.length > 0 || (wants.headphones && !isMonitored(sound))
+              ? ('open' as const)
+              : undefined,
+        };
   },
   text: (sound) => [
     ...sound.tracks.map(

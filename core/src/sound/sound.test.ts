@@ -229,6 +229,27 @@ describe('listening', () => {
     expect(isMonitored(with_([]))).toBe(false);
     expect(isMonitored(with_([phones], [soundPort('mic', 'jack-3.5', 'in')]))).toBe(false);
   });
+
+  it('is not at a recorder that keeps nothing of it, and is at the one that does', () => {
+    const recorder = cube('recorder', 100, {
+      kind: 'recorder',
+      tracks: { count: 2 },
+      mounts: micOf('as').mounts,
+      ports: [soundPort('in', 'jack-3.5', 'in'), soundPort('ears', 'jack-3.5', 'out')],
+    });
+    const heard = (into: string) => {
+      const deaf = { ...listener, ports: [soundPort('mic', 'jack-3.5', 'in')] };
+      const sound = soundOf(
+        [deaf, micOf('mic'), soundLead('lead'), recorder, phones],
+        [seat('mic', 'a'), seat('recorder', 'b')],
+        [['lead', 'mic.out', into]],
+        { ...noBrief, sound: { headphones: true } },
+      );
+      return [sound.phones.map((p) => p.hearsIt), isMonitored(sound), figureOf(sound).state];
+    };
+    expect(heard('body.mic')).toEqual([[false], false, 'open']);
+    expect(heard('recorder.in')).toEqual([[true], true, undefined]);
+  });
 });
 
 describe('a setup without a microphone', () => {

@@ -30,12 +30,16 @@ describe('money', () => {
     expect(convertMoney(usd(1_000_000_000), 'EUR', at(5e-7))).toEqual(eur(500));
     expect(convertMoney(usd(3), 'EUR', at(1e9))).toEqual(eur(3_000_000_000));
     // Every half of a cent goes up, whichever rate of two digits makes it.
+    const wrong: unknown[] = [];
     for (let hundredths = 1; hundredths <= 300; hundredths += 1) {
+      const rate = at(hundredths / 100);
       for (let minor = 1; minor <= 200; minor += 1) {
-        const got = convertMoney(usd(minor), 'EUR', at(hundredths / 100))!.minor;
-        expect(got).toBe(Math.floor((minor * hundredths + 50) / 100));
+        const got = convertMoney(usd(minor), 'EUR', rate)!.minor;
+        const right = Math.floor((minor * hundredths + 50) / 100);
+        if (got !== right) wrong.push({ hundredths, minor, got, right });
       }
     }
+    expect(wrong).toEqual([]);
   });
 
   it('is not converted against the grain of a rate', () => {

@@ -145,7 +145,7 @@ export const lensThings: readonly Thing[] = [
       ...ringEnds(['', 'the thread of the lens'], undefined),
       length('thicknessMm', 'Thickness', [2, 25], /thick/iu, { guess: () => 8 }),
       length('outerMm', 'Outer diameter', [40, 160], diameter, {
-        guess: (a) => num(a, 'backSizeMm', 77) + 5,
+        guess: (a) => num(a, 'backSizeMm', 77) + 3,
       }),
       length('innerMm', 'Free opening', [30, 150], /inner|opening/iu, {
         guess: (a) => num(a, 'backSizeMm', 77) - 4,
