@@ -7,6 +7,7 @@ import {
   type Check,
   type FindingKind,
 } from '../finding/index.js';
+import { hasTrait } from '../part/index.js';
 import type { Hold } from '../hold/index.js';
 import { dot } from '../placement/index.js';
 import {
@@ -197,18 +198,13 @@ export const massUnknown = defineFinding('mass-unknown', stating(), {
   todo: 'Put it on a kitchen scale and enter the grams.',
 });
 
-const massUnknownCheck = defineCheck([massUnknown], ({ assembly }: HangContext) =>
-  assembly.unweighed.length === 0
-    ? []
-    : [
-        createFinding(
-          massUnknown,
-          'note',
-          { items: assembly.unweighed.map((p) => p.item.id), named: 0 },
-          {},
-        ),
-      ],
-);
+const massUnknownCheck = defineCheck([massUnknown], ({ assembly }: HangContext) => {
+  // What stands on the ground is neither carried nor balanced.
+  const lacking = assembly.unweighed.filter((p) => !hasTrait(p.part, 'grounded'));
+  if (lacking.length === 0) return [];
+  const items = lacking.map((p) => p.item.id);
+  return [createFinding(massUnknown, 'note', { items, named: 0 }, {})];
+});
 
 export const wristOver = defineFinding(
   'wrist-over',

@@ -89,7 +89,7 @@ const doorWideMm = { lens: 30, side: 28 };
 const measureLeaf = (f: BodyFigures) => f.doorLeafMm ?? Math.min(34, f.depthMm - 8);
 
 /** Half of how deep a cell is that goes into such a body, with a little room (estimate). */
-const halfCellMm = 18;
+const halfCellMm = 20.5;
 
 /** How far ahead the way of the cell and its door reach in the underside, in the rig's frame. */
 export function measureCellFront(f: BodyFigures): number {
@@ -204,7 +204,7 @@ export function createBody(f: BodyFigures): Made {
       },
     });
   }
-  const cellTop = at.bottom + Math.min(48, f.heightMm * 0.55);
+  const cellTop = at.bottom + Math.min(48, f.heightMm * 0.65);
   mounts.push(
     mount(
       'cell',
