@@ -47,6 +47,7 @@ export function createTrial(
       const extra = stores.flatMap((store): Spare[] => {
         if (done.has(store.part.id)) return [];
         done.add(store.part.id);
+        const places = fits(store.itemId);
         return Array.from({ length: more.get(store.part.id) ?? 0 }, (_, i) => {
           const itemId = `${extraMark}${store.itemId}-${i}`;
           alike.set(itemId, store.itemId);
@@ -54,7 +55,7 @@ export function createTrial(
             itemId,
             energyWh: asked.energyWh.get(store.itemId) ?? 0,
             chargeW: store.cell.chargeW,
-            fits: fits(store.itemId),
+            fits: places,
           };
         });
       });
@@ -105,6 +106,8 @@ export function listHaste(run: DayRun, apartH: number): Haste[] {
 
 /** Nobody carries more of one kind: then it is said that none will do. */
 const mostMore = 60;
+/** So many of each kind are asked one after the other for what is plenty. */
+const plenties = [4, 16, mostMore];
 /** So many ways to share them among the kinds are tried at most. */
 const mostShares = 4000;
 
@@ -144,7 +147,15 @@ export function countFewest(
   apartH: number,
   mostTried = mostShares,
 ): FewestCells {
-  const { stores, feeding, runWith } = trial;
+  const { stores, feeding } = trial;
+  // The same numbers are come by on several ways.
+  const runs = new Map<string, DayRun>();
+  const runWith = (more: ReadonlyMap<string, number>): DayRun => {
+    const key = [...more].filter(([, n]) => n > 0).join(' ');
+    let run = runs.get(key);
+    if (!run) runs.set(key, (run = key === '' ? base : trial.runWith(more)));
+    return run;
+  };
   const trouble = (run: DayRun): Set<string> =>
     new Set([
       ...[...run.ranOutAtH.keys()].flatMap((id) => feeding(id) ?? []),
@@ -161,7 +172,11 @@ export function countFewest(
   for (let known = -1; known < hopeless.size;) {
     known = hopeless.size;
     kinds = kinds.filter((k) => stores.some((s) => s.part.id === k && !hopeless.has(s.itemId)));
-    plenty = runWith(of(kinds.map(() => mostMore)));
+    // Most days take a few: many are only asked where those will not do.
+    for (const each of plenties) {
+      plenty = runWith(of(kinds.map(() => each)));
+      if (isDone(plenty)) break;
+    }
     for (const store of trouble(plenty)) hopeless.add(store);
   }
   if (isDone(base)) return { run: base, more: none, least: none, hopeless };

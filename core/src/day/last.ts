@@ -244,6 +244,48 @@ export function readLast(assembly: Assembly, parts: PartBook, brief: Brief): Las
   return found.last;
 }
 
+/** What the fewest cells of a day are, by the setup as it is wired. */
+interface Counted {
+  readonly from: readonly unknown[];
+  readonly cells: Last['cells'];
+  readonly takes: Last['takes'];
+}
+
+// By the kit, which a part that is slid or turned leaves as it is.
+const counted = new WeakMap<Rig['kit'], Map<string, Counted>>();
+
+/** All of a setup that its day may rest on: where its parts stand on their mounts, and how they are held, is not among it. */
+function listDayGrounds({ rig, setup }: Assembly, parts: PartBook, brief: Brief): unknown[] {
+  const { joints, stances: _stances, ...own } = setup;
+  return [
+    parts,
+    rig.settings,
+    ...rig.setups.filter((s) => s.id !== setup.id),
+    ...Object.entries(brief).flat(),
+    ...Object.entries(own).flat(),
+    joints
+      .map(({ child, parent }) => [child.item, child.mount, parent.item, parent.mount].join(' '))
+      .join('\n'),
+  ];
+}
+
+/** The counts of a day, made once for a setup as long as it is wired as it is: they take many days run. */
+function keepCounts(
+  assembly: Assembly,
+  parts: PartBook,
+  brief: Brief,
+  made: Pick<Counted, 'cells' | 'takes'>,
+): Pick<Counted, 'cells' | 'takes'> {
+  const { rig, setup } = assembly;
+  let known = counted.get(rig.kit);
+  if (!known) counted.set(rig.kit, (known = new Map()));
+  const from = listDayGrounds(assembly, parts, brief);
+  const was = known.get(setup.id);
+  if (was?.from.length === from.length && from.every((one, i) => one === was.from[i])) return was;
+  known.set(setup.id, { from, ...made });
+  return made;
+}
+
 // What a day is lacking with one of the setups of a rig: kept while all that it is worked out from stays as it is.
 const lacking = new WeakMap<
   Setup,
@@ -322,9 +364,15 @@ export function measureLast(assembly: Assembly, parts: PartBook, brief: Brief): 
     used.flatMap((u) => [...u.network.stores.values()].map((s) => [s.itemId, s] as const)),
   );
   const offRig = listOffRig(assembly, used, parts, stores);
-  const places = (part: Part) => [
-    ...new Set(used.flatMap((u) => listPlaces(u.assembly, u.network, part))),
-  ];
+  const placesOf = new Map<Part, string[]>();
+  const places = (part: Part): string[] => {
+    let found = placesOf.get(part);
+    if (!found) {
+      found = [...new Set(used.flatMap((u) => listPlaces(u.assembly, u.network, part)))];
+      placesOf.set(part, found);
+    }
+    return found;
+  };
   const chargers = listChargers(parts, assembly, offRig);
   const inPlace = listInPlace(used.map((u) => u.assembly));
   const unknown = {
@@ -396,7 +444,15 @@ export function measureLast(assembly: Assembly, parts: PartBook, brief: Brief): 
       ? fewest()
       : countFewest(createTrial(changed, feeding, askedAt('low', 'high')), best, apartH),
   );
-  const cells = once(() => listCellNeeds(changed, fewest(), fewestAtBest()));
+  const ownCells = once(() => listCellNeeds(changed, fewest(), fewestAtBest()));
+  const ownTakes = once((): DayTakes => {
+    // A day that nobody has spoken of takes nothing along.
+    if (plan.from === 'none') return noTakes;
+    const recorded = measureMedia(assembly, parts, worst.wantedH).find((m) => m.mode.name === mode);
+    const here = [...stores.values()].filter((s) => !s.inner).map((s) => s.itemId);
+    return listTakes(here, fewest(), ownCells(), recorded, worst.wantedH);
+  });
+  const { cells, takes } = keepCounts(assembly, parts, brief, { cells: ownCells, takes: ownTakes });
   return {
     network,
     plan,
@@ -419,14 +475,6 @@ export function measureLast(assembly: Assembly, parts: PartBook, brief: Brief): 
     cells,
     changes: once(() => measureChanges(trial, askedWorst)),
     trades: once(() => listTrades(trial, worst, fewest())),
-    takes: once(() => {
-      // A day that nobody has spoken of takes nothing along.
-      if (plan.from === 'none') return noTakes;
-      const recorded = measureMedia(assembly, parts, worst.wantedH).find(
-        (m) => m.mode.name === mode,
-      );
-      const here = [...stores.values()].filter((s) => !s.inner).map((s) => s.itemId);
-      return listTakes(here, fewest(), cells(), recorded, worst.wantedH);
-    }),
+    takes,
   };
 }

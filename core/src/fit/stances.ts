@@ -1,8 +1,9 @@
 import { createFinding, defineFinding, stating, type AnyFinding } from '../finding/index.js';
 import { findHold } from '../hold/index.js';
-import type { Movement, PartBook } from '../part/index.js';
+import { placeMovementAxis, type Movement, type PartBook } from '../part/index.js';
 import { measureLength, place, subtract, type Placement, type Vec3 } from '../placement/index.js';
 import { tryEdit, type Assembly, type Edit, type PlacedItem } from '../rig/index.js';
+import { measurePath } from '../route/index.js';
 import { createSpace, type Space } from '../space/index.js';
 import { listLeadRooms } from './rooms.js';
 import { rigFromBefore } from './sweeps.js';
@@ -119,7 +120,10 @@ interface Carrying {
   readonly itemId: string;
   readonly movement: Movement;
   readonly end: 'from' | 'to';
+  /** How it carries the rig's frame when it goes so far from where it stands now. */
   readonly rigFromBefore: (by: number) => Placement;
+  /** A point that both sides of it keep their distance to, as it stands now. */
+  readonly pivotMm: Vec3;
 }
 
 /** The movements between, in the order in which they take the ends along: what is nearest to an end first. */
@@ -156,11 +160,29 @@ function listCarrying(
             movement,
             end,
             rigFromBefore: (by) => rigFromBefore({ placed, movement }, stance, sign * by),
+            pivotMm: place(
+              placed.rigFromPart,
+              placeMovementAxis(placed.part, stance, movement).throughMm,
+            ),
           },
         ];
       }),
     );
   });
+}
+
+/**
+ * The ends of a lead come no farther apart than this, mm: from the one to the other by way of every joint that moves between them, each
+ * piece of which keeps its length in a turn, and longer by every shift.
+ */
+function measureMostApartMm(lead: PluggedLead, carrying: readonly Carrying[]): number {
+  const way = (end: Carrying['end']) => carrying.filter((c) => c.end === end).map((c) => c.pivotMm);
+  const points = [lead.from.atMm, ...way('from'), ...way('to').reverse(), lead.to.atMm];
+  const shifts = carrying.reduce(
+    (sum, { movement: m }) => sum + (m.type === 'shift' ? m.to - m.from : 0),
+    0,
+  );
+  return measurePath(points) + shifts;
 }
 
 /** So many ways to stand are looked at by how far apart they bring the ends of a lead. */
@@ -178,11 +200,15 @@ export function listFarthest(
 ): { readonly apartMm: number; readonly stances: WorstStance['stances'] }[] {
   const carrying = listCarrying(assembly, lead, between);
   const each = Math.max(2, Math.floor(mostStood ** (1 / Math.max(1, carrying.length))));
-  const choices = carrying.map(({ itemId, movement }) => {
+  const choices = carrying.map(({ itemId, movement, rigFromBefore }) => {
     const now = assembly.setup.stances?.[itemId]?.[movement.id] ?? movement.rest;
     const { values } = between.find((b) => b.itemId === itemId && b.movement === movement)!;
     const few = values.length <= each ? values : [values[0]!, values.at(-1)!];
-    return { now, values: [...new Set([now, ...few])] };
+    return [...new Set([now, ...few])].map((value) => ({
+      value,
+      isNow: value === now,
+      moved: rigFromBefore(value - now),
+    }));
   });
   const found: { apartMm: number; stances: WorstStance['stances'] }[] = [];
   const stand = (i: number, from: Vec3, to: Vec3, stances: WorstStance['stances']): void => {
@@ -191,12 +217,10 @@ export function listFarthest(
       found.push({ apartMm: measureLength(subtract(to, from)), stances });
       return;
     }
-    const { now, values } = choices[i]!;
-    for (const value of values) {
-      const moved = one.rigFromBefore(value - now);
+    for (const { value, isNow, moved } of choices[i]!) {
       const [a, b] = one.end === 'from' ? [place(moved, from), to] : [from, place(moved, to)];
       const more = { itemId: one.itemId, movementId: one.movement.id, value };
-      stand(i + 1, a, b, value === now ? stances : [...stances, more]);
+      stand(i + 1, a, b, isNow ? stances : [...stances, more]);
     }
   };
   stand(0, lead.from.atMm, lead.to.atMm, []);
@@ -303,7 +327,7 @@ export const leadShortWhenMoved = defineFinding(
     restsOn: ['shape', 'ports'],
     bad: ({ lengthMm, neededMm }) => neededMm - lengthMm,
     weight:
-      'risk; note where it falls short only somewhere on the way of a movement that has no named poses',
+      'risk; note where it falls short, by more than 3 %, only somewhere on the way of a movement that has no named poses',
     when: 'long enough as the rig stands, and too short in another of the named poses of a part between its ends; of what has none, somewhere on its way',
     offers: '',
     sentence: ({ items: [lead], facts }, n) => {
@@ -317,6 +341,9 @@ export const leadShortWhenMoved = defineFinding(
     todo: 'Take a longer or a coiled lead, or lay it past the hinge.',
   },
 );
+
+/** At the very end of a free movement a lead that lacks so little, as a share of its length, is no news: one stops before (estimate). */
+const givesShare = 1.03;
 
 /**
  * Where what has no named poses, an arm that somebody described, may stand and a lead does not reach: where it brings the ends
@@ -333,11 +360,14 @@ function findShortFree(
     ({ itemId }) => (assembly.byId.get(itemId)?.part.poses ?? []).length === 0,
   );
   if (unposed.length === 0 || lead.lengthMm === undefined) return undefined;
-  const [far] = listFarthest(assembly, lead, unposed, 1);
   const nowMm = measureLength(subtract(lead.to.atMm, lead.from.atMm));
-  if (!far || far.apartMm + (neededMm - nowMm) <= lead.lengthMm) return undefined;
+  const enoughMm = lead.lengthMm * givesShare;
+  const isEnough = (apartMm: number) => apartMm + (neededMm - nowMm) <= enoughMm;
+  if (isEnough(measureMostApartMm(lead, listCarrying(assembly, lead, unposed)))) return undefined;
+  const [far] = listFarthest(assembly, lead, unposed, 1);
+  if (!far || isEnough(far.apartMm)) return undefined;
   const needed = measureAt(space, lead.run.id, far.stances, lookUp, parts);
-  return needed !== undefined && needed > lead.lengthMm
+  return needed !== undefined && needed > enoughMm
     ? { neededMm: needed, stances: far.stances }
     : undefined;
 }

@@ -25,6 +25,8 @@ export interface LastContext {
   /** The mode in which the body records, where the brief says one. */
   readonly mode: string | undefined;
   readonly last: Last;
+  /** Whether ways out are asked for: how many cells it takes is many days run. */
+  readonly offers: boolean;
 }
 
 const sayV = ([low, high]: readonly [number, number]): string =>
@@ -273,7 +275,7 @@ function listOverloaded({ network, isDead }: Last): Set<string> {
  * Every device of the day is judged. Those that surely go dark are one finding, named by the first, so that one whose draw
  * nobody knows hides none; those of which it is open are another.
  */
-const darkCheck = defineCheck([goesDark], ({ assembly, last }: LastContext) => {
+const darkCheck = defineCheck([goesDark], ({ assembly, last, offers }: LastContext) => {
   const { plan, worst } = last;
   // A day that nobody has spoken of is not judged.
   if (plan.from === 'none' || last.dark.length === 0) return [];
@@ -322,7 +324,7 @@ const darkCheck = defineCheck([goesDark], ({ assembly, last }: LastContext) => {
           isTold: isToldBefore(assembly, last, first.itemId),
           takeEndsH,
         },
-        perhaps ? [] : offerMoreCells(last),
+        perhaps || !offers ? [] : offerMoreCells(last),
       ),
     ];
   });
@@ -351,7 +353,7 @@ export const swapsInHaste = defineFinding(
   },
 );
 
-const hasteCheck = defineCheck([swapsInHaste], ({ last }: LastContext) => {
+const hasteCheck = defineCheck([swapsInHaste], ({ last, offers }: LastContext) => {
   // What goes dark is told, with what it takes.
   if (last.dark.some((d) => !d.perhaps)) return [];
   const [worst, ...others] = [...last.haste].sort(
@@ -364,7 +366,7 @@ const hasteCheck = defineCheck([swapsInHaste], ({ last }: LastContext) => {
       'risk',
       { items: [worst.store, ...others.map((h) => h.store)], named: 1 },
       { everyH: worst.apartH, apartH: last.apartH, swaps: worst.swaps },
-      offerMoreCells(last),
+      offers ? offerMoreCells(last) : [],
     ),
   ];
 });

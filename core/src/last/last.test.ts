@@ -96,7 +96,7 @@ describe('does it last', () => {
         [['one', 'body.raw', 'screen.in']],
       );
       const [dark] = lastChecks
-        .flatMap((c) => c.find({ assembly, parts: book, mode: undefined, last }))
+        .flatMap((c) => c.find({ assembly, parts: book, mode: undefined, last, offers: true }))
         .filter((f) => f.code === 'goes-dark');
       return [dark!.weight, dark!.remedies.length, dark!.facts];
     };
@@ -165,7 +165,7 @@ describe('does it last', () => {
       [onPlate('brick'), onA('screen'), joint('c', 'own.face', 'screen.bay')],
     );
     const [dark] = lastChecks
-      .flatMap((c) => c.find({ assembly, parts: book, mode: undefined, last }))
+      .flatMap((c) => c.find({ assembly, parts: book, mode: undefined, last, offers: true }))
       .filter((f) => f.code === 'goes-dark');
     expect(dark).toMatchObject({ items: ['screen'], facts: { takeEndsH: 4, dayH: 6 } });
     expect(dark!.facts).toMatchObject({ atH: { low: 2, high: 2 } });
@@ -592,7 +592,9 @@ describe('the fewest cells of one kind at several places', () => {
 
 describe('every device is judged', () => {
   const findingsOf = ({ assembly, book, last }: ReturnType<typeof lastOf>) =>
-    lastChecks.flatMap((c) => c.find({ assembly, parts: book, mode: undefined, last }));
+    lastChecks.flatMap((c) =>
+      c.find({ assembly, parts: book, mode: undefined, last, offers: true }),
+    );
   /** A body of 10 W on its brick, and a screen of which nobody knows what it draws on one of its own. */
   const withUnknown = (bodyWh: number, own = 30) =>
     lastOf(
@@ -727,7 +729,13 @@ describe('half-charged cells', () => {
     expect(haste!.apartH).toBeLessThan(1 / 3);
     const told = lastChecks
       .flatMap((c) =>
-        c.find({ assembly: made.assembly, parts: made.book, mode: undefined, last: made.last }),
+        c.find({
+          assembly: made.assembly,
+          parts: made.book,
+          mode: undefined,
+          last: made.last,
+          offers: true,
+        }),
       )
       .filter((f) => f.code === 'swaps-in-haste');
     expect(told.map((f) => [f.weight, f.remedies.length])).toEqual([['risk', 1]]);
@@ -768,6 +776,34 @@ describe('what the day of a rig is lacking', () => {
     const spent = { ...two, setups: [{ ...bare }, fed], brief: day(6, { stretches }) };
     expect(lacking(spent)).not.toEqual([]);
     expect(lacking({ ...spent, setups: [spent.setups[0]!, { ...bare, id: named }] })).toEqual([]);
+  });
+});
+
+describe('what a day takes', () => {
+  it('is counted once for a setup as it is wired, and anew once its wiring, its day or its kit is another', () => {
+    const { assembly, book } = round(1);
+    const { rig } = assembly;
+    const [setup] = rig.setups as [Setup];
+    const takesOf = (of: Rig) =>
+      measureLast(placeSetup(of, of.setups[0]!, book), book, of.brief).takes();
+    const first = takesOf(rig);
+    expect(first.more).not.toEqual([]);
+    const slid = { ...setup, joints: setup.joints.map((j) => ({ ...j, slideMm: j.slideMm + 1 })) };
+    expect(takesOf({ ...rig, setups: [slid] })).toBe(first);
+    const others: Rig[] = [
+      { ...rig, settings: { swapApartMin: 1 } },
+      { ...rig, brief: day(1) },
+      { ...rig, setups: [{ ...setup, joints: [] }] },
+      { ...rig, setups: [{ ...setup, brief: { day: { hoursOn: 1 } } }] },
+      { ...rig, kit: [...rig.kit, { ...rig.kit.at(-1)!, id: 'one-more' }] },
+    ];
+    for (const other of others) {
+      takesOf(rig);
+      // By a kit of its own nothing is known of it.
+      expect(takesOf(other)).toEqual(takesOf({ ...other, kit: [...other.kit] }));
+    }
+    expect(takesOf(others[0]!).more).toEqual([]);
+    expect(takesOf(others[1]!)).not.toEqual(first);
   });
 });
 

@@ -31,11 +31,12 @@ export const lastQuestion = defineQuestion({
   id: 'last',
   name: 'Last',
   asks: 'Does it last the day?',
-  prepare: ({ assembly, parts, brief }: Asking): LastContext => ({
+  prepare: ({ assembly, parts, brief, options }: Asking): LastContext => ({
     assembly,
     parts,
     mode: brief.day?.mode,
     last: readLast(assembly, parts, brief),
+    offers: options.catalogue !== undefined,
   }),
   answer: ({ last }): Last => last,
   checks: lastChecks,

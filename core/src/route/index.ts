@@ -1,1 +1,2 @@
 export * from './route.js';
+export { measurePath } from './taut.js';

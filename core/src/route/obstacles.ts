@@ -5,6 +5,7 @@ import {
   measureLength,
   noPlacement,
   place,
+  rotate,
   rotateBack,
   scale,
   subtract,
@@ -75,16 +76,18 @@ export function isNearBounds({ low, high }: Obstacle, p: Vec3, byMm: number): bo
 }
 
 /** The way out of an obstacle at a point, a unit vector: along which its distance grows most. */
-export function measureOut(obstacle: Obstacle, p: Vec3): Vec3 {
+export function measureOut({ solid, frame }: Obstacle, p: Vec3): Vec3 {
   const h = 1e-4;
-  const slope = (i: 0 | 1 | 2): number => {
-    const by: [number, number, number] = [0, 0, 0];
-    by[i] = h;
-    return measureApartMm(obstacle, add(p, by)) - measureApartMm(obstacle, subtract(p, by));
-  };
-  const out: Vec3 = [slope(0), slope(1), slope(2)];
+  // In the solid's own frame: turned there and back once.
+  const [x, y, z] = rotateBack(frame.rotation, subtract(p, frame.originMm));
+  const at = (i: number, j: number, k: number) => measureOwnDistanceMm(solid, i, j, k);
+  const out: Vec3 = [
+    at(x + h, y, z) - at(x - h, y, z),
+    at(x, y + h, z) - at(x, y - h, z),
+    at(x, y, z + h) - at(x, y, z - h),
+  ];
   const length = measureLength(out);
-  return length > 0 ? scale(out, 1 / length) : [0, 0, 1];
+  return length > 0 ? rotate(frame.rotation, scale(out, 1 / length)) : [0, 0, 1];
 }
 
 /** Whether a point keeps its distance from all obstacles. */

@@ -20,6 +20,8 @@ const restsMm = 0.1;
 const lookMm = 2;
 /** A corner that bends by less is as good as an arc: round 30 mm it is a hundredth of a millimetre longer. In radians. */
 const enoughRad = 0.1;
+/** Corners are slid together only where that shortens the way by so much, in mm. */
+const worthMm = 0.1;
 /** Corners slid together settle in so many steps, or are left where they are then. */
 const mostSteps = 12;
 /** A way has no more corners than this. */
@@ -134,6 +136,8 @@ function findEdge(obstacles: readonly Obstacle[], a: Vec3, b: Vec3, c: Vec3): Ve
  * as far as its neighbours let it. Length is convex in the slides; each step is Newton's, a system of three diagonals.
  */
 function slideTogether(obstacles: readonly Obstacle[], way: readonly Vec3[]): readonly Vec3[] {
+  // A corner alone is in nobody's way.
+  if (way.length < 4) return way;
   const edges = way.map((b, i) =>
     i === 0 || i === way.length - 1 ? undefined : findEdge(obstacles, way[i - 1]!, b, way[i + 1]!),
   );
@@ -175,7 +179,7 @@ function slideTogether(obstacles: readonly Obstacle[], way: readonly Vec3[]): re
   const length = measurePath(way);
   for (let share = 1; share > 0.01; share /= 3) {
     const there = laid(share);
-    if (measurePath(there) > length - enoughMm) continue;
+    if (measurePath(there) > length - worthMm) continue;
     if (there.every((p, i) => i === 0 || isStretchFree(obstacles, there[i - 1]!, p))) return there;
   }
   return way;
@@ -206,9 +210,10 @@ function cutCorner(obstacles: readonly Obstacle[], a: Vec3, b: Vec3, c: Vec3): V
  */
 export function drawTight(obstacles: readonly Obstacle[], points: readonly Vec3[]): Vec3[] {
   let way = dropCorners(obstacles, points);
+  // The few corners of the first way together, then each alone and cut; and the many of the last together again.
+  way = [...slideTogether(obstacles, way)];
   let length = measurePath(way);
   for (let round = 0; round < mostRounds && way.length > 2; round += 1) {
-    way = [...slideTogether(obstacles, way)];
     for (let i = 1; i < way.length - 1; i += 1) {
       way[i] = slideCorner(obstacles, way[i - 1]!, way[i]!, way[i + 1]!);
     }
@@ -221,8 +226,13 @@ export function drawTight(obstacles: readonly Obstacle[], points: readonly Vec3[
       way = cut;
     }
     way = dropNear(obstacles, way);
-    const now = measurePath(way);
-    if (length - now < enoughMm) break;
+    let now = measurePath(way);
+    if (length - now < enoughMm) {
+      const together = slideTogether(obstacles, way);
+      if (together === way) break;
+      way = [...together];
+      now = measurePath(way);
+    }
     length = now;
   }
   return way;
