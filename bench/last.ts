@@ -1,5 +1,7 @@
 import {
+  countFewest,
   createSpace,
+  createTrial,
   listWorstStances,
   measureLast,
   proposeWays,
@@ -15,8 +17,8 @@ import { listReals } from './reals.ts';
 type Time = (work: () => void, runs: number) => { readonly median: number; readonly slow: number };
 const ms = (value: number) => `${value.toFixed(2)} ms`.padStart(12);
 
-/** A day of so many devices, each with a battery of its own and as many spares as there are cells left. */
-function createDay(devices: number, cells: number): DayAsked {
+/** A day of so many devices, each with a battery of its own, of so many kinds, and as many spares as there are cells left. */
+function createDay(devices: number, cells: number, kinds = devices): DayAsked {
   const ids = Array.from({ length: devices }, (_, i) => `d${i}`);
   const placed = (id: string) => ({ item: { id }, part: { id, mounts: [] } }) as never;
   const network: Network = {
@@ -37,11 +39,11 @@ function createDay(devices: number, cells: number): DayAsked {
       ]),
     ),
     stores: new Map(
-      ids.map((id) => [
+      ids.map((id, i) => [
         `${id}-cell`,
         {
           itemId: `${id}-cell`,
-          part: { id: `${id}-cell`, mounts: [] } as never,
+          part: { id: `kind-${i % kinds}`, mounts: [] } as never,
           inner: false,
           worn: false,
           cell: {},
@@ -59,8 +61,10 @@ function createDay(devices: number, cells: number): DayAsked {
     mains,
     temperatureC: 8,
   });
+  const kindOf = (id: string) => network.stores.get(id)?.part.id;
   return {
     network,
+    fits: (id) => [...network.stores.keys()].filter((other) => kindOf(other) === kindOf(id)),
     watts: (id) => ({ recordW: 4 + Number(id.slice(1)), idleW: 3 }),
     parts: [part(4, false), part(1, true), part(3, false), part(1, true), part(3, false)],
     energyWh: new Map([...network.stores.keys()].map((id) => [id, 20])),
@@ -93,6 +97,19 @@ export function printLast(catalogue: PartBook, collider: Collider, time: Time): 
     const { median, slow } = time(() => void runDay(asked), 60);
     process.stdout.write(
       `  ${String(devices).padStart(4)} devices, ${String(cells).padStart(3)} cells${ms(median)}, slow 10 %${ms(slow)}\n`,
+    );
+  }
+  process.stdout.write('\nIts fewest batteries, exact (reach: 20 ms for 8 devices and 20 cells)\n');
+  for (const kinds of [1, 2, 8]) {
+    const asked = createDay(8, 8, kinds);
+    const base = runDay(asked);
+    const trial = createTrial([...asked.network.stores.values()], (id) => `${id}-cell`, asked);
+    const { median, slow } = time(() => void countFewest(trial, base, 1 / 3), 20);
+    const { more, least } = countFewest(trial, base, 1 / 3);
+    const sum = (of: ReadonlyMap<string, number>) =>
+      [...of.values()].reduce((all, n) => all + n, 0);
+    process.stdout.write(
+      `  ${kinds} ${kinds === 1 ? 'kind ' : 'kinds'}, ${sum(more)} more${sum(least) < sum(more) ? ' at most' : ''}${ms(median)}, slow 10 %${ms(slow)}\n`,
     );
   }
   process.stdout.write(
