@@ -19,6 +19,7 @@ function readFields(rig: Rig): Fields {
   return new Map<string, unknown>([
     ['name', rig.name],
     ['spend', rig.brief.limits.spend?.minor],
+    ['swaps apart', rig.settings?.swapApartMin],
     ...rig.kit.map((item) => [`mass of ${item.id}`, item.measuredMassG] as const),
     ...rig.setups.flatMap((s) =>
       s.joints.map((j) => [`slide of ${s.id} ${j.id}`, j.slideMm] as const),
@@ -28,7 +29,7 @@ function readFields(rig: Rig): Fields {
 
 /** One change of chance. */
 function change(rig: Rig, chance: Chance, n: number): Rig {
-  switch (chance.below(4)) {
+  switch (chance.below(5)) {
     case 0:
       return { ...rig, name: `Name ${n}` };
     case 1: {
@@ -46,6 +47,8 @@ function change(rig: Rig, chance: Chance, n: number): Rig {
           limits: { ...rig.brief.limits, spend: { minor: n * 100, currency: rig.brief.currency } },
         },
       };
+    case 3:
+      return { ...rig, settings: { ...rig.settings, swapApartMin: 1 + (n % 100) } };
     default: {
       const at = chance.below(rig.setups[0]!.joints.length);
       const [first, ...others] = rig.setups;
