@@ -75,6 +75,10 @@ export interface SoundSource {
   readonly keptBy: PlacedItem | undefined;
 }
 
+/** Whether a source has a socket, or contacts, that its sound comes out of. */
+export const givesSound = ({ placed }: SoundSource): boolean =>
+  (placed.part.ports ?? []).some(gives);
+
 /** How many channels a microphone or receiver gives. */
 export const countChannels = (part: Part): number =>
   part.serves?.find((s) => s.channels !== undefined)?.channels ??

@@ -11,7 +11,7 @@ import type { Assembly } from '../rig/index.js';
 import { match } from '../units/index.js';
 import { sayConnector, sayList, sayMm, sayNumber } from '../words/index.js';
 import type { Connector } from '../part/index.js';
-import { measureChannels, type SoundSource } from './chain.js';
+import { givesSound, measureChannels, type SoundSource } from './chain.js';
 import { listNoises, nearMm, type Noise } from './near.js';
 import { listLacks, type Sound } from './plan.js';
 
@@ -382,6 +382,23 @@ const timecodeCheck = defineCheck([timecodeNotIn], ({ sound }: SoundContext) =>
       ),
 );
 
+export const soundSocketUnknown = defineFinding('sound-socket-unknown', stating(), {
+  restsOn: [],
+  weight: 'note',
+  when: 'a microphone or receiver of which nobody has stated a socket that gives sound',
+  offers: '',
+  sentence: ({ items: [item] }, n) =>
+    `Nobody has said by which socket ${n.item(item!)} gives its sound: whether it is heard is not known.`,
+  why: 'What is not known is no yes.',
+  todo: 'Add its sockets where the part is corrected.',
+});
+
+const socketCheck = defineCheck([soundSocketUnknown], ({ sound }: SoundContext) =>
+  sound.sources
+    .filter((s) => !givesSound(s))
+    .map((s) => createFinding(soundSocketUnknown, 'note', { items: [s.placed.item.id] }, {})),
+);
+
 /** Every check of Sound, in the order in which findings of one weight are told. */
 export const soundChecks = [
   shortCheck,
@@ -394,4 +411,5 @@ export const soundChecks = [
   windCheck,
   noiseCheck,
   nearCheck,
+  socketCheck,
 ] as const;

@@ -1,5 +1,6 @@
 import { defineQuestion, type Asking } from '../question/index.js';
 import { sayList } from '../words/index.js';
+import { givesSound } from './chain.js';
 import { soundChecks, type SoundContext } from './findings.js';
 import { isMonitored, listLacks, measureSound, type Sound } from './plan.js';
 
@@ -41,9 +42,11 @@ export const soundQuestion = defineQuestion({
       usable.length === 0
         ? 'no input'
         : `${used} of ${usable.length} ${usable.length === 1 ? 'input' : 'inputs'}`;
-    const unheard = sound.sources.filter((s) => !s.keptBy).length;
-    return unheard > 0
-      ? { main, detail: `${unheard} unheard`, state: 'risk' as const }
+    const unheard = sound.sources.filter((s) => !s.keptBy);
+    // Of what nobody has said by which socket it is heard, it is open.
+    const state = unheard.some(givesSound) ? ('risk' as const) : ('open' as const);
+    return unheard.length > 0
+      ? { main, detail: `${unheard.length} unheard`, state }
       : // What another setup hears is not heard by this one, and what is to be listened to wants headphones.
         {
           main,

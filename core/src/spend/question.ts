@@ -128,30 +128,37 @@ const priceUnknownCheck = defineCheck([priceUnknown], ({ spend }: SpendContext) 
 
 export const priceWithoutRate = defineFinding(
   'price-without-rate',
-  stating<{ readonly price: Money; readonly currency: string }>(),
+  stating<{
+    /** What they are priced at together. */
+    readonly price: Money;
+    readonly currency: string;
+  }>(),
   {
     owner: 'kit',
     restsOn: [],
     weight: 'note',
-    when: 'a price in a currency for which the brief has no rate',
+    when: 'prices in a currency for which the brief has no rate, those of one currency in one',
     offers: '',
-    sentence: ({ items: [item], facts }, n) =>
-      `${n.item(item!)} is priced at ${sayMoney(facts.price)}; without a rate to ${facts.currency} the sum leaves it out.`,
+    sentence: ({ items, facts }, n) =>
+      `${sayFew(items.map((id) => n.item(id)))} ${items.length === 1 ? 'is' : 'are'} priced at ${sayMoney(facts.price)}${items.length === 1 ? '' : ' together'}; without a rate to ${facts.currency} the sum leaves ${items.length === 1 ? 'it' : 'them'} out.`,
     why: 'The rig costs more than it says.',
     todo: 'Add a rate to the brief.',
   },
 );
 
-const withoutRateCheck = defineCheck([priceWithoutRate], ({ spend }: SpendContext) =>
-  spend.withoutRate.map(({ itemId, price }) =>
-    createFinding(
+const withoutRateCheck = defineCheck([priceWithoutRate], ({ spend }: SpendContext) => {
+  const currencies = [...new Set(spend.withoutRate.map((w) => w.price.currency))].sort();
+  return currencies.map((currency) => {
+    const those = spend.withoutRate.filter((w) => w.price.currency === currency);
+    const minor = those.reduce((sum, w) => sum + w.price.minor, 0);
+    return createFinding(
       priceWithoutRate,
       'note',
-      { items: [itemId] },
-      { price, currency: spend.toSpend.currency },
-    ),
-  ),
-);
+      { items: those.map((w) => w.itemId), named: 0, key: currency },
+      { price: { minor, currency }, currency: spend.toSpend.currency },
+    );
+  });
+});
 
 export const limitWithoutRate = defineFinding(
   'limit-without-rate',

@@ -113,6 +113,21 @@ describe('spend and carry', () => {
     expect(spend.withoutRate).toEqual([{ itemId: 'weight', price: usd(1000) }]);
   });
 
+  it('tells prices of one currency without a rate in one, with their sum', () => {
+    const usdPriced = (id: string) => ({ ...cube(id, 1), price: usd(1000) });
+    const { rig, parts } = createTestRig([body, usdPriced('a'), usdPriced('b')], [], {
+      brief: { currency: 'EUR', limits: {} },
+      kit: ['body', 'a', 'b'].map((id) => ({ id, partId: id, owned: id === 'body' })),
+      setup: { worn: ['a', 'b'] },
+    });
+    const told = measureReport(rig, 'low', parts).findings.filter(
+      (f) => f.code === 'price-without-rate',
+    );
+    expect(told.map((f) => [f.items, f.facts])).toEqual([
+      [['a', 'b'], { price: usd(2000), currency: 'EUR' }],
+    ]);
+  });
+
   it('carries what was weighed: 1000 + 1 + 480 g', () => {
     expect(spendOf({ currency: 'EUR', limits: {} }).carriedG).toBeCloseTo(1481, 9);
   });

@@ -34,6 +34,15 @@ const two = (second: boolean): Made =>
     [],
   );
 
+const mute = (withSocket: boolean): Made => {
+  const { ports, ...radio } = receiverOf('radio', 2);
+  return createSoundRig(
+    [listener, { ...radio, ...(withSocket ? { ports } : {}) }],
+    [seat('radio', 'a')],
+    [],
+  );
+};
+
 const powered = (needs: 'plug-in' | 'phantom'): Made =>
   createSoundRig(
     [listener, micOf('mic', { needs }), soundLead('lead')],
@@ -146,6 +155,7 @@ const clapless = (isIn: boolean): Made =>
 
 export const soundFixtures = {
   'inputs-short': { has: two(true), hasNot: two(false) },
+  'sound-socket-unknown': { has: mute(false), hasNot: mute(true) },
   'mic-unpowered': { has: powered('phantom'), hasNot: powered('plug-in') },
   'channels-lost': { has: arriving(3), hasNot: arriving(2) },
   'channels-shared': { has: meeting(2), hasNot: meeting(1) },

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { countFindings, listOwn } from '@zucchini/core';
+import { countFindings, givesSound, listOwn } from '@zucchini/core';
 import { computed } from 'vue';
 import SoundWorking from '../../sound/SoundWorking.vue';
 import { useBench } from '../../desk/benchStore';
@@ -8,7 +8,9 @@ import QuestionFrame from './QuestionFrame.vue';
 
 const bench = useBench();
 /** The leads that are missing are told where the other leads are. */
-const isUnheard = computed(() => bench.report!.sound.sources.some((s) => !s.keptBy));
+const isUnheard = computed(() =>
+  bench.report!.sound.sources.some((s) => !s.keptBy && givesSound(s)),
+);
 const count = computed(() => countFindings(listOwn(bench.report!, bench.parts), 'sound'));
 </script>
 

@@ -39,7 +39,10 @@ const runs = computed(() =>
   })),
 );
 
-const wished = computed(() => new Set(bench.report!.spend.lines.map((l) => l.itemId)));
+/** What is not owned yet, whether its price is known or not. */
+const wished = computed(
+  () => new Set([...items.value.values()].flatMap((p) => (p.item.owned ? [] : [p.item.id]))),
+);
 /** Parts whose outermost contour is drawn strong: the one chosen. */
 function contour(itemId: string): string {
   return itemId === bench.selected ? 'var(--color-leaf)' : 'var(--color-ink)';
