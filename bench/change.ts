@@ -57,13 +57,13 @@ export function printChange(time: Time, catalogue: PartBook, collider: Collider)
     const runs = count > 40 ? 5 : 15;
     const pair = time(() => measureChangeover(from!, to!), runs);
     const fresh = time(() => {
-      const two = [a, b].map((s) => readBuilt(measureReport({ ...rig }, s.id, parts, lean)));
+      const two = [a, b].map((s) => readBuilt(measureReport({ ...rig }, s.id, parts, lean), parts));
       measureChangeover(two[0]!, two[1]!);
     }, runs);
     const matrix = time(
       () => {
         const builts = new Map(
-          rig.setups.map((s) => [s.id, readBuilt(measureReport({ ...rig }, s.id, parts, lean))]),
+          rig.setups.map((s) => [s.id, readBuilt(measureReport({ ...rig }, s.id, parts, lean), parts)]),
         );
         measureMatrix(builts);
       },

@@ -109,7 +109,7 @@ const onPlain = joint('j-block', 'block.base', 'body.plain');
 describe('what may stay on', () => {
   const stayIn = ({ parts, reports, asked }: ReturnType<typeof createPair>) => {
     const [from, to] = [reports.get('low')!, reports.get('other')!];
-    const change = measureChangeover(readBuilt(from), readBuilt(to))!;
+    const change = measureChangeover(readBuilt(from, parts), readBuilt(to, parts))!;
     return listMayStay(from, to, change, parts, asked);
   };
 
@@ -203,8 +203,8 @@ describe('a quick joint', () => {
 
 describe('the matrix of changes', () => {
   it('has every pair both ways and each setup from pieces', () => {
-    const { reports } = createPair([onPlain], []);
-    const matrix = measureMatrix(new Map([...reports].map(([id, r]) => [id, readBuilt(r)])));
+    const { reports, parts } = createPair([onPlain], []);
+    const matrix = measureMatrix(new Map([...reports].map(([id, r]) => [id, readBuilt(r, parts)])));
     expect(matrix.cells.map((c) => [c.fromId, c.toId, c.change?.seconds])).toEqual([
       ['low', 'other', 28],
       ['other', 'low', 28],

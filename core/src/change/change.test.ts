@@ -323,14 +323,14 @@ describe('from one setup to another', () => {
   it('reads from a report what carries what, and the order of assembly where it is known', () => {
     const { rig, parts } = createTestRig([camera, post('a', 'thumb')], [onBody('a', 'left')]);
     const report = measureReport(rig, 'low', parts);
-    expect(readBuilt(report).edges).toEqual([['body', 'a']]);
+    expect(readBuilt(report, parts).edges).toEqual([['body', 'a']]);
     const solidity = { order: ['body', 'a'], orderEdges: [['a', 'body']] };
     const known = { ...report, fit: { ...report.fit, solidity } } as unknown as Report;
-    expect(readBuilt(known).edges).toEqual([['a', 'body']]);
+    expect(readBuilt(known, parts).edges).toEqual([['a', 'body']]);
     // Where parts wait for each other no order is known.
     const ringed = { ...solidity, order: undefined };
     const none = { ...report, fit: { ...report.fit, solidity: ringed } } as unknown as Report;
-    expect(readBuilt(none).edges).toEqual([['body', 'a']]);
+    expect(readBuilt(none, parts).edges).toEqual([['body', 'a']]);
   });
 
   it('has none to another camera', () => {
@@ -356,6 +356,70 @@ describe('from one setup to another', () => {
       'put-on a',
       'lead-in l',
     ]);
+  });
+
+  it('plugs power first and the picture last, and draws them the other way round', () => {
+    const run = (id: string, from: string, to: string) => ({
+      id,
+      item: `lead-${id}`,
+      from: { item: from, port: 'out' },
+      to: { item: to, port: 'out' },
+    });
+    const both = [onBody('a', 'left'), onBody('b', 'right')];
+    const bare = build(both);
+    // Listed the wrong way round on purpose.
+    const plugged = {
+      ...build(both, { cables: [run('picture', 'a', 'b'), run('power', 'b', 'a')] }),
+      plugs: ['power', 'picture'],
+    };
+    expect(change(bare, plugged).steps.map((s) => s.id)).toEqual([
+      'lead-in power',
+      'lead-in picture',
+    ]);
+    expect(change(plugged, bare).steps.map((s) => s.id)).toEqual([
+      'lead-out picture',
+      'lead-out power',
+    ]);
+  });
+
+  it('puts a second screw in right after its part, before what hangs there, and takes it out after that', () => {
+    const braces = [
+      {
+        id: 'x',
+        kind: 'second-screw' as const,
+        a: { item: 'a', mount: 'right' },
+        b: { item: 'body', mount: 'top' },
+      },
+    ];
+    const joints = [onBody('a', 'left'), joint('j-b', 'b.foot', 'a.left'), onBody('c', 'right')];
+    const [bare, full] = [build([]), build(joints, { braces })];
+    const apart = (from: Built, to: Built) => measureChangeover(from, to, { apart: true })!;
+    const there = apart(bare, full).steps.map((s) => s.id);
+    // b hangs on the part, c on the body: either may cover the screw.
+    expect(there).toEqual(['put-on a', 'brace-on x', 'put-on b', 'put-on c']);
+    const back = apart(full, bare).steps.map((s) => s.id);
+    expect(back.indexOf('brace-off x')).toBeGreaterThan(back.indexOf('take-off c'));
+    expect(back.indexOf('brace-off x')).toBeLessThan(back.indexOf('take-off a'));
+    // What is on already and stays is no reason to wait.
+    const braced = change(build(joints), full).steps.map((s) => s.id);
+    expect(braced).toEqual(['brace-on x']);
+  });
+
+  it('ends with balancing a gimbal, or finding the shoulder’s place, where weight has moved or it was held otherwise', () => {
+    const at = (side: string, hold: Setup['hold']) => build([onBody('a', side)], { hold });
+    const stepsOf = (from: Built, to: Built) => change(from, to).steps.map((s) => s.id);
+    expect(stepsOf(at('left', 'low'), at('left', 'gimbal'))).toEqual(['settle']);
+    expect(stepsOf(at('left', 'gimbal'), at('right', 'gimbal')).at(-1)).toBe('settle');
+    expect(stepsOf(at('left', 'gimbal'), at('left', 'gimbal'))).toEqual([]);
+    expect(stepsOf(at('left', 'gimbal'), at('left', 'low'))).toEqual([]);
+    // Three minutes by the setting, half a minute on the shoulder, as estimates.
+    const there = change(at('left', 'low'), at('left', 'gimbal'));
+    expect([there.seconds, there.estimated]).toEqual([180, true]);
+    expect(change(at('left', 'low'), at('left', 'shoulder')).seconds).toBe(30);
+    const words = createNames(at('left', 'shoulder').assembly, made.parts);
+    expect(sayStep(change(at('left', 'low'), at('left', 'shoulder')).steps[0]!, words)).toBe(
+      'Find its place on your shoulder',
+    );
   });
 
   it('leaves plugged what comes and goes with a branch, and leads another way what stays', () => {

@@ -1,5 +1,6 @@
 import { listToolsAtHand } from '../fit/index.js';
-import type { Tool } from '../part/index.js';
+import { listPowerOrder } from '../last/index.js';
+import type { PartBook, Tool } from '../part/index.js';
 import type { Report } from '../report/index.js';
 import { measureSetting, type CableRun, type Joint, type Rig, type Setup } from '../rig/index.js';
 import { listSteps, sayRun, type Built, type ChangeOptions, type Step } from './steps.js';
@@ -9,12 +10,17 @@ import { isTaken, orderSteps, type Sequence } from './sequence.js';
 export interface Changeover extends Sequence {
   /** Of all steps, with a tool's being taken up, s. */
   readonly seconds: number;
+  /** How long a tool's being taken up takes, s. */
+  readonly pickS: number;
   /** Some of it is what is usual, not what parts state. */
   readonly estimated: boolean;
 }
 
 /** A setup as its report has it; without a collision library, or where no order is possible, only what carries what is known. */
-export function readBuilt({ assembly, brief, findings, fit: { solidity } }: Report): Built {
+export function readBuilt(
+  { assembly, brief, findings, fit: { solidity } }: Report,
+  parts: PartBook,
+): Built {
   const edges = solidity?.order
     ? solidity.orderEdges
     : assembly.joints.map((j) => [j.parent, j.child] as const);
@@ -22,7 +28,10 @@ export function readBuilt({ assembly, brief, findings, fit: { solidity } }: Repo
     f.code === 'tool-cannot-reach' && f.weight === 'stops' ? f.joints : [],
   );
   const tools = listToolsAtHand(assembly, brief.limits.tools);
-  return { assembly, edges, unreached: new Set(unreached), tools };
+  const plugs = listPowerOrder(assembly, parts).flatMap((o) =>
+    o.kind === 'plug' ? [o.runId] : [],
+  );
+  return { assembly, edges, unreached: new Set(unreached), tools, plugs };
 }
 
 /** The camera alone, with nothing on it: what is built from pieces begins there. */
@@ -73,6 +82,7 @@ export function timeSequence(sequence: Sequence, { settings }: Rig): Changeover 
   return {
     ...sequence,
     seconds: steps.reduce((sum, s) => sum + s.seconds, 0) + pickups * pickS,
+    pickS,
     estimated: pickups > 0 || steps.some((s) => !s.stated && s.timed === 0),
   };
 }

@@ -127,7 +127,9 @@ export function* listQuickJoints(
   /** Parts that may stay on: they need none. */
   stays: ReadonlySet<string> = new Set(),
 ): Generator<QuickJoint | undefined> {
-  const builts = new Map([...reports].map(([id, r]): [string, Built] => [id, readBuilt(r)]));
+  const builts = new Map(
+    [...reports].map(([id, r]): [string, Built] => [id, readBuilt(r, catalogue)]),
+  );
   const changes = transitions.flatMap(({ fromId, toId }) => {
     const [from, to] = [builts.get(fromId), builts.get(toId)];
     const change = from && to && measureChangeover(from, to, options);

@@ -77,7 +77,7 @@ export function listMayStay(
       const trial = { ...rig, setups: rig.setups.map((s) => (s.id === setup.id ? setup : s)) };
       const after = measureReport(trial, setup.id, parts, { ...asked, oneLens: true, lean: true });
       if (isWorse(after, ids)) return [];
-      const then = measureChangeover(readBuilt(from), readBuilt(after), options);
+      const then = measureChangeover(readBuilt(from, parts), readBuilt(after, parts), options);
       const savedS = then ? change.seconds - then.seconds : 0;
       if (savedS <= 0) return [];
       const massG = after.assembly.mass.massG - to.assembly.mass.massG;

@@ -1,8 +1,9 @@
+import type { HoldKind } from '../brief/index.js';
 import { hasTrait, type Mount, type MountKind, type Tool } from '../part/index.js';
 import {
   isInBranch,
   measureSetting,
-  StepKind,
+  type StepKind,
   type Assembly,
   type Brace,
   type CableRun,
@@ -34,6 +35,8 @@ export interface Step {
   /** The lead or brace that it is about. */
   readonly cable?: CableRun;
   readonly brace?: Brace;
+  /** How it is held, where the rig is settled in that. */
+  readonly settlesIn?: HoldKind;
   readonly tool: Tool;
   /** The kind of mount that is fastened or undone; none for leads, and for hinges of a part. */
   readonly mountKind?: MountKind;
@@ -66,6 +69,8 @@ export interface Built {
   readonly tools?: readonly Tool[] | undefined;
   /** Joints whose fastening no tool reaches. */
   readonly unreached?: ReadonlySet<string>;
+  /** Leads in the order in which they are plugged, by the ids of their runs: power first, the picture last. Any where absent. */
+  readonly plugs?: readonly string[];
 }
 
 /** How a change is looked at. */
@@ -396,6 +401,101 @@ function listLinkSteps(
   ];
 }
 
+/** Ways of holding that the rig has to be settled in whenever something of it has changed, and how long that takes. */
+const settles: Partial<Record<HoldKind, 'gimbalBalanceS' | 'shoulderSettleS'>> = {
+  gimbal: 'gimbalBalanceS',
+  shoulder: 'shoulderSettleS',
+};
+
+/** Balancing a gimbal, or finding the place on the shoulder: last of all, where the hold is another or weight has moved. */
+function listSettleSteps(
+  from: Built,
+  to: Built,
+  steps: readonly Step[],
+  options: ChangeOptions,
+): Step[] {
+  const { rig, setup, items } = to.assembly;
+  const setting = settles[setup.hold];
+  const isMoved = steps.some((s) => ['take-off', 'set', 'put-on'].includes(s.kind));
+  if (!setting || (!isMoved && from.assembly.setup.hold === setup.hold)) return [];
+  const on = items.find(
+    (p) => p.part.kind === (setup.hold === 'gimbal' ? 'support' : 'shoulder-pad'),
+  );
+  const usualS = measureSetting(rig.settings, setting);
+  const itemId = on?.item.id ?? setup.body;
+  const how = measureHow({ tool: 'none', usualS, stated: false }, to, options);
+  const base = { id: 'settle', kind: 'settle', itemId, settlesIn: setup.hold } as const;
+  return [{ ...base, inTheWay: false, with: [], ...how }];
+}
+
+/** Leads go in as the power sheet has them, and come out the other way round. */
+function listPlugsBefore(from: Built, to: Built, steps: readonly Step[]): Before[] {
+  const chain = (kind: 'lead-in' | 'lead-out', plugs: readonly string[]): Before[] => {
+    const ids = plugs.flatMap((run) => steps.filter((s) => s.kind === kind && s.cable!.id === run));
+    return ids.slice(1).map((s, i): Before => [ids[i]!.id, s.id]);
+  };
+  return [
+    ...chain('lead-out', [...(from.plugs ?? [])].reverse()),
+    ...chain('lead-in', to.plugs ?? []),
+  ];
+}
+
+/**
+ * A second screw or brace goes in right after the parts that it joins, before what hangs on them and may cover it; it comes out after
+ * that.
+ */
+function listBracesBefore(from: Built, to: Built, steps: readonly Step[]): Before[] {
+  const hangsOn = (id: string, ends: readonly string[]) => (joint: PlacedJoint | undefined) =>
+    joint !== undefined && ends.includes(joint.parent) && !ends.includes(id);
+  return steps.flatMap((link): Before[] => {
+    if (!link.brace) return [];
+    const ends = [link.brace.a.item, link.brace.b.item];
+    const isOn = link.kind === 'brace-on';
+    const { assembly } = isOn ? to : from;
+    return steps.flatMap((s): Before[] => {
+      if (s.kind !== (isOn ? 'put-on' : 'take-off')) return [];
+      // A stop, a strap, a support: they are set when all else stands.
+      const isScrew = link.brace!.kind === 'second-screw';
+      const carries = !isScrew || ends.some((end) => holds(assembly, s.itemId, end));
+      const before = (first: Step, then: Step): Before => [first.id, then.id];
+      // What brings one of its ends along comes before it, and goes after it.
+      if (carries) return [isOn ? before(s, link) : before(link, s)];
+      const covers = hangsOn(s.itemId, ends)(isOn ? s.to : s.from);
+      return covers ? [isOn ? before(link, s) : before(s, link)] : [];
+    });
+  });
+}
+
+/** Kinds of steps of which all of one are done before any of the next. */
+const phases: readonly (readonly StepKind[])[] = [
+  ['lead-out'],
+  ['brace-off', 'take-off'],
+  ['set'],
+  ['put-on', 'brace-on'],
+  ['lay'],
+  ['lead-in'],
+  ['settle'],
+];
+
+/** Second screws and braces right beside the parts that they join: what has the choice is done as it is listed. */
+function placeBraces(from: Built, to: Built, steps: readonly Step[]): Step[] {
+  const list = steps.filter((s) => !s.brace);
+  for (const link of steps) {
+    if (!link.brace) continue;
+    const ends = [link.brace.a.item, link.brace.b.item];
+    const isOn = link.kind === 'brace-on';
+    const brings = (s: Step) =>
+      s.kind === (isOn ? 'put-on' : 'take-off') &&
+      (link.brace!.kind !== 'second-screw' ||
+        ends.some((end) => holds((isOn ? to : from).assembly, s.itemId, end)));
+    const kindAt = list.findIndex((s) => phases.findIndex((p) => p.includes(s.kind)) >= 3);
+    const at = isOn ? list.findLastIndex(brings) + 1 : list.findIndex(brings);
+    const none = isOn ? (kindAt < 0 ? list.length : kindAt) : 0;
+    list.splice(at > 0 || (!isOn && at === 0) ? at : none, 0, link);
+  }
+  return list;
+}
+
 /** What waits for what: the phases for each other, and in each the parts as the order of assembly has it. */
 function listBefore(
   from: Built,
@@ -404,8 +504,8 @@ function listBefore(
   steps: readonly Step[],
 ): Before[] {
   const before: Before[] = [];
-  const groups = StepKind.options
-    .map((kind) => steps.filter((s) => s.kind === kind))
+  const groups = phases
+    .map((kinds) => steps.filter((s) => kinds.includes(s.kind)))
     .filter((group) => group.length > 0);
   groups.slice(1).forEach((group, i) => {
     for (const first of groups[i]!) for (const then of group) before.push([first.id, then.id]);
@@ -417,6 +517,11 @@ function listBefore(
   for (const [first, then] of from.edges) {
     const mover = off.has(first) ? findMover(from.assembly, off, then, first) : undefined;
     if (mover !== undefined) before.push([`take-off ${mover}`, `take-off ${first}`]);
+  }
+  before.push(...listPlugsBefore(from, to, steps));
+  // Where the order of assembly has it otherwise, that stands.
+  for (const one of listBracesBefore(from, to, steps)) {
+    if (!isRing({ steps, before: [...before, one] })) before.push(one);
   }
   return before;
 }
@@ -444,10 +549,11 @@ export function listSteps(from: Built, to: Built, options: ChangeOptions = {}): 
   if (from.assembly.setup.body !== to.assembly.setup.body) return undefined;
   const list = (alone: boolean): Steps => {
     const loosened = listLoosened(from, to, alone, options.apart === true);
-    const steps = [
+    const moves = placeBraces(from, to, [
       ...listPartSteps(from, to, loosened, options),
       ...listLinkSteps(from, to, loosened, options),
-    ];
+    ]);
+    const steps = [...moves, ...listSettleSteps(from, to, moves, options)];
     return { steps, before: listBefore(from, to, loosened, steps) };
   };
   // Two branches may be in each other's way: then what is in the way comes off by itself.

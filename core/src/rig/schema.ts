@@ -232,6 +232,7 @@ export const StepKind = z.enum([
   'brace-on',
   'lay',
   'lead-in',
+  'settle',
 ]);
 export type StepKind = z.infer<typeof StepKind>;
 

@@ -216,6 +216,16 @@ export const assumptions = {
     unit: 's',
     source: 'estimate: a tool found in the pocket and put away again',
   },
+  gimbalBalanceS: {
+    value: 180,
+    unit: 's',
+    source: 'estimate: people who balance a gimbal with a known rig say 2 to 5 min',
+  },
+  shoulderSettleS: {
+    value: 30,
+    unit: 's',
+    source: 'estimate: finding the place of the pad, and sliding it once',
+  },
   tightenEveryH: {
     value: 2,
     unit: 'h',

@@ -11,7 +11,6 @@ import {
   type Changeover,
   type Step,
 } from '../change/index.js';
-import { listPowerOrder } from '../last/index.js';
 import { hasTrait, type PartBook } from '../part/index.js';
 import { listCarried, type Assembly } from '../rig/index.js';
 import type { Report } from '../report/index.js';
@@ -94,12 +93,7 @@ function waitForTables(before: readonly Before[], tables: Tables): Before[] {
 }
 
 /** What is done in this order where nothing speaks against it, the firmest wish first. */
-function listWishes(
-  assembly: Assembly,
-  steps: readonly Step[],
-  tables: Tables,
-  parts: PartBook,
-): Before[][] {
+function listWishes(assembly: Assembly, steps: readonly Step[], tables: Tables): Before[][] {
   const puts = steps.filter((s) => s.kind === 'put-on');
   const isOf = (s: Step, trait: Parameters<typeof hasTrait>[1]) =>
     hasTrait(assembly.byId.get(s.itemId)!.part, trait);
@@ -114,17 +108,12 @@ function listWishes(
   const onTable = puts.filter((s) => inner.has(s.itemId));
   const onRig = puts.filter((s) => !inner.has(s.itemId));
   const rest = (of: readonly Step[]) => puts.filter((s) => !of.includes(s));
-  const runs = listPowerOrder(assembly, parts).flatMap((o) =>
-    o.kind === 'plug' ? [`lead-in ${o.runId}`] : [],
-  );
   return [
     // Sub-assemblies on the table first.
     ...onTable.map((s) => pairs([s], onRig)),
     // The lens is off while the cage goes on, and what else sits on the body itself.
     pairs(rounds, glass),
     ...puts.filter((s) => isOn(s) && !rounds.includes(s)).map((s) => pairs(rounds, [s])),
-    // Power, then the rest, the picture last.
-    runs.slice(1).map((id, i): Before => [runs[i]!, id]),
     ...cells.map((s) => pairs(rest([...cells, ...stands]), [s])),
     ...stands.map((s) => pairs(rest(stands), [s])),
   ];
@@ -142,11 +131,11 @@ export function listBuild(
 ): Build | undefined {
   const { assembly, fit } = report;
   if (fit.solidity && !fit.solidity.order) return undefined;
-  const built = readBuilt(report);
+  const built = readBuilt(report, parts);
   const all = listSteps(strip(built), built, { ...options, apart: true })!;
   const tables = listTables(built);
   let plan = { steps: all.steps, before: waitForTables(all.before, tables) };
-  for (const wish of listWishes(assembly, all.steps, tables, parts)) {
+  for (const wish of listWishes(assembly, all.steps, tables)) {
     const with_ = { ...plan, before: [...plan.before, ...wish] };
     if (!isRing(with_)) plan = with_;
   }

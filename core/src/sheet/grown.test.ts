@@ -72,11 +72,11 @@ describe('on rigs that strangers build', () => {
       const said: (string | undefined)[] = [];
 
       const { cells } = measureMatrix(
-        new Map([from!, to!].map((r) => [r.assembly.setup.id, readBuilt(r)])),
+        new Map([from!, to!].map((r) => [r.assembly.setup.id, readBuilt(r, parts)])),
       );
       expect(cells).toHaveLength(2);
-      const there = measureChangeover(readBuilt(from!), readBuilt(to!))!;
-      const back = measureChangeover(readBuilt(to!), readBuilt(from!))!;
+      const there = measureChangeover(readBuilt(from!, parts), readBuilt(to!, parts))!;
+      const back = measureChangeover(readBuilt(to!, parts), readBuilt(from!, parts))!;
       expect(Math.abs(back.seconds - there.seconds)).toBeLessThan(1e-6);
       expect(there.proven).toBe(true);
       const stages = listStages(setup, other, there.steps);

@@ -59,7 +59,8 @@ export function createLens(f: LensFigures): Made {
       mount('rear', 'lens-mount', 'lens', [0, 0, 0], [-1, 0, 0], [0, 0, 1], {
         family: f.mountFamily,
         carrier: true,
-        fastening: { tool: 'none', seconds: 5 },
+        // On or off, with its caps: people say 20 to 40 s for a change (estimate).
+        fastening: { tool: 'none', seconds: 15 },
         ...(f.flangeMm ? { flangeMm: f.flangeMm } : {}),
       }),
       mount('thread', 'front-thread', 'female', [l, 0, 0], [1, 0, 0], [0, 0, 1], {

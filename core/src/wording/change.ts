@@ -57,6 +57,10 @@ export function sayStep(move: Step, names: Names): string {
       return `Put ${name} ${inTheWay ? 'back ' : ''}on ${names.mount(to!.parent, to!.joint.parent.mount)} of ${names.item(to!.parent)}`;
     case 'set':
       return saySet(move, names);
+    case 'settle':
+      return move.settlesIn === 'shoulder'
+        ? 'Find its place on your shoulder'
+        : `Balance the rig on ${name}`;
   }
 }
 
@@ -103,6 +107,8 @@ export interface ToldStep extends Pick<
   readonly parts: readonly string[];
   /** The tool must be taken up before it. */
   readonly picks: boolean;
+  /** “by hand”, “take up hex 4 mm, ≈ 8 s”: before what it takes itself, so that what is shown adds up to the whole. */
+  readonly does: string;
 }
 
 /** How a setup becomes another, as it is shown. */
@@ -135,6 +141,11 @@ export function tellChange(change: Changeover, names: Names): ToldChange {
       ...(mountKind ? { mountKind } : {}),
       text: sayStep(step, names),
       by: isTaken(tool) ? toolLabels[tool] : 'by hand',
+      does: picks
+        ? `take up ${toolLabels[tool]}, ${saySeconds(change.pickS, true)}`
+        : isTaken(tool)
+          ? toolLabels[tool]
+          : 'by hand',
       takes: sayTakes(step),
       lacks: step.lacks && lackWords[step.lacks](step),
       stopped: step.lacks !== undefined && step.lacks !== 'not-owned',

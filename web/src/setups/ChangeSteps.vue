@@ -30,8 +30,7 @@ defineEmits<{ go: [at: number] }>();
           </button>
           <span v-else>{{ step.text }}</span>
           <span class="text-faint block text-xs tabular-nums"
-            >{{ step.picks ? `take up ${step.by}` : step.by }} · {{ step.takes
-            }}{{ step.goes ? ` · ${step.goes}` : '' }}</span
+            >{{ step.does }} · {{ step.takes }}{{ step.goes ? ` · ${step.goes}` : '' }}</span
           >
           <span
             v-if="step.lacks"

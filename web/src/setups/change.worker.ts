@@ -88,7 +88,7 @@ async function tell(
   }
   if (isOld()) return;
   const options = { times: readOwnTimes(log, rig.settings) };
-  const builts = new Map([...reports].map(([id, r]) => [id, readBuilt(r)]));
+  const builts = new Map([...reports].map(([id, r]) => [id, readBuilt(r, parts)]));
   const matrix = measureMatrix(builts, options);
   const namesOf = new Map([...reports].map(([id, r]) => [id, createNames(r.assembly, parts)]));
   hear({

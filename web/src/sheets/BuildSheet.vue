@@ -62,7 +62,7 @@ defineProps<{
             <span v-if="step.where" class="font-medium">On the table: </span>{{ step.text }}
           </p>
           <p class="text-faint text-xs tabular-nums print:text-black">
-            {{ step.picks ? `take up ${step.by}` : step.by }} · {{ step.takes }} ·
+            {{ step.does }} · {{ step.takes }} ·
             {{ viewWords[step.view] }}
           </p>
           <ul class="text-xs">

@@ -65,7 +65,11 @@ const told = computed(() => {
     return build && tellChange({ ...build, steps: build.steps.map((s) => s.step) }, names);
   }
   if (nameOf(props.fromId) === undefined) return undefined;
-  const change = measureChangeover(readBuilt(look(props.fromId)), readBuilt(to), options);
+  const change = measureChangeover(
+    readBuilt(look(props.fromId), read.value.parts),
+    readBuilt(to, read.value.parts),
+    options,
+  );
   return change && tellChange(change, names);
 });
 const names = computed(
@@ -127,7 +131,7 @@ const textOf = (id: string) => told.value?.steps.find((s) => s.id === id)?.text 
         <template v-else-if="step">
           <p class="text-faint text-sm tabular-nums">
             {{ at + 1 }} of {{ told.steps.length }} ·
-            {{ step.picks ? `take up ${step.by}` : step.by }}
+            {{ step.does }}
           </p>
           <p class="font-serif text-2xl leading-snug">{{ step.text }}</p>
         </template>

@@ -52,6 +52,7 @@ export interface DrawnStep {
   readonly takes: string;
   readonly by: string;
   readonly picks: boolean;
+  readonly does: string;
   readonly lines: readonly string[];
   readonly cautions: readonly string[];
   readonly assembly: Assembly;
@@ -132,6 +133,7 @@ export function useSheets(
       takes: told.takes,
       by: told.by,
       picks: told.picks,
+      does: told.does,
       lines: joint
         ? listJointLines(
             assembly,
@@ -226,11 +228,11 @@ export function useSheets(
     if (!report.value || !told.value) return [];
     const { rig, parts } = read.value!;
     const times = readOwnTimes(log.value, rig.settings);
-    const from = readBuilt(report.value);
+    const from = readBuilt(report.value, parts);
     const others = rig.setups.flatMap((s) => {
       if (s.id === setupId()) return [];
       const to = lookAt(rig, s.id, parts, collider.value);
-      const change = measureChangeover(from, readBuilt(to), { times });
+      const change = measureChangeover(from, readBuilt(to, parts), { times });
       if (!change || change.steps.length === 0) return [];
       return [
         {

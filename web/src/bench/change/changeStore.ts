@@ -39,7 +39,7 @@ export const useChange = defineStore('change', () => {
     const { rig, parts, collider } = bench;
     const [a, b] = [from, to].map((s) => lookAt(rig!, s.id, parts, collider)) as [Report, Report];
     const times = readOwnTimes(bench.log, bench.rig!.settings);
-    const change = measureChangeover(readBuilt(a), readBuilt(b), { times });
+    const change = measureChangeover(readBuilt(a, parts), readBuilt(b, parts), { times });
     if (!change) return undefined;
     const stages = listStages(from, to, change.steps).map((s) =>
       placeSetup(bench.rig!, s, bench.parts),

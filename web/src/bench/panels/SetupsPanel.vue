@@ -39,7 +39,7 @@ const changes = computed((): ReadonlyMap<string, Changeover | undefined> => {
   const { rig, settled: report, collider, parts } = bench;
   if (!rig || !report) return new Map();
   const start = performance.now();
-  const from = readBuilt(report);
+  const from = readBuilt(report, bench.parts);
   const times = readOwnTimes(bench.log, rig.settings);
   return new Map(
     setups.value
@@ -48,7 +48,7 @@ const changes = computed((): ReadonlyMap<string, Changeover | undefined> => {
       .flatMap((s): [string, Changeover | undefined][] => {
         if (performance.now() - start > mostInAllMs) return [];
         const to = lookAt(rig, s.id, parts, collider, undefined, mostMs);
-        return [[s.id, measureChangeover(from, readBuilt(to), { times })]];
+        return [[s.id, measureChangeover(from, readBuilt(to, bench.parts), { times })]];
       }),
   );
 });
