@@ -63,7 +63,10 @@ export function printChange(time: Time, catalogue: PartBook, collider: Collider)
     const matrix = time(
       () => {
         const builts = new Map(
-          rig.setups.map((s) => [s.id, readBuilt(measureReport({ ...rig }, s.id, parts, lean), parts)]),
+          rig.setups.map((s) => [
+            s.id,
+            readBuilt(measureReport({ ...rig }, s.id, parts, lean), parts),
+          ]),
         );
         measureMatrix(builts);
       },

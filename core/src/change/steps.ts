@@ -96,6 +96,13 @@ export const isSameFastening = (a: PlacedJoint, b: PlacedJoint): boolean =>
   a.joint.spacerMm === b.joint.spacerMm &&
   a.joint.screwMm === b.joint.screwMm;
 
+/** The cosine of how far a face may lean and still look down, in a builder’s eyes. */
+const looksDown = 0.7;
+
+/** Whether a part hangs below what carries it: then it lies on the table, and the rig is put onto it and taken off it. */
+export const isHungBelow = ({ rigFromParentMount }: PlacedJoint): boolean =>
+  rigFromParentMount.rotation.z[2] < -looksDown;
+
 export const isSetAlike = (a: PlacedJoint, b: PlacedJoint): boolean =>
   a.joint.slideMm === b.joint.slideMm &&
   a.joint.turnDeg === b.joint.turnDeg &&

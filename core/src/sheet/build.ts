@@ -1,4 +1,5 @@
 import {
+  isHungBelow,
   isRing,
   listSteps,
   orderSteps,
@@ -12,7 +13,7 @@ import {
   type Step,
 } from '../change/index.js';
 import { hasTrait, type PartBook } from '../part/index.js';
-import { listCarried, type Assembly } from '../rig/index.js';
+import { isInBranch, listCarried, type Assembly } from '../rig/index.js';
 import type { Report } from '../report/index.js';
 
 /** One step of putting a setup together. */
@@ -38,35 +39,48 @@ const mostOnTable = 4;
 /** Parts that are put together on the table first, by the part that then carries them onto the rig. */
 export type Tables = ReadonlyMap<string, readonly string[]>;
 
+/** A base with what stands on it lies on the table while the camera is put on it: it may be of more parts. */
+const mostBelow = 16;
+
 /**
- * Branches of two to four parts that can be put together apart from the rig: nothing outside them has to be on before any but
- * the first of them. What hangs on the camera itself, stands on the ground or goes round the camera is no such branch, and
- * cells go in last. The largest branches, in the order of the rig.
+ * Branches that can be put together apart from the rig: nothing outside them has to be on before any but the first of them. Of two
+ * to four parts, as one hand lifts them; of more where they hang below, as the camera is then put onto them: of those what waits
+ * for something else is left for later. What hangs on the camera itself, stands on the ground or goes round the camera is no such
+ * branch, and cells go in last. The largest branches, in the order of the rig.
  */
 export function listTables({ assembly, edges }: Built): Tables {
   const tables = new Map<string, readonly string[]>();
   const taken = new Set<string>();
   for (const root of assembly.items) {
     const { id } = root.item;
-    if (!root.carriedBy || root.carriedBy.parent === assembly.setup.body || taken.has(id)) continue;
+    if (!root.carriedBy || taken.has(id)) continue;
+    const isBelow = isHungBelow(root.carriedBy);
+    if (!isBelow && root.carriedBy.parent === assembly.setup.body) continue;
     const branch = listCarried(assembly, id);
+    const whole = new Set(branch.map((p) => p.item.id));
     const left = branch.filter((p) => !hasTrait(p.part, 'cell'));
     // A cell that carries something is part of the branch all the same.
-    const members = branch.filter((p) =>
+    const all = branch.filter((p) =>
       left.some((q) => q === p || q.carriedBy?.parent === p.item.id),
     );
-    const isOdd = members.some(
+    const waits = all.filter(
       (p) =>
-        hasTrait(p.part, 'grounded') || hasTrait(p.part, 'round-body') || hasTrait(p.part, 'optic'),
+        hasTrait(p.part, 'grounded') ||
+        hasTrait(p.part, 'round-body') ||
+        hasTrait(p.part, 'optic') ||
+        (p !== root && edges.some(([first, then]) => then === p.item.id && !whole.has(first))),
     );
-    if (members.length < 2 || members.length > mostOnTable || isOdd) continue;
-    const inner = new Set(members.map((p) => p.item.id));
-    const isTied = edges.some(
-      ([first, then]) => then !== id && inner.has(then) && !inner.has(first),
+    const members = isBelow
+      ? all.filter((p) => !waits.some((w) => isInBranch(w, p)))
+      : waits.length > 0
+        ? []
+        : all;
+    if (members.length < 2 || members.length > (isBelow ? mostBelow : mostOnTable)) continue;
+    tables.set(
+      id,
+      members.map((p) => p.item.id),
     );
-    if (isTied) continue;
-    tables.set(id, [...inner]);
-    for (const member of inner) taken.add(member);
+    for (const member of members) taken.add(member.item.id);
   }
   return tables;
 }

@@ -1,4 +1,5 @@
 import {
+  isHungBelow,
   isTaken,
   listTools,
   type BodyPlan,
@@ -48,10 +49,13 @@ export function sayStep(move: Step, names: Names): string {
     case 'brace-on':
       return `${move.kind === 'brace-off' ? 'Undo' : 'Fasten'} the second hold of ${name}`;
     case 'take-off':
+      if (!move.grounded && move.with.length > 0 && isHungBelow(from!) && !inTheWay) {
+        return `Take the rig off ${name}, by ${names.mount(from!.parent, from!.joint.parent.mount)} of ${names.item(from!.parent)}`;
+      }
       if (move.grounded) return `Take the rig off ${name}`;
       return `Take ${name} off ${names.item(from!.parent)}${inTheWay ? ': it is in the way' : ''}`;
     case 'put-on':
-      if (move.grounded) {
+      if (move.grounded || (move.with.length > 0 && isHungBelow(to!) && !inTheWay)) {
         return `Put the rig on ${name}, by ${names.mount(to!.parent, to!.joint.parent.mount)} of ${names.item(to!.parent)}`;
       }
       return `Put ${name} ${inTheWay ? 'back ' : ''}on ${names.mount(to!.parent, to!.joint.parent.mount)} of ${names.item(to!.parent)}`;
