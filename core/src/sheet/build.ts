@@ -34,7 +34,7 @@ export interface Build extends Omit<Changeover, 'steps'> {
 }
 
 /** More parts are not put together on the table: what is built there must be lifted with one hand. */
-const mostOnTable = 4;
+export const mostOnTable = 4;
 
 /** Parts that are put together on the table first, by the part that then carries them onto the rig. */
 export type Tables = ReadonlyMap<string, readonly string[]>;

@@ -6,7 +6,7 @@ import { listSetupItems, type Setup } from '../rig/index.js';
 import { findBestPrice } from '../price/index.js';
 import type { Money } from '../units/index.js';
 import { timeSteps } from '../change/index.js';
-import { listBuild, type Build } from './build.js';
+import { listBuild, mostOnTable, type Build } from './build.js';
 
 /** One rung of the ladder: a build that works for what it can, and what the next part adds. */
 export interface Rung {
@@ -60,12 +60,15 @@ function listGroups(build: Build): string[][] {
   let waiting: string[] = [];
   for (const { step, fresh, table } of build.steps) {
     if (step.kind !== 'put-on' || table !== undefined) continue;
-    if (fresh.every(isBase)) base.push(...fresh);
-    else {
-      waiting = [...waiting, ...fresh];
-      if (!fresh.some((id) => isSomething(partOf(id)))) continue;
-      groups.push(waiting);
-      waiting = [];
+    // A base that is built whole is bought piece by piece.
+    for (const piece of fresh.length > mostOnTable ? fresh.map((id) => [id]) : [fresh]) {
+      if (piece.every(isBase)) base.push(...piece);
+      else {
+        waiting = [...waiting, ...piece];
+        if (!piece.some((id) => isSomething(partOf(id)))) continue;
+        groups.push(waiting);
+        waiting = [];
+      }
     }
   }
   if (waiting.length > 0) groups.push(waiting);
