@@ -52,7 +52,7 @@ export function printChange(time: Time, catalogue: PartBook, collider: Collider)
     const { rig, parts } = createMany(count, 8, catalogue);
     const [a, b] = rig.setups as [Setup, Setup];
     const reports = rig.setups.map((s) => measureReport(rig, s.id, parts, lean));
-    const [from, to] = reports.map(readBuilt);
+    const [from, to] = reports.map((r) => readBuilt(r, parts));
     const change = measureChangeover(from!, to!)!;
     const runs = count > 40 ? 5 : 15;
     const pair = time(() => measureChangeover(from!, to!), runs);

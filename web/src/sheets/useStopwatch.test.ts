@@ -4,7 +4,7 @@ import { useStopwatch } from './useStopwatch';
 
 const step = (id: string, more: Partial<ToldStep> = {}): ToldStep => ({
   ...{ id, kind: 'put-on', itemId: id, tool: 'coin', seconds: 10, usualS: 10, timed: 0 },
-  ...{ stated: true, mountKind: 'cold-shoe', text: id, by: 'coin', takes: '10 s' },
+  ...{ stated: true, mountKind: 'cold-shoe', text: id, by: 'coin', does: 'coin', takes: '10 s' },
   ...{ lacks: undefined, stopped: false, goes: undefined, parts: [id], picks: false },
   ...more,
 });
