@@ -448,27 +448,33 @@ function listPlugsBefore(from: Built, to: Built, steps: readonly Step[]): Before
 }
 
 /**
- * A second screw or brace goes in right after the parts that it joins, before what hangs on them and may cover it; it comes out after
- * that.
+ * Whether a step puts on, or takes off, what a second screw or brace joins, with all that it carries. A stop, a strap, a support are
+ * set when all else stands: for them that is every such step.
+ */
+function bringsEnd(from: Built, to: Built, { kind, brace }: Step, step: Step): boolean {
+  const isOn = kind === 'brace-on';
+  if (!brace || step.kind !== (isOn ? 'put-on' : 'take-off')) return false;
+  const { assembly } = isOn ? to : from;
+  return (
+    brace.kind !== 'second-screw' ||
+    [brace.a.item, brace.b.item].some((end) => holds(assembly, step.itemId, end))
+  );
+}
+
+/**
+ * A second screw or brace goes in after the parts that it joins, before what hangs on them and may cover it; it comes out after that
+ * and before them.
  */
 function listBracesBefore(from: Built, to: Built, steps: readonly Step[]): Before[] {
-  const hangsOn = (id: string, ends: readonly string[]) => (joint: PlacedJoint | undefined) =>
-    joint !== undefined && ends.includes(joint.parent) && !ends.includes(id);
   return steps.flatMap((link): Before[] => {
     if (!link.brace) return [];
-    const ends = [link.brace.a.item, link.brace.b.item];
     const isOn = link.kind === 'brace-on';
-    const { assembly } = isOn ? to : from;
+    const ends = [link.brace.a.item, link.brace.b.item];
     return steps.flatMap((s): Before[] => {
       if (s.kind !== (isOn ? 'put-on' : 'take-off')) return [];
-      // A stop, a strap, a support: they are set when all else stands.
-      const isScrew = link.brace!.kind === 'second-screw';
-      const carries = !isScrew || ends.some((end) => holds(assembly, s.itemId, end));
-      const before = (first: Step, then: Step): Before => [first.id, then.id];
-      // What brings one of its ends along comes before it, and goes after it.
-      if (carries) return [isOn ? before(s, link) : before(link, s)];
-      const covers = hangsOn(s.itemId, ends)(isOn ? s.to : s.from);
-      return covers ? [isOn ? before(link, s) : before(s, link)] : [];
+      if (bringsEnd(from, to, link, s)) return [isOn ? [s.id, link.id] : [link.id, s.id]];
+      const covers = ends.includes((isOn ? s.to : s.from)!.parent);
+      return covers ? [isOn ? [link.id, s.id] : [s.id, link.id]] : [];
     });
   });
 }
@@ -489,16 +495,10 @@ function placeBraces(from: Built, to: Built, steps: readonly Step[]): Step[] {
   const list = steps.filter((s) => !s.brace);
   for (const link of steps) {
     if (!link.brace) continue;
-    const ends = [link.brace.a.item, link.brace.b.item];
-    const isOn = link.kind === 'brace-on';
-    const brings = (s: Step) =>
-      s.kind === (isOn ? 'put-on' : 'take-off') &&
-      (link.brace!.kind !== 'second-screw' ||
-        ends.some((end) => holds((isOn ? to : from).assembly, s.itemId, end)));
-    const kindAt = list.findIndex((s) => phases.findIndex((p) => p.includes(s.kind)) >= 3);
-    const at = isOn ? list.findLastIndex(brings) + 1 : list.findIndex(brings);
-    const none = isOn ? (kindAt < 0 ? list.length : kindAt) : 0;
-    list.splice(at > 0 || (!isOn && at === 0) ? at : none, 0, link);
+    const isBeside = (s: Step) => bringsEnd(from, to, link, s);
+    const at =
+      link.kind === 'brace-on' ? list.findLastIndex(isBeside) + 1 : list.findIndex(isBeside);
+    list.splice(Math.max(0, at), 0, link);
   }
   return list;
 }

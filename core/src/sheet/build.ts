@@ -95,7 +95,11 @@ function waitForTables(before: readonly Before[], tables: Tables): Before[] {
   const moved = before.flatMap(([first, then]): Before[] => {
     const [a, b] = [ids.get(first), ids.get(then)];
     const root = a === undefined ? undefined : rootOf.get(a);
-    if (a === undefined || root === undefined) return [[first, then]];
+    if (a === undefined || root === undefined) {
+      // A second screw goes in on the rig: what is put together on the table does not wait for it.
+      const isInner = b !== undefined && rootOf.get(b) !== b;
+      return isInner ? [] : [[first, then]];
+    }
     if (b !== undefined && rootOf.get(b) === root) return a === root ? [] : [[first, then]];
     // What waits for a part of a branch waits for the branch to be on the rig.
     return [[put(root), then]];

@@ -158,6 +158,33 @@ describe('a build sheet', () => {
     ]);
   });
 
+  it('fastens a second screw between parts of one piece once that is on the rig', () => {
+    const braces = [
+      {
+        id: 'x',
+        kind: 'second-screw' as const,
+        a: { item: 'arm', mount: 'top' },
+        b: { item: 'eye', mount: 'base' },
+      },
+    ];
+    const { build } = look(
+      [
+        caged,
+        joint('a', 'arm.base', 'cage.top'),
+        joint('e', 'eye.base', 'arm.top'),
+        joint('t', 'tip.base', 'eye.top'),
+      ],
+      { braces },
+    );
+    expect(build.steps.map((s) => s.step.id)).toEqual([
+      'put-on eye',
+      'put-on tip',
+      'put-on cage',
+      'put-on arm',
+      'brace-on x',
+    ]);
+  });
+
   it('has the lens off while the cage goes on, and cells in last', () => {
     const { build } = look([
       joint('l', 'glass.rear', 'body.bayonet'),
