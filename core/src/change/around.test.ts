@@ -92,8 +92,8 @@ const camera: Part = {
 };
 
 /** Setups `low` and `other` of one kit, of which each has its joints. */
-function createPair(low: Joint[], other: Joint[], more: Partial<Rig> = {}) {
-  const { rig, parts } = createTestRig([camera, block, lug], low);
+function createPair(low: Joint[], other: Joint[], more: Partial<Rig> = {}, on = camera) {
+  const { rig, parts } = createTestRig([on, block, lug], low);
   const setup = rig.setups[0]!;
   const both: Rig = {
     ...rig,
@@ -192,6 +192,31 @@ describe('a quick joint', () => {
     });
     expect(find([foot, slow(11)]).found).toEqual([]);
     expect(find([foot, slow(10)]).found).toHaveLength(1);
+  });
+
+  it('is no dovetail but under what hangs below: nobody puts one under a handle', () => {
+    const asDovetail = (part: Part): Part => ({
+      ...part,
+      mounts: part.mounts.map((m) =>
+        m.kind === 'nato-rail'
+          ? { ...m, kind: 'dovetail-38', side: m.side === 'rail' ? 'plate' : 'clamp' }
+          : m,
+      ),
+    });
+    expect(find([foot, jaw].map(asDovetail)).found).toEqual([]);
+    expect(find([foot, jaw]).found).toHaveLength(1);
+    const below = mountAt('plain', 'quarter-20', 'socket', [0, 0, -50], [0, 0, -1], [1, 0, 0], {
+      thread: { depthMm: 8 },
+    });
+    const { rig, parts, reports, asked } = createPair(
+      [onPlain],
+      [],
+      {},
+      { ...camera, mounts: [below] },
+    );
+    const book = new Map([...parts, ...[foot, jaw].map(asDovetail).map((p) => [p.id, p] as const)]);
+    const all = [...listQuickJoints(listTransitions(rig).list, reports, book, asked)];
+    expect(all.filter((q) => q !== undefined)).toHaveLength(1);
   });
 
   it('says what it brings beyond the joint', () => {

@@ -1,4 +1,4 @@
-import { findSureMate, type Mount, type Part, type PartBook, type Tool } from '../part/index.js';
+import { findSureMate, hasMountTrait, type Mount, type Part, type PartBook, type Tool } from '../part/index.js';
 import { createChainBetween, findSpare, listAdaptors, type ChainLink } from '../fit/index.js';
 import { tryOutcome } from '../mend/index.js';
 import type { AskOptions } from '../question/index.js';
@@ -8,7 +8,7 @@ import { findBestPrice } from '../price/index.js';
 import { measureChangeover, readBuilt } from './change.js';
 import type { Transition } from './matrix.js';
 import { isTaken } from './sequence.js';
-import type { Built, ChangeOptions } from './steps.js';
+import { isHungBelow, type Built, type ChangeOptions } from './steps.js';
 
 /** A pair of parts, or one, by which a part comes off and goes on without a tool. */
 interface QuickWay {
@@ -61,7 +61,14 @@ function listQuickWays(
   const isQuick = (f: Fastened | undefined): f is Fastened =>
     f !== undefined && !isTaken(f.tool) && f.seconds <= now.seconds * quickShare;
   const ways: QuickWay[] = [];
+  // A dovetail or a video plate is what a camera stands on: nobody puts one under a handle.
+  const isOdd = ({ part, carriedBy, carriesBy }: ChainLink) =>
+    !isHungBelow(joint) &&
+    part.mounts.some(
+      (m) => (m.id === carriedBy || m.id === carriesBy) && hasMountTrait(m, 'overhangs'),
+    );
   const keep = (links: readonly ChainLink[], own: string, quick: Fastened) => {
+    if (links.some(isOdd)) return;
     const prices = links.map((l) => priceOf(l.part));
     ways.push({
       links,

@@ -1,5 +1,12 @@
 import type { HoldKind } from '../brief/index.js';
-import { hasTrait, type Mount, type MountKind, type Tool } from '../part/index.js';
+import {
+  hasTrait,
+  mountKinds,
+  type Mount,
+  type MountKind,
+  type PartKind,
+  type Tool,
+} from '../part/index.js';
 import {
   isInBranch,
   measureSetting,
@@ -140,6 +147,23 @@ function findMover(
   return undefined;
 }
 
+/** Whether a joint is opened from beside, so that the one part is left where it stands. */
+const isClamped = ({ mate, childMount, parentMount }: PlacedJoint): boolean =>
+  mate.state === 'mates' &&
+  mate.resists === 'blocked' &&
+  mountKinds[mate.as].lengthwise !== undefined &&
+  // What goes on over the end only has to be slid off all of its rail.
+  childMount.entry !== 'end' &&
+  parentMount.entry !== 'end';
+
+/** Whether a matte box sits on a lens that comes off: nobody changes a lens with its box on. */
+const isBoxOnLens = (assembly: Assembly, loose: ReadonlySet<string>, placed: PlacedItem): boolean =>
+  placed.part.kind === 'matte-box' &&
+  [...loose].some((id) => {
+    const lens = assembly.byId.get(id);
+    return lens !== undefined && hasTrait(lens.part, 'optic') && isInBranch(lens, placed);
+  });
+
 /** What has to come off the one setup, and onto the other. */
 interface Loosened {
   readonly off: ReadonlySet<string>;
@@ -164,13 +188,28 @@ function listLoosened(from: Built, to: Built, alone: boolean, apart: boolean): L
   const loosen = (id: string, into: Set<string>) => {
     for (const set of both(id) ? [off, on] : [into]) set.add(id);
   };
-  // What stands on the ground is left there, not carried home with what it bears.
-  const isLeft = (one: Built, other: Built, { part, item, carriedBy }: PlacedItem) =>
-    carriedBy !== undefined && hasTrait(part, 'grounded') && !other.assembly.byId.has(item.id);
+  // What stands on the ground is left there, not carried home with what it bears; with it what a clamp lets the rig out of.
+  const isLeft = (
+    one: Built,
+    other: Built,
+    into: Set<string>,
+    { part, item, carriedBy }: PlacedItem,
+  ) => {
+    if (!carriedBy || !hasTrait(part, 'grounded') || other.assembly.byId.has(item.id)) return false;
+    const mover = findMover(one.assembly, into, carriedBy.parent, '');
+    const opens = mover !== undefined && isClamped(jointOf(one, mover)!);
+    return !opens || other.assembly.byId.has(mover);
+  };
   const list = (one: Built, other: Built, into: Set<string>) => {
     for (const placed of one.assembly.items) {
       const { id } = placed.item;
-      if (differs(one, other, id) || isLeft(one, other, placed)) loosen(id, into);
+      if (
+        differs(one, other, id) ||
+        isLeft(one, other, into, placed) ||
+        isBoxOnLens(one.assembly, into, placed)
+      ) {
+        loosen(id, into);
+      }
     }
   };
   list(from, to, off);
@@ -257,6 +296,8 @@ function listPartSteps(
     assembly.items.flatMap(({ item: { id } }) =>
       id !== itemId && findMover(assembly, loose, id, '') === itemId ? [id] : [],
     );
+  const isStood = (assembly: Assembly, ids: readonly string[]) =>
+    ids.some((id) => hasTrait(assembly.byId.get(id)!.part, 'grounded'));
   const offs = [...off].map((itemId): Step => {
     const joint = a.byId.get(itemId)!.carriedBy!;
     const then = b.byId.get(itemId)?.carriedBy;
@@ -271,7 +312,7 @@ function listPartSteps(
       inTheWay,
       goes,
       with: along(a, off, itemId),
-      grounded: hasTrait(a.byId.get(itemId)!.part, 'grounded'),
+      grounded: isStood(a, [itemId, ...along(a, off, itemId)]),
       ...how,
     };
   });
@@ -288,7 +329,7 @@ function listPartSteps(
       to: joint,
       inTheWay,
       with: along(b, on, itemId),
-      grounded: hasTrait(b.byId.get(itemId)!.part, 'grounded'),
+      grounded: isStood(b, [itemId, ...along(b, on, itemId)]),
       ...how,
       ...(lacks ? { lacks } : {}),
     };
@@ -479,6 +520,30 @@ function listBracesBefore(from: Built, to: Built, steps: readonly Step[]): Befor
   });
 }
 
+/** What stands before the lens. */
+const beforeLens: readonly PartKind[] = ['matte-box', 'filter', 'ring'];
+
+/** Box, glass and rings come off before anything else does, and go on after it; cells and what stands on the ground wait for none. */
+function listGlassBefore(from: Built, to: Built, steps: readonly Step[]): Before[] {
+  const isGlass = ({ itemId }: Step, { assembly }: Built) =>
+    beforeLens.includes(assembly.byId.get(itemId)!.part.kind);
+  const isApart = ({ itemId }: Step, { assembly }: Built) => {
+    const { part } = assembly.byId.get(itemId)!;
+    return (
+      hasTrait(part, 'cell') || hasTrait(part, 'fed-from-outside') || hasTrait(part, 'grounded')
+    );
+  };
+  return (['take-off', 'put-on'] as const).flatMap((kind): Before[] => {
+    const built = kind === 'take-off' ? from : to;
+    const moves = steps.filter((s) => s.kind === kind && !s.grounded && !isApart(s, built));
+    const glass = moves.filter((s) => isGlass(s, built));
+    const rest = moves.filter((s) => !isGlass(s, built));
+    return glass.flatMap((g) =>
+      rest.map((r): Before => (kind === 'take-off' ? [g.id, r.id] : [r.id, g.id])),
+    );
+  });
+}
+
 /** Kinds of steps of which all of one are done before any of the next. */
 const phases: readonly (readonly StepKind[])[] = [
   ['lead-out'],
@@ -527,6 +592,8 @@ function listBefore(
   }
   before.push(...listPlugsBefore(from, to, steps));
   // Where the order of assembly has it otherwise, that stands.
+  const glass = listGlassBefore(from, to, steps);
+  if (!isRing({ steps, before: [...before, ...glass] })) before.push(...glass);
   for (const one of listBracesBefore(from, to, steps)) {
     if (!isRing({ steps, before: [...before, one] })) before.push(one);
   }

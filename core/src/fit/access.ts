@@ -13,6 +13,7 @@ import {
   type SettingName,
 } from '../rig/index.js';
 import { createProbe, listIntrusions, type Space } from '../space/index.js';
+import { tolerances } from '../units/index.js';
 
 /** What a tool needs before a screw's head: its length (a setting) and half its width (estimates). */
 const toolRoom: Readonly<
@@ -36,6 +37,8 @@ export interface Access {
   readonly roomMm: number;
   /** In tree order; empty where the tool reaches. */
   readonly blockers: readonly PlacedItem[];
+  /** Those of them past which the tool is not held a little aslant. */
+  readonly firm: readonly PlacedItem[];
 }
 
 function measureAccess(space: Space, joint: PlacedJoint): Access | undefined {
@@ -54,10 +57,17 @@ function measureAccess(space: Space, joint: PlacedJoint): Access | undefined {
   );
   const roomMm = measureSetting(assembly.rig.settings, room.length);
   const probe = createProbe(add(atMm, scale(direction, 0.5)), direction, room.radiusMm, roomMm);
-  const blockers = listIntrusions(space, [probe], (p) => p.item.id !== owner.item.id)
-    .map((i) => i.placed)
-    .sort((a, b) => a.number - b.number);
-  return { joint, tool: fastening.tool, roomMm, blockers };
+  const met = [...listIntrusions(space, [probe], (p) => p.item.id !== owner.item.id)].sort(
+    (a, b) => a.placed.number - b.placed.number,
+  );
+  const firm = met.filter((i) => i.depthMm > tolerances.tiltsPastMm + tolerances.lengthMm);
+  return {
+    joint,
+    tool: fastening.tool,
+    roomMm,
+    blockers: met.map((i) => i.placed),
+    firm: firm.map((i) => i.placed),
+  };
 }
 
 /** Every fastening whose place is known, with what blocks it. Fastenings without a known place are left out. */
@@ -123,7 +133,7 @@ export interface LaterBlocked {
 
 /** Fastenings that are reached while the rig is put together and not once all is on it. */
 export function listLaterBlocked(assembly: Assembly, list: readonly Access[]): LaterBlocked[] {
-  return list.flatMap(({ joint, tool, blockers }): LaterBlocked[] => {
+  return list.flatMap(({ joint, tool, firm: blockers }): LaterBlocked[] => {
     const child = assembly.byId.get(joint.child)!;
     const isLater = blockers.length > 0 && !blockers.some((b) => isThereBefore(b, child));
     return isLater ? [{ itemId: joint.child, tool, blockers: blockers.map((b) => b.item.id) }] : [];

@@ -50,6 +50,8 @@ const mostBelow = 16;
  */
 export function listTables({ assembly, edges }: Built): Tables {
   const tables = new Map<string, readonly string[]>();
+  const lenses = assembly.items.filter((p) => hasTrait(p.part, 'optic'));
+  const hasLens = (ids: ReadonlySet<string>) => lenses.every((p) => ids.has(p.item.id));
   const taken = new Set<string>();
   for (const root of assembly.items) {
     const { id } = root.item;
@@ -68,6 +70,8 @@ export function listTables({ assembly, edges }: Built): Tables {
         hasTrait(p.part, 'grounded') ||
         hasTrait(p.part, 'round-body') ||
         hasTrait(p.part, 'optic') ||
+        // A box, a drive, a support is set by the lens.
+        (hasTrait(p.part, 'set-by-lens') && !hasLens(whole)) ||
         (p !== root && edges.some(([first, then]) => then === p.item.id && !whole.has(first))),
     );
     const members = isBelow

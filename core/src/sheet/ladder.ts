@@ -1,8 +1,8 @@
 import type { AskOptions } from '../question/index.js';
 import { judgeNeed, listIdle, type Need } from '../needs/index.js';
-import { hasTrait, type Part, type PartBook } from '../part/index.js';
+import { hasTrait, type Part, type PartBook, type Serves } from '../part/index.js';
 import { countFindings, measureReport, type Report } from '../report/index.js';
-import { listSetupItems, type Setup } from '../rig/index.js';
+import { isInBranch, listSetupItems, type Setup } from '../rig/index.js';
 import { findBestPrice } from '../price/index.js';
 import type { Money } from '../units/index.js';
 import { timeSteps } from '../change/index.js';
@@ -22,6 +22,8 @@ export interface Rung {
   /** Needs of the brief that it serves, and which of them it is the first to. */
   readonly met: readonly Need['id'][];
   readonly gains: readonly Need['id'][];
+  /** What its fresh parts state to be there for, asked for or not. */
+  readonly serves: readonly Serves['need'][];
   /** Findings that stop it as it stands. */
   readonly stops: number;
 }
@@ -38,12 +40,60 @@ const isSomething = (part: Part): boolean =>
   (part.serves?.length ?? 0) > 0 ||
   (part.grips?.length ?? 0) > 0 ||
   hasTrait(part, 'device') ||
+  hasTrait(part, 'cell') ||
   hasTrait(part, 'gives-sound') ||
   hasTrait(part, 'front-glass') ||
   hasTrait(part, 'grounded') ||
   part.drive !== undefined;
 
-/** What comes on together, in the order of assembly: what only carries comes with what it carries. */
+/** Whether a part takes light, wherever it lies: what is in the bag counts once it is bought, not from the first rung on. */
+const isGlass = (part: Part | undefined): boolean =>
+  part !== undefined &&
+  (part.kind === 'filter' || part.glass !== undefined) &&
+  !hasTrait(part, 'optic');
+
+/** Pairs of parts of which the one feeds the other: by a lead, or as a cell that something is on which feeds by a lead. */
+function listFeeds({ assembly }: Build): { readonly source: string; readonly device: string }[] {
+  return (assembly.setup.cables ?? []).flatMap(({ from, to }) => {
+    const ends = [from, to].map((end) => ({
+      id: end.item,
+      port: assembly.byId.get(end.item)?.part.ports?.find((p) => p.id === end.port),
+    }));
+    const source = ends.find((e) => e.port?.direction === 'out');
+    const device = ends.find((e) => e !== source);
+    const isPower = [source, device].every((e) => e?.port?.carries.includes('power'));
+    return isPower ? [{ source: source!.id, device: device!.id }] : [];
+  });
+}
+
+/** What feeds something comes before it, with what carries it; not where the device itself carries what feeds it. */
+function feedFirst(build: Build, groups: readonly string[][]): string[][] {
+  const { assembly } = build;
+  let list = [...groups];
+  const groupOf = (id: string | undefined) => list.find((g) => id !== undefined && g.includes(id));
+  for (const { source, device } of listFeeds(build)) {
+    // A plate gives what the cell on it has.
+    const cells = (assembly.jointsOn.get(source) ?? [])
+      .map((j) => j.child)
+      .filter((id) => hasTrait(assembly.byId.get(id)!.part, 'cell'));
+    const fed = groupOf(device);
+    if (!fed) continue;
+    const moved = new Set<string[]>();
+    const bring = (group: string[] | undefined): void => {
+      if (!group || list.indexOf(group) < list.indexOf(fed) || moved.has(group)) return;
+      moved.add(group);
+      for (const id of group) bring(groupOf(assembly.byId.get(id)?.carriedBy?.parent));
+    };
+    for (const id of [source, ...cells]) bring(groupOf(id));
+    if (moved.has(fed)) continue;
+    const stay = list.filter((g) => !moved.has(g));
+    const at = stay.indexOf(fed);
+    list = [...stay.slice(0, at), ...list.filter((g) => moved.has(g)), ...stay.slice(at)];
+  }
+  return list;
+}
+
+/** What comes on together, in the order of assembly: what only carries comes with what it carries, power before what it feeds. */
 function listGroups(build: Build): string[][] {
   const { assembly } = build;
   const partOf = (id: string) => assembly.byId.get(id)!.part;
@@ -55,24 +105,32 @@ function listGroups(build: Build): string[][] {
         (hasTrait(part, 'optic') || hasTrait(part, 'lens-adapter') || hasTrait(part, 'cell')))
     );
   };
-  const base: string[] = [];
-  const groups: string[][] = [];
-  let waiting: string[] = [];
-  for (const { step, fresh, table } of build.steps) {
-    if (step.kind !== 'put-on' || table !== undefined) continue;
-    // A base that is built whole is bought piece by piece.
-    for (const piece of fresh.length > mostOnTable ? fresh.map((id) => [id]) : [fresh]) {
-      if (piece.every(isBase)) base.push(...piece);
-      else {
-        waiting = [...waiting, ...piece];
-        if (!piece.some((id) => isSomething(partOf(id)))) continue;
-        groups.push(waiting);
-        waiting = [];
-      }
-    }
-  }
-  if (waiting.length > 0) groups.push(waiting);
-  return [base, ...groups];
+  const pieces = build.steps
+    .filter(({ step, table }) => step.kind === 'put-on' && table === undefined)
+    .flatMap(({ fresh }) => (fresh.length > mostOnTable ? fresh.map((id) => [id]) : [[...fresh]]));
+  const base = pieces.filter((piece) => piece.every(isBase)).flat();
+  const isPlain = (piece: readonly string[]) => !piece.some((id) => isSomething(partOf(id)));
+  let waiting = pieces.filter((piece) => !piece.every(isBase) && isPlain(piece));
+  // A device comes with the cell that it carries.
+  const deviceOf = (piece: readonly string[]) => {
+    const carrier = assembly.byId.get(piece[0]!)!.carriedBy!.parent;
+    const isCell = piece.length === 1 && hasTrait(partOf(piece[0]!), 'cell');
+    return isCell && hasTrait(partOf(carrier), 'device') ? carrier : undefined;
+  };
+  const asked = pieces.filter((piece) => !piece.every(isBase) && !isPlain(piece));
+  const groups = asked
+    .filter((piece) => deviceOf(piece) === undefined)
+    .map((piece) => {
+      const carries = (plain: readonly string[]) =>
+        plain.some((id) =>
+          piece.some((x) => isInBranch(assembly.byId.get(id)!, assembly.byId.get(x)!)),
+        );
+      const under = waiting.filter(carries);
+      waiting = waiting.filter((plain) => !under.includes(plain));
+      const cells = asked.filter((other) => piece.includes(deviceOf(other) ?? ''));
+      return [...under.flat(), ...piece, ...cells.flat()];
+    });
+  return [base, ...feedFirst(build, groups), ...(waiting.length > 0 ? [waiting.flat()] : [])];
 }
 
 /** A setup with some of its parts only, and the leads and second contacts between them. */
@@ -103,17 +161,22 @@ export function listLadder(report: Report, parts: PartBook, asked: AskOptions = 
   const { rig, setup } = report.assembly;
   const { currency, rates = [] } = report.brief;
   const on = new Set([setup.body]);
+  const bag = new Set<string>();
   const had = new Set<Need['id']>();
-  return listGroups(build).map((fresh): Rung => {
-    for (const id of fresh) on.add(id);
+  const partOf = new Map(rig.kit.map((i) => [i.id, parts.get(i.partId)]));
+  const climb = (fresh: readonly string[]): Rung => {
     const narrowed = narrowSetup(setup, on);
-    const trial = { ...rig, setups: rig.setups.map((s) => (s.id === setup.id ? narrowed : s)) };
+    const used = new Set([...listSetupItems({ ...narrowed, lenses: [], worn: [] }), ...bag]);
+    const trial = {
+      ...rig,
+      kit: rig.kit.filter((i) => used.has(i.id) || !isGlass(partOf.get(i.id))),
+      setups: rig.setups.map((s) => (s.id === setup.id ? narrowed : s)),
+    };
     const then = measureReport(trial, setup.id, parts, { ...asked, oneLens: true, lean: true });
-    const used = listSetupItems({ ...narrowed, lenses: [], worn: [] });
     const prices = rig.kit
       .filter((i) => used.has(i.id) && !i.owned && i.comesWith === undefined)
       .map((i) => {
-        const part = parts.get(i.partId);
+        const part = partOf.get(i.id);
         return { id: i.id, minor: part && findBestPrice(part, currency, rates)?.price.minor };
       });
     const met = then
@@ -140,9 +203,21 @@ export function listLadder(report: Report, parts: PartBook, asked: AskOptions = 
       ),
       met,
       gains,
+      serves: [
+        ...new Set(fresh.flatMap((id) => (partOf.get(id)?.serves ?? []).map((s) => s.need))),
+      ],
       stops: countFindings(then.findings).stops,
     };
+  };
+  const rungs = listGroups(build).map((fresh) => {
+    for (const id of fresh) on.add(id);
+    return climb(fresh);
   });
+  // What lies in the bag is the last rung, where it is good for something.
+  const loose = rig.kit.filter((i) => !on.has(i.id) && isGlass(partOf.get(i.id))).map((i) => i.id);
+  for (const id of loose) bag.add(id);
+  const last = loose.length > 0 ? climb(loose) : undefined;
+  return last && last.gains.length > 0 ? [...rungs, last] : rungs;
 }
 
 /** What slows one down here: parts that serve nothing the brief asks for, the slowest to put on first; ties by id. */

@@ -512,6 +512,92 @@ describe('the ladder', () => {
     expect(listSlowing(report, parts)).toEqual([]);
   });
 
+  it('brings what feeds before what it feeds, and counts what lies in the bag last', () => {
+    const socketFor = (id: string, direction: 'in' | 'out') =>
+      ({ ...supply, id, direction }) satisfies NonNullable<Part['ports']>[number];
+    const supply = {
+      connector: 'd-tap' as const,
+      carries: ['power' as const],
+      originMm: [0, 5, 0] as [number, number, number],
+      normal: [0, 1, 0] as [number, number, number],
+      power: { minV: 11, maxV: 17 },
+    };
+    const brick: Part = { ...post('brick'), kind: 'battery', ports: [socketFor('tap', 'out')] };
+    const screen: Part = { ...post('screen'), kind: 'monitor', ports: [socketFor('dc', 'in')] };
+    const dark: Part = cube('dark', 20, {
+      kind: 'filter',
+      serves: [{ need: 'light-control', stops: 4 }],
+      price: { minor: 5000, currency: 'EUR' },
+      mounts: [
+        mountAt('back', 'front-thread', 'male', [0, 0, 0], [-1, 0, 0], [0, 0, 1], { sizeMm: 77 }),
+      ],
+    });
+    const zoom: Part = {
+      ...glass,
+      optics: { focalMm: [50, 50], widestT: 2.8, smallestT: 16 },
+      mounts: [
+        ...glass.mounts,
+        mountAt('front', 'front-thread', 'female', [10, 0, 0], [1, 0, 0], [0, 0, 1], {
+          sizeMm: 77,
+        }),
+      ],
+    };
+    const seeing = { ...camera, exposes: { baseIso: [800], mostIso: 800, ndStops: [] } } as Part;
+    const { rig, parts } = createTestRig(
+      [
+        seeing,
+        cage,
+        zoom,
+        screen,
+        { ...post('arm'), kind: 'arm' },
+        brick,
+        dark,
+        cube('wire', 10, { kind: 'cable' }),
+      ],
+      [
+        caged,
+        joint('l', 'glass.rear', 'body.bayonet'),
+        joint('s', 'screen.base', 'cage.side'),
+        joint('a', 'arm.base', 'cage.top'),
+        joint('b', 'brick.base', 'arm.top'),
+      ],
+      {
+        setup: {
+          cables: [
+            {
+              id: 'feed',
+              item: 'wire',
+              from: { item: 'brick', port: 'tap' },
+              to: { item: 'screen', port: 'dc' },
+            },
+          ],
+        },
+        brief: {
+          ...noBrief,
+          // At T2.8, ISO 800, 25 frames and 180° the bare camera holds EV 5.6.
+          picture: { framesPerS: 25, shutterDeg: 180, widestT: 2.8, smallestT: 2.8 },
+          scenes: [{ name: 'Yard', fromEv: 9.6, toEv: 9.6 }],
+        },
+        kit: ['body', 'cage', 'glass', 'screen', 'arm', 'brick', 'dark', 'wire'].map((id) => ({
+          id,
+          partId: id,
+          owned: id !== 'dark',
+        })),
+      },
+    );
+    const report = measureReport(rig, 'low', parts, { collider, oneLens: true });
+    const rungs = listLadder(report, parts, { collider });
+    expect(rungs.map((r) => r.fresh)).toEqual([
+      ['cage', 'glass'],
+      ['arm', 'brick'],
+      ['screen'],
+      ['dark'],
+    ]);
+    const light = (r: (typeof rungs)[number]) => r.gains.some((id) => id.startsWith('light'));
+    expect(rungs.map(light)).toEqual([false, false, false, true]);
+    expect(rungs.map((r) => r.toSpend.minor)).toEqual([0, 0, 0, 5000]);
+  });
+
   it('names what the brief does not ask for', () => {
     const lamp: Part = {
       ...post('lamp'),

@@ -12,6 +12,11 @@ export const tolerances = {
   turnDeg: 0.05,
   /** Two ends of a brace farther apart than this do not touch: about the play of a hand-set rod clamp (estimate). */
   braceGapMm: 1,
+  /**
+   * For what stands in the way by no more than this nothing else is taken off: a foot is tilted past it, a key held a little
+   * aslant, and shop pages are no nearer to the truth (estimate).
+   */
+  tiltsPastMm: 2,
   /** Locating pins are 19 mm or some other distance apart; a hole lets a pin be off by this much (estimate). */
   pinSpacingMm: 0.2,
   /** A tilt or lean below this is "level": what a hand and a horizon line in the picture forgive (estimate). */

@@ -4,12 +4,15 @@ import {
   listLadder,
   listSlowing,
   nameNeed,
+  needNames,
   placeSetup,
   sayG,
+  sayList,
   sayMoney,
   saySeconds,
   type Assembly,
   type Need,
+  type Serves,
   type Point2,
 } from '@zucchini/core';
 import { computed, ref } from 'vue';
@@ -44,6 +47,21 @@ const sayGains = (gains: readonly Need['id'][]) =>
     .map((id) => nameNeed({ id }))
     .map((name, i) => (i === 0 ? name : `${name[0]!.toLowerCase()}${name.slice(1)}`))
     .join(', ');
+/** What a rung is for that is the first to serve nothing the brief asks for. */
+const sayMore = ({
+  serves,
+  met,
+}: {
+  serves: readonly Serves['need'][];
+  met: readonly Need['id'][];
+}) => {
+  const words = serves.map((need) => needNames[need]);
+  if (words.length === 0) return 'Serves nothing you asked for by itself.';
+  const isMore = serves.some((need) => (met as readonly string[]).includes(need));
+  return isMore
+    ? `More of: ${sayList(words)}.`
+    : `For ${sayList(words)}; your brief does not ask for it.`;
+};
 const sayFresh = (fresh: readonly string[], assembly: Assembly) =>
   fresh.length === 0 ? nameOf(assembly.setup.body) : fresh.map(nameOf).join(', ');
 </script>
@@ -87,6 +105,7 @@ const sayFresh = (fresh: readonly string[], assembly: Assembly) =>
           {{ sayG(rung.massG) }} · {{ saySeconds(rung.seconds, true) }}
         </p>
         <p v-if="rung.gains.length > 0" class="text-leaf text-xs">✓ {{ sayGains(rung.gains) }}</p>
+        <p v-else-if="i > 0" class="text-faint text-xs">{{ sayMore(rung) }}</p>
         <p v-if="rung.stops > 0" class="text-tomato text-xs">
           ✕ {{ rung.stops }} to mend as it stands
         </p>
