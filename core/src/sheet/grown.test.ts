@@ -1,8 +1,15 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
-import { listStages, measureChangeover, measureMatrix, readBuilt } from '../change/index.js';
+import {
+  listStages,
+  measureChangeover,
+  measureMatrix,
+  readBuilt,
+  type Step,
+} from '../change/index.js';
 import { loadCollider, type Collider } from '../clash/index.js';
-import { measureReport } from '../report/index.js';
-import { listCarried, placeSetup, type Rig, type Setup } from '../rig/index.js';
+import { listPowerOrder } from '../last/index.js';
+import { measureReport, type Report } from '../report/index.js';
+import { isInBranch, listCarried, placeSetup, type Rig, type Setup } from '../rig/index.js';
 import { tries } from '../testing/depth.js';
 import { createRandom, growRig } from '../testing/grown.js';
 import { createNames } from '../words/index.js';
@@ -58,6 +65,10 @@ function rearrange(
     braces: (setup.braces ?? []).filter((b) => !gone.has(b.a.item) && !gone.has(b.b.item)),
   };
 }
+
+/** Whether one part hangs on another, which may be put together on the table first. */
+const isInBranchOf = ({ assembly }: Report, branch: string, id: string): boolean =>
+  isInBranch(assembly.byId.get(branch)!, assembly.byId.get(id)!);
 
 describe('on rigs that strangers build', () => {
   it('every change, sheet and card is told whole, and every step leaves what can be placed', () => {
@@ -131,5 +142,46 @@ describe('on rigs that strangers build', () => {
       }
     }
     expect(steps).toBeGreaterThan(20);
+  });
+
+  it('plugs in one order on the sheet, in a change and on the power card, and puts parts on as the order of assembly has it', () => {
+    let [leads, waits] = [0, 0];
+    for (let seed = 0; seed < tries(15); seed += 1) {
+      const { rig: grown, parts } = growRig(seed, collider);
+      const setup = grown.setups[0]!;
+      const other = rearrange(grown, setup, parts, seed + 100);
+      const rig = { ...grown, setups: [setup, other] };
+      const asked = { collider, oneLens: true, lean: true } as const;
+      const [whole, less] = [setup, other].map((x) => measureReport(rig, x.id, parts, asked));
+      const card = listPowerOrder(whole!.assembly, parts).flatMap((o) =>
+        o.kind === 'plug' ? [o.runId] : [],
+      );
+      const [full, few] = [whole!, less!].map((r) => readBuilt(r, parts));
+      const runsOf = (steps: readonly Step[], kind: Step['kind']) =>
+        steps.flatMap((s) => (s.kind === kind ? [s.cable!.id] : []));
+      const inOrder = (runs: readonly string[]) => {
+        expect(runs).toEqual(card.filter((id) => runs.includes(id)));
+        leads += runs.length;
+      };
+      const build = listBuild(whole!, parts);
+      const sheet = build?.steps.map((s) => s.step) ?? [];
+      inOrder(runsOf(sheet, 'lead-in'));
+      const there = measureChangeover(few!, full!)!.steps;
+      inOrder(runsOf(there, 'lead-in'));
+      inOrder(runsOf(measureChangeover(full!, few!)!.steps, 'lead-out').reverse());
+      // What must be on before what is so on the sheet and in the change alike: a part that is loosened comes after what it waits for.
+      for (const steps of [sheet, there]) {
+        const at = new Map(steps.map((s, i) => [s.id, i]));
+        for (const [first, then] of full!.edges) {
+          const [a, b] = [at.get(`put-on ${first}`), at.get(`put-on ${then}`)];
+          // On the table a branch is put together before what carries it is there.
+          if (a === undefined || b === undefined || isInBranchOf(whole!, first, then)) continue;
+          expect(a).toBeLessThan(b);
+          waits += 1;
+        }
+      }
+    }
+    expect(leads).toBeGreaterThan(15);
+    expect(waits).toBeGreaterThan(2);
   });
 });
