@@ -1,4 +1,11 @@
-import { findSureMate, hasMountTrait, type Mount, type Part, type PartBook, type Tool } from '../part/index.js';
+import {
+  findSureMate,
+  hasMountTrait,
+  type Mount,
+  type Part,
+  type PartBook,
+  type Tool,
+} from '../part/index.js';
 import { createChainBetween, findSpare, listAdaptors, type ChainLink } from '../fit/index.js';
 import { tryOutcome } from '../mend/index.js';
 import type { AskOptions } from '../question/index.js';

@@ -106,20 +106,29 @@ export function measureBraceGapMm(assembly: Assembly, brace: Brace): number | un
 }
 
 /** Whether a brace within tolerance closes the loop across a joint. */
-export function isBraced(assembly: Assembly, joint: PlacedJoint): boolean {
+export const isBraced = (assembly: Assembly, joint: PlacedJoint): boolean =>
+  findBrace(assembly, joint) !== undefined;
+
+/** The first brace within tolerance that closes the loop across a joint, and where it does. */
+export function findBrace(
+  assembly: Assembly,
+  joint: PlacedJoint,
+): { readonly brace: Brace; readonly atMm: Vec3 } | undefined {
   const braces = assembly.setup.braces ?? [];
-  if (braces.length === 0) return false;
+  if (braces.length === 0) return undefined;
   const branch = assembly.byId.get(joint.child)!;
   const isInside = (itemId: string) => {
     const placed = assembly.byId.get(itemId);
     return placed !== undefined && isInBranch(branch, placed);
   };
-  return braces.some((brace) => {
+  const found = braces.find((brace) => {
     // What is soft holds nothing still.
     if (brace.kind === 'strap' || isInside(brace.a.item) === isInside(brace.b.item)) return false;
     const gap = measureBraceGapMm(assembly, brace);
     return gap !== undefined && gap <= tolerances.braceGapMm;
   });
+  const end = found && findEnd(assembly, found.a);
+  return found && end && { brace: found, atMm: end.atMm };
 }
 
 export const braceApart = defineFinding(

@@ -14,6 +14,7 @@ import {
 import { coverCheck } from './cover.js';
 import { elsewhereCheck } from './elsewhere.js';
 import { entryCheck } from './entry.js';
+import { finderCheck, playbackCheck } from './finder.js';
 import { gloveCheck, pressCheck, reachCheck, screenCheck, unevenCheck } from './hands.js';
 import { keyCheck, mateCheck, occupancyCheck, stanceCheck, standingCheck } from './joints.js';
 import { circleCheck, flangeCheck, lensLoadCheck, viewCheck } from './lens.js';
@@ -30,16 +31,18 @@ import {
 } from './load.js';
 import { orderCheck } from './order.js';
 import { overlapCheck } from './overlap.js';
-import { leadLengthCheck, plugCheck } from './plugs.js';
+import { coilCheck, leadLengthCheck, plugCheck } from './plugs.js';
 import { handInTheWayCheck, leverCheck } from './palms.js';
 import { askewCheck, axisCheck, gearCheck, rodsApartCheck, supportCheck } from './rods.js';
+import { frontCheck, ringCheck } from './rings.js';
 import { screwCheck } from './screw.js';
+import { seatCheck } from './seats.js';
 import { sizeCheck } from './size.js';
 import { openDoorCheck, servedCheck, socketCheck } from './served.js';
 import { slipCheck } from './slip.js';
 import { movedLeadCheck } from './stances.js';
 import { stickCheck } from './sticks.js';
-import { strapEndCheck, strapLoadCheck } from './straps.js';
+import { anchorCheck, strapEndCheck, strapLeverCheck, strapLoadCheck } from './straps.js';
 import { sweepCheck } from './sweeps.js';
 import { supplyCheck } from './supply.js';
 import { uselessCheck } from './useless.js';
@@ -68,8 +71,11 @@ export const fitChecks = [
   plugCheck,
   portCheck,
   leadLengthCheck,
+  coilCheck,
   movedLeadCheck,
   lensLoadCheck,
+  frontCheck,
+  ringCheck,
   flangeCheck,
   circleCheck,
   axisCheck,
@@ -87,8 +93,11 @@ export const fitChecks = [
   bearsCheck,
   strapLoadCheck,
   strapEndCheck,
+  strapLeverCheck,
+  anchorCheck,
   sagCheck,
   stickCheck,
+  seatCheck,
   liningCheck,
   leverCheck,
   reachCheck,
@@ -96,6 +105,8 @@ export const fitChecks = [
   gloveCheck,
   unevenCheck,
   screenCheck,
+  playbackCheck,
+  finderCheck,
   standCheck,
   leadStandCheck,
   spareCheck,

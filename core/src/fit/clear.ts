@@ -20,6 +20,7 @@ import {
   listIntrusions,
   listNear,
   goesThrough,
+  measureApartMm,
   measureGapMm,
   placeHandRoom,
   placeKeepClear,
@@ -338,7 +339,7 @@ export const plugInTheWay = defineFinding(
   {
     restsOn: ['shape', 'spaces', 'ports'],
     weight: 'risk',
-    when: 'the plug of a planned lead stands in the swing of a door or a screen that this setup wants, or where a finger, the eye or a hand goes',
+    when: 'the plug of a planned lead stands in the swing of a door or a screen that this setup wants, in a screen that is turned out, or where a finger, the eye or a hand goes',
     offers: 'another lead for the same two sockets',
     sentence: ({ facts }, n) =>
       facts.purpose === 'hand-room'
@@ -348,6 +349,20 @@ export const plugInTheWay = defineFinding(
     todo: 'Take a lead with an elbow that leads away, or another socket.',
   },
 );
+
+/** The leaves of a part that stand open: what a screen that is turned out or up brings with it. */
+function listOpenScreens({ placed, solids }: SpacedItem, { setup }: Space['assembly']) {
+  const screens = new Set((placed.part.screens ?? []).map((s) => s.id));
+  return (placed.part.movements ?? []).flatMap((movement) => {
+    const now = setup.stances?.[placed.item.id]?.[movement.id] ?? movement.rest;
+    const leaf = new Set(movement.carries);
+    if (now === movement.rest || ![...screens].some((id) => leaf.has(id))) return [];
+    const bodies = solids.filter(({ solid }) => leaf.has(solid.id));
+    return [
+      { owner: placed, id: movement.id, purpose: 'screen-swing' as const, bodies, own: true },
+    ];
+  });
+}
 
 /** Plugs of planned leads that stand where a door or a screen swings, a battery comes out, a finger, the eye or a hand goes. */
 export const plugInTheWayCheck = defineSolidCheck(
@@ -370,28 +385,38 @@ export const plugInTheWayCheck = defineSolidCheck(
       purpose: 'hand-room' as const,
       bodies: room,
     }));
+    // Against another part an open screen's plug is told as one that cannot go in.
+    const open = space.items.flatMap((item) => listOpenScreens(item, space.assembly));
     const ends = leads.flatMap(({ run, from, to }) =>
       [from, to].filter((end) => end.fits).map((end) => ({ run, end, plug: placePlug(end) })),
     );
-    return [...kept, ...held].flatMap(({ owner, id, purpose, bodies }) =>
+    const told = new Set<string>();
+    return [...kept, ...held, ...open].flatMap(({ owner, id, purpose, bodies, ...more }) =>
       ends
+        .filter(({ end }) => !('own' in more) || end.placed === owner)
         // Beside its own knobs, finder and grip a maker has put the socket where a plug is no hindrance.
         .filter(({ end }) => end.placed !== owner || swings.includes(purpose))
         .filter(({ plug }) => doMeet(space, bodies, [plug], plugPlayMm))
-        .map(({ run, end }) =>
-          createFinding(
-            plugInTheWay,
-            'risk',
-            { items: [owner.item.id, run.item], named: 1, key: `${id}:${end.port.id}` },
-            {
-              itemId: owner.item.id,
-              spaceId: id,
-              purpose,
-              portItem: end.placed.item.id,
-              portId: end.port.id,
-            },
-          ),
-        ),
+        .flatMap(({ run, end }) => {
+          // A screen's swing and the screen that stands open in it are one trouble.
+          const key = [owner.item.id, purpose, end.placed.item.id, end.port.id].join(' ');
+          if (purpose === 'screen-swing' && told.has(key)) return [];
+          told.add(key);
+          return [
+            createFinding(
+              plugInTheWay,
+              'risk',
+              { items: [owner.item.id, run.item], named: 1, key: `${id}:${end.port.id}` },
+              {
+                itemId: owner.item.id,
+                spaceId: id,
+                purpose,
+                portItem: end.placed.item.id,
+                portId: end.port.id,
+              },
+            ),
+          ];
+        }),
     );
   },
 );
@@ -470,14 +495,30 @@ export const handRoomCheck = defineSolidCheck(
           );
         });
       };
-      const met = around(space, owner);
-      const [first] = met;
+      // Of what carries the grip a screen that stands open is none of its posts.
+      const leavesOf = (tried: Space) =>
+        tried.items
+          .filter((i) => i.placed.item.id === carrier)
+          .flatMap((i) => listOpenScreens(i, tried.assembly).flatMap((open) => open.bodies));
+      const leafMm = measureApartMm(space, placeHandRoom(owner, grip, 0), leavesOf(space), roomMm);
+      const intruders = around(space, owner).map((m) => m.placed);
+      if (leafMm < roomMm) intruders.push(space.assembly.byId.get(carrier!)!);
+      const [first] = intruders;
       if (!first) return [];
-      const leftMm = Math.min(...met.map((m) => gapTo(space, owner, m.placed.item.id)));
+      const leftMm = Math.min(
+        leafMm,
+        ...intruders
+          .filter((p) => p.item.id !== carrier)
+          .map((p) => gapTo(space, owner, p.item.id)),
+      );
       const edits = parts
-        ? listWaysOut(space, parts, [owner, first.placed], (tried) => {
+        ? listWaysOut(space, parts, [owner, first], (tried) => {
             const now = tried.assembly.byId.get(owner.item.id);
-            return now !== undefined && around(tried, now).length === 0;
+            return (
+              now !== undefined &&
+              around(tried, now).length === 0 &&
+              !doMeet(tried, placeHandRoom(now, grip, roomMm), leavesOf(tried))
+            );
           })
         : [];
       return [
@@ -485,7 +526,7 @@ export const handRoomCheck = defineSolidCheck(
           handRoom,
           'risk',
           {
-            items: [owner.item.id, ...met.map((m) => m.placed.item.id)],
+            items: [owner.item.id, ...intruders.map((p) => p.item.id)],
             named: 1,
             key: held.gripId,
           },

@@ -7,7 +7,7 @@ import {
   stating,
   defineCheck,
 } from '../finding/index.js';
-import { sayTool } from '../words/index.js';
+import { sayTool, type Names } from '../words/index.js';
 import { aboutJoint, type FitAsked } from './asked.js';
 import {
   findBatteryFace,
@@ -248,6 +248,26 @@ interface Want {
   readonly carries: Carries;
 }
 
+/** Whether a camera hears a trigger at a socket: one that is for it, by the same plug. */
+export const hearsTrigger = (port: Port, trigger: Port): boolean =>
+  port.direction !== 'out' &&
+  port.carries.includes('trigger') &&
+  port.connector === trigger.connector;
+
+/** Record buttons that go out by a lead, with the free socket of the camera that hears them. */
+function listTriggerWants(assembly: Assembly): Want[] {
+  const camera = assembly.items[0]!;
+  return assembly.items.slice(1).flatMap((device) =>
+    (device.part.ports ?? []).flatMap((port): Want[] => {
+      const isTrigger = port.carries.includes('trigger') && port.direction !== 'in';
+      if (!isTrigger || isPlugged(assembly, device.item.id, port.id)) return [];
+      const sourcePort = camera.part.ports?.find((p) => hearsTrigger(p, port));
+      if (!sourcePort || isPlugged(assembly, camera.item.id, sourcePort.id)) return [];
+      return [{ device, port, source: camera, sourcePort, carries: 'trigger' }];
+    }),
+  );
+}
+
 /** A socket of something that gives sound and is not plugged in, with the inputs that it could go into. */
 interface Voice {
   readonly device: PlacedItem;
@@ -340,7 +360,7 @@ function listWants(assembly: Assembly): Want[] {
       }
     }
   }
-  return [...wants, ...listSoundWants(assembly, voices)];
+  return [...wants, ...listSoundWants(assembly, voices), ...listTriggerWants(assembly)];
 }
 
 /** The box of the kit in which a lead for two ports lies that is not planned yet, and that lead. */
@@ -436,6 +456,20 @@ function listLeadEdits(assembly: Assembly, parts: PartBook, want: Want): Edit[] 
   }));
 }
 
+/** What no lead carries from where to where. */
+function sayNoLead(
+  { carries, toItem }: { readonly carries: Carries; readonly toItem: string },
+  n: Names,
+  source: string,
+): string {
+  if (carries === 'video') {
+    return `No lead brings the picture from ${n.item(source)} to ${n.item(toItem)}`;
+  }
+  return carries === 'trigger'
+    ? `No lead takes the record button of ${n.item(toItem)} to ${n.item(source)}`
+    : `No lead brings the sound of ${n.item(toItem)} to ${n.item(source)}`;
+}
+
 export const noLead = defineFinding(
   'no-lead',
   stating<{
@@ -448,11 +482,11 @@ export const noLead = defineFinding(
   }>(),
   {
     restsOn: ['ports'],
-    weight: 'risk',
-    when: 'a screen without a lead that brings its picture, a microphone or receiver without one that takes its sound',
+    weight: 'risk; note for a record button',
+    when: 'a screen without a lead that brings its picture, a microphone or receiver without one that takes its sound, a record button without one to a socket of the camera that hears it',
     offers: 'a lead of the kit, or the cheapest that fits and is as long as its way',
     sentence: ({ items: [, source], facts }, n) =>
-      `No lead brings the ${facts.carries === 'video' ? 'picture' : 'sound'} ${facts.carries === 'video' ? `from ${n.item(source!)} to ${n.item(facts.toItem)}` : `of ${n.item(facts.toItem)} to ${n.item(source!)}`}${facts.inBoxOf === undefined ? '' : `; one comes in the box of ${n.item(facts.inBoxOf)}`}.`,
+      `${sayNoLead(facts, n, source!)}${facts.inBoxOf === undefined ? '' : `; one comes in the box of ${n.item(facts.inBoxOf)}`}.`,
     why: 'Without its lead it does nothing, and leads are what is forgotten.',
     todo: 'Plan the lead, or add one to the kit.',
   },
@@ -462,7 +496,7 @@ export const noLead = defineFinding(
 function isFirstAtInput(assembly: Assembly): (want: Want) => boolean {
   const taken = new Set<string>();
   return ({ carries, source, sourcePort }) => {
-    if (carries === 'video') return true;
+    if (carries !== 'audio') return true;
     const key = `${source.item.id} ${sourcePort.id}`;
     const isFree = !taken.has(key) && !isPlugged(assembly, source.item.id, sourcePort.id);
     taken.add(key);
@@ -478,7 +512,8 @@ export const leadCheck = defineCheck([noLead], ({ assembly, parts, catalogue }: 
       const box = findBoxLead(assembly, parts, want)?.box;
       return createFinding(
         noLead,
-        'risk',
+        // The camera has a button of its own.
+        want.carries === 'trigger' ? 'note' : 'risk',
         { items: [want.device.item.id, want.source.item.id], named: 1, key: want.port.id },
         {
           fromPort: want.sourcePort.id,

@@ -17,14 +17,14 @@ const padMm = 1;
 /**
  * The item that something which turns about a line lies against, so that it cannot turn that way: a face square to the
  * turning, off the axis. Found where it is, whether anybody said so or not. `isTurning` says what turns; `isAsked`
- * leaves out pairs that are joined there anyway. Undefined where it is free.
+ * leaves out pairs that are joined there anyway. With how far from the line they touch; undefined where it is free.
  */
 export function findStop(
   space: Space,
   line: TurnLine,
   isTurning: (placed: PlacedItem) => boolean,
   isAsked: (turning: PlacedItem, still: PlacedItem) => boolean,
-): PlacedItem | undefined {
+): { readonly placed: PlacedItem; readonly armMm: number } | undefined {
   const turning = space.items.filter((i) => isTurning(i.placed));
   const still = space.items.filter((i) => !isTurning(i.placed));
   for (const one of turning) {
@@ -48,7 +48,9 @@ export function findStop(
           const armMm = measureLength(arm);
           if (armMm < leastArmMm) continue;
           const way = scale(cross(line.axis, arm), 1 / armMm);
-          if (Math.abs(dot(way, meeting.away)) >= squarely) return other.placed;
+          if (Math.abs(dot(way, meeting.away)) >= squarely) {
+            return { placed: other.placed, armMm };
+          }
         }
       }
     }

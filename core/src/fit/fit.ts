@@ -12,6 +12,14 @@ import { measureOrder, type Edge } from './order.js';
 import type { Geometry } from './asked.js';
 import { listLeads, measureLeadWays, type LeadWay } from './plugs.js';
 import { listLeadRooms } from './rooms.js';
+import {
+  listProud,
+  listUsedLengths,
+  measureHandsApart,
+  type HandsApart,
+  type Proud,
+  type UsedLength,
+} from './lengths.js';
 import { measureSize, type Size } from './size.js';
 import { measureSlips, type Slip } from './slip.js';
 import { defineQuestion, type Asking } from '../question/index.js';
@@ -38,6 +46,12 @@ export interface Fit {
   readonly size: Size;
   readonly slips: readonly Slip[];
   readonly lensLoads: readonly LensLoad[];
+  /** Batteries that stand out beyond the rest. */
+  readonly proud: readonly Proud[];
+  /** How much of each rod and rail is used. */
+  readonly used: readonly UsedLength[];
+  /** How the two hands stand to each other; undefined where they do not both hold a grip. */
+  readonly hands: HandsApart | undefined;
   /** Undefined where no collision library was given: then nothing is said of what stands where. */
   readonly solidity: Solidity | undefined;
 }
@@ -105,10 +119,13 @@ export const fitQuestion = defineQuestion({
   asks: 'Does it go together?',
   perLens: true,
   prepare: prepareFit,
-  answer: ({ size, slips, lensLoads, solid }): Fit => ({
+  answer: ({ assembly, hold, parts, size, slips, lensLoads, solid }): Fit => ({
     size,
     slips,
     lensLoads,
+    proud: listProud(assembly, hold),
+    used: listUsedLengths(assembly, parts),
+    hands: measureHandsApart(assembly, hold),
     solidity: solid && {
       access: solid.access,
       overlaps: solid.overlaps,
@@ -131,8 +148,11 @@ export const fitQuestion = defineQuestion({
   text: ({ size }) => [
     `Size ${sayMm(size.lengthMm)} long, ${sayMm(size.widthMm)} wide, ${sayMm(size.heightMm)} tall.`,
   ],
-  json: ({ size, slips, solidity }) => ({
+  json: ({ size, slips, solidity, proud, used, hands }) => ({
     sizeMm: { length: size.lengthMm, width: size.widthMm, height: size.heightMm },
+    standingOut: proud,
+    lengthsUsed: used,
+    handsApartMm: hands ? { height: hands.heightMm, depth: hands.depthMm } : null,
     frictionJoints: slips,
     assemblyOrder: solidity?.order ?? null,
     leads: (solidity?.leadWays ?? []).map(({ lead, way, neededMm }) => ({

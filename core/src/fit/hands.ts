@@ -2,6 +2,7 @@ import { createFinding, defineFinding, stating, defineCheck } from '../finding/i
 import { sayMm, sayDeg, sayNumber } from '../words/index.js';
 import { defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
 import type { Hold } from '../hold/index.js';
+import { measureHandsApart } from './lengths.js';
 import { hasTrait, type Control } from '../part/index.js';
 import { add, dot, measureLength, scale, subtract, type Vec3 } from '../placement/index.js';
 import { measureSetting, placeRay, type Assembly, type PlacedItem } from '../rig/index.js';
@@ -103,24 +104,28 @@ export const pressedUnawares = defineFinding(
     restsOn: ['shape', 'mounts'],
     bad: ({ apartMm }) => -apartMm,
     weight: 'note',
-    when: 'a record button within 20 mm of the line on which a palm holds another part',
+    when: 'a record button or a dial within 20 mm of the line on which a palm holds another part',
     offers: '',
     sentence: ({ items: [grip], facts }, n) =>
       `Your palm on ${n.item(grip!)} lies on the ${n.control(facts.itemId, facts.controlId)} of ${n.item(facts.itemId)}, ≈ ${sayMm(Math.round(facts.apartMm))} from its middle.`,
-    why: 'A press that nobody meant begins a take, or ends one.',
-    todo: 'Hold it farther along, or lock the button in the camera’s menu.',
+    why: 'A press that nobody meant begins a take or ends one, and a dial that turns changes the exposure.',
+    todo: 'Bring the grip outward by a stud or a spacer, hold it farther along, or lock the control in the menu.',
   },
 );
 
 /** Nearer to the middle of a palm than this a button is pressed as the hand closes, mm (estimate: half the breadth of a palm round a grip). */
 const underPalmMm = 20;
 
-/** Record buttons that lie where a palm closes round a grip of another part. What a part's maker put under its own grip is meant. */
+/** Record buttons and dials that lie where a palm closes round a grip of another part. What a part's maker put under its own grip is meant. */
 export const pressCheck = defineCheck([pressedUnawares], ({ assembly, hold }: FitAsked) => {
   if (hold.state !== 'held') return [];
   return assembly.items.flatMap((placed) =>
     (placed.part.controls ?? []).flatMap((control) => {
-      if (control.use !== 'record' || !isWorked(assembly, placed, control)) return [];
+      if (
+        (control.use !== 'record' && control.use !== 'dials') ||
+        !isWorked(assembly, placed, control)
+      )
+        return [];
       const at = placeRay(placed, control.id, control.atMm, [1, 0, 0]).atMm;
       return hold.contacts.flatMap(({ grip }) => {
         if (!grip || grip.itemId === placed.item.id) return [];
@@ -196,8 +201,8 @@ export const gripsUneven = defineFinding(
     restsOn: ['shape', 'mounts'],
     bad: ({ heightMm, depthMm }) => Math.max(heightMm, depthMm),
     weight: 'note',
-    when: 'two hands more than 25 mm apart in height or depth',
-    offers: '',
+    when: 'two hands more than 25 mm apart in height or depth; nearer than that it stands in the working',
+    offers: 'the turn or slide of one grip that brings the hands nearest to level',
     sentence: ({ items: [a, b], facts }, n) =>
       `Your hands on ${a === b ? n.item(a!) : `${n.item(a!)} and ${n.item(b!)}`} are ${sayMm(facts.heightMm)} apart in height and ${sayMm(facts.depthMm)} in depth.`,
     why: 'Uneven grips twist the wrists and tilt the horizon.',
@@ -206,19 +211,21 @@ export const gripsUneven = defineFinding(
 );
 
 /** Two grips whose hands are far off level, or one well before the other. */
-export const unevenCheck = defineCheck([gripsUneven], ({ assembly, hold }: FitAsked) => {
-  // In portrait one hand is above the other on purpose.
-  const isLevel = assembly.setup.attitude === 'level';
-  if (hold.state !== 'held' || hold.kind !== 'grips' || hold.grips.length < 2 || !isLevel)
-    return [];
+export const unevenCheck = defineCheck([gripsUneven], ({ assembly, hold, catalogue }: FitAsked) => {
+  const apart = measureHandsApart(assembly, hold);
+  if (!apart || hold.state !== 'held') return [];
   const [a, b] = hold.grips as [(typeof hold.grips)[0], (typeof hold.grips)[0]];
-  const between = subtract(b.pointMm, a.pointMm);
-  const heightMm = Math.abs(dot(between, hold.axes.down));
-  const depthMm = Math.abs(dot(between, hold.axes.forward));
+  const { heightMm, depthMm, better } = apart;
   const limit = measureSetting(assembly.rig.settings, 'unevenGripsMm');
   if (heightMm <= limit && depthMm <= limit) return [];
   return [
-    createFinding(gripsUneven, 'note', { items: [a.itemId, b.itemId] }, { heightMm, depthMm }),
+    createFinding(
+      gripsUneven,
+      'note',
+      { items: [a.itemId, b.itemId] },
+      { heightMm, depthMm },
+      catalogue && better ? [better.edit] : [],
+    ),
   ];
 });
 

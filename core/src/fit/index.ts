@@ -1,6 +1,7 @@
 export * from './asked.js';
 export * from './fit.js';
 export * from './size.js';
+export * from './lengths.js';
 export * from './slip.js';
 export * from './stances.js';
 export * from './screw.js';

@@ -183,6 +183,7 @@ describe('the order of assembly', () => {
     tool: 'coin',
     roomMm: 25,
     blockers: [assembly.byId.get(by)!],
+    firm: [assembly.byId.get(by)!],
   });
 
   it('puts what must be tightened first before what will be in the way', () => {

@@ -1,8 +1,8 @@
 import { createFinding, defineFinding, stating } from '../finding/index.js';
 import type { Hold } from '../hold/index.js';
-import type { Grip, KeepClearPurpose } from '../part/index.js';
-import { add, measureLength, scale, subtract } from '../placement/index.js';
-import { measureSetting, type PlacedItem } from '../rig/index.js';
+import type { Grip, KeepClear, KeepClearPurpose } from '../part/index.js';
+import { add, cross, dot, measureLength, scale, subtract } from '../placement/index.js';
+import { measureSetting, placeRay, type PlacedItem } from '../rig/index.js';
 import {
   doMeet,
   placeHandRoom,
@@ -33,6 +33,8 @@ export function findPalm(grip: Grip, alongMm: number, wideMm: number): Grip {
 interface Palm {
   readonly owner: PlacedItem;
   readonly grip: Grip;
+  /** The stretch of the grip that the hand is on. */
+  readonly palm: Grip;
   readonly room: readonly SpacedSolid[];
 }
 
@@ -44,43 +46,80 @@ export function listPalms(space: Space, hold: Hold): readonly Palm[] {
     const owner = space.assembly.byId.get(held.itemId)!;
     const grip = owner.part.grips!.find((g) => g.id === held.gripId)!;
     const palm = findPalm(grip, held.alongMm, wideMm);
-    return { owner, grip, room: placeHandRoom(owner, palm, thickMm) };
+    return { owner, grip, palm, room: placeHandRoom(owner, palm, thickMm) };
   });
 }
 
 export const leverUnderHand = defineFinding(
   'lever-under-hand',
-  stating<{ readonly spaceId: string; readonly gripId: string }>(),
+  stating<{
+    readonly spaceId: string;
+    readonly gripId: string;
+    /** It does not lie in the hand, but opens towards it. */
+    readonly opensTo: boolean;
+  }>(),
   {
     restsOn: ['shape', 'spaces'],
     weight: 'risk',
-    when: 'a lever lies within 12 mm of a grip in use',
+    when: 'a lever lies within 12 mm of a grip in use, or within the 25 mm that fingers take up and opens towards the hand',
     offers: '',
-    sentence: ({ items: [owner, grip] }, n) =>
-      `A lever of ${n.item(owner!)} lies where your hand holds ${n.item(grip!)}.`,
+    sentence: ({ items: [owner, grip], facts }, n) =>
+      facts.opensTo
+        ? `A lever of ${n.item(owner!)} opens towards your hand on ${n.item(grip!)}: closing fingers pull it open.`
+        : `A lever of ${n.item(owner!)} lies where your hand holds ${n.item(grip!)}.`,
     why: 'A hand opens a lever unawares, and the part comes off.',
     todo: 'Turn the part so that its lever points away.',
   },
 );
 
-/** Levers that lie where a hand in use takes hold: it opens them unawares. */
+/** The cosine of how far aslant of the hand a lever may open and still be pulled by it: 60° (estimate). */
+const pulledAt = 0.5;
+
+/** Whether the tip of a shut lever begins its way towards a palm. */
+function doesOpenTowards(placed: PlacedItem, lever: KeepClear, { owner, palm }: Palm): boolean {
+  const { shape } = lever;
+  if (shape.type !== 'sector') return false;
+  const hinge = placeRay(placed, lever.id, shape.atMm, shape.hinge);
+  const { direction: shut } = placeRay(placed, lever.id, shape.atMm, shape.shut);
+  const tip = add(hinge.atMm, scale(shut, shape.radiusMm));
+  const [from, to] = [palm.fromMm, palm.toMm].map(
+    (p) => placeRay(owner, palm.id, p, [1, 0, 0]).atMm,
+  );
+  const along = subtract(to!, from!);
+  const length = dot(along, along);
+  const share =
+    length === 0 ? 0 : Math.min(1, Math.max(0, dot(subtract(tip, from!), along) / length));
+  const way = subtract(add(from!, scale(along, share)), tip);
+  return dot(cross(hinge.direction, shut), way) > pulledAt * measureLength(way);
+}
+
+/** Levers that lie where a hand in use takes hold, or open towards it: it opens them unawares. */
 export const leverCheck = defineSolidCheck([leverUnderHand], ({ space, hold }: SolidAsked) => {
+  const fingersMm = measureSetting(space.assembly.rig.settings, 'bareHandMm');
   const palms = listPalms(space, hold);
   return space.assembly.items.flatMap((placed) =>
     (placed.part.keepClear ?? [])
       .filter((k) => k.purpose === 'lever')
-      .flatMap((lever) =>
-        palms
-          .filter(({ room }) => doMeet(space, placeKeepClear(placed, lever), room))
-          .map(({ owner, grip }) =>
+      .flatMap((lever) => {
+        const swing = placeKeepClear(placed, lever);
+        return palms.flatMap((held) => {
+          const isUnder = doMeet(space, swing, held.room);
+          // A shut lever lies out of the hand; its way may lead into it.
+          const opensTo =
+            !isUnder &&
+            doesOpenTowards(placed, lever, held) &&
+            doMeet(space, swing, placeHandRoom(held.owner, held.palm, fingersMm));
+          if (!isUnder && !opensTo) return [];
+          return [
             createFinding(
               leverUnderHand,
               'risk',
-              { items: [placed.item.id, owner.item.id], key: lever.id },
-              { spaceId: lever.id, gripId: grip.id },
+              { items: [placed.item.id, held.owner.item.id], key: lever.id },
+              { spaceId: lever.id, gripId: held.grip.id, opensTo },
             ),
-          ),
-      ),
+          ];
+        });
+      }),
   );
 });
 

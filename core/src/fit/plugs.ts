@@ -336,6 +336,50 @@ export const leadTooShort = defineFinding(
   },
 );
 
+export const coilPulls = defineFinding(
+  'coil-pulls',
+  stating<{ readonly neededMm: number; readonly restMm: number; readonly stretchesToMm: number }>(),
+  {
+    restsOn: ['shape', 'ports'],
+    bad: ({ neededMm, stretchesToMm }) => neededMm / stretchesToMm,
+    weight: 'note; risk at a socket that wears fast',
+    when: 'a coiled lead drawn out by more than three quarters of what it stretches',
+    offers: '',
+    sentence: ({ items: [lead], facts }, n) =>
+      `The coil of ${n.item(lead!)} is drawn out to ≈ ${sayMm(Math.round(facts.neededMm))} of the ${sayMm(facts.stretchesToMm)} that it stretches to (${sayMm(facts.restMm)} at rest): it pulls at both plugs.`,
+    why: 'A coil near its end pulls like a spring, at the plug that gives way first.',
+    todo: 'Take a longer coil or a straight lead, or tie it beside each plug.',
+  },
+);
+
+/** From this share of its stretch on a coil pulls (estimate). */
+const coilShare = 0.75;
+
+/** Coiled leads that are drawn out nearly as far as they go, and tied nowhere. */
+export const coilCheck = defineSolidCheck(
+  [coilPulls],
+  ({ leadWays }: SolidAsked & { readonly leadWays: readonly LeadWay[] }) =>
+    leadWays.flatMap(({ lead, neededMm }): AnyFinding[] => {
+      const { lengthMm: stretchesToMm, relaxedMm: restMm } = lead;
+      if (restMm === undefined || stretchesToMm === undefined || stretchesToMm <= restMm) return [];
+      // What is too short is told as that.
+      const isDrawn = neededMm > restMm + coilShare * (stretchesToMm - restMm);
+      if (!isDrawn || neededMm > stretchesToMm || lead.tiesMm.length > 1) return [];
+      const isFragile = [lead.from, lead.to].some((end) => end.port.wear === 'fragile');
+      return [
+        createFinding(
+          coilPulls,
+          isFragile ? 'risk' : 'note',
+          {
+            items: [lead.run.item, lead.from.placed.item.id, lead.to.placed.item.id],
+            key: lead.run.id,
+          },
+          { neededMm, restMm, stretchesToMm },
+        ),
+      ];
+    }),
+);
+
 export const leadTooLong = defineFinding(
   'lead-too-long',
   stating<{

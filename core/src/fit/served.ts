@@ -1,7 +1,8 @@
 import { createFinding, defineCheck, defineFinding, stating } from '../finding/index.js';
 import { hasTrait, listNeedsServed, type Part, type PartBook, type Serves } from '../part/index.js';
-import { listSetupItems, type Assembly } from '../rig/index.js';
-import { needNames, sayList } from '../words/index.js';
+import { measureLength, subtract } from '../placement/index.js';
+import { listSetupItems, placeRay, type Assembly, type CableRun } from '../rig/index.js';
+import { needNames, sayList, sayMm } from '../words/index.js';
 import type { FitAsked } from './asked.js';
 
 export const needUnserved = defineFinding(
@@ -68,14 +69,22 @@ export const openDoorCheck = defineCheck([doorStaysOpen], ({ assembly }: FitAske
 
 export const socketWears = defineFinding(
   'socket-wears',
-  stating<{ readonly itemId: string; readonly portId: string }>(),
+  stating<{
+    readonly itemId: string;
+    readonly portId: string;
+    /** How far from the socket the lead is tied, straight; undefined where it is tied nowhere. */
+    readonly tiedMm: number | undefined;
+  }>(),
   {
     restsOn: ['ports'],
+    bad: ({ tiedMm }) => tiedMm ?? Infinity,
     weight: 'note',
-    when: 'a lead in a fragile socket that is tied nowhere, and no clamp in the setup that holds it; one that is called after another plug does not',
+    when: 'a lead in a fragile socket that is tied nowhere, or only more than 120 mm from it, and no clamp in the setup that holds it; one that is called after another plug does not',
     offers: '',
     sentence: ({ facts }, n) =>
-      `A lead pulls at ${n.port(facts.itemId, facts.portId)} of ${n.item(facts.itemId)}, a socket that wears fast, and nothing holds the lead.`,
+      facts.tiedMm !== undefined
+        ? `Only a tie, ${sayMm(Math.round(facts.tiedMm))} away, holds the lead in ${n.port(facts.itemId, facts.portId)} of ${n.item(facts.itemId)}, a socket that wears fast: the plug still levers.`
+        : `A lead pulls at ${n.port(facts.itemId, facts.portId)} of ${n.item(facts.itemId)}, a socket that wears fast, and nothing holds the lead.`,
     why: 'A small socket breaks with the first pull at its lead, and is soldered to the board.',
     todo: 'Hold the lead by a clamp or a tie near the socket, or leave a short adaptor in it for good.',
   },
@@ -94,21 +103,45 @@ function doesHold({ name }: Pick<Part, 'name'>, connector: string): boolean {
   return named.length === 0 || named.some(({ is }) => is.test(connector));
 }
 
+/** A tie so near to a plug keeps it from levering, in mm (estimate: two lengths of a plug and a bend). */
+const nearTieMm = 120;
+
+/** How far from a socket the nearest tie of a lead is, straight. */
+function measureNearestTieMm(
+  assembly: Assembly,
+  end: CableRun['from'],
+  { ties = [] }: CableRun,
+): number | undefined {
+  const at = ({ item, id, of }: { item: string; id: string; of: 'ports' | 'mounts' }) => {
+    const placed = assembly.byId.get(item);
+    const thing = placed?.part[of]?.find((t) => t.id === id);
+    return placed && thing && placeRay(placed, id, thing.originMm, thing.normal).atMm;
+  };
+  const socket = at({ item: end.item, id: end.port, of: 'ports' });
+  const apart = ties.flatMap(({ item, mount }) => {
+    const tie = at({ item, id: mount, of: 'mounts' });
+    return socket && tie ? [measureLength(subtract(tie, socket))] : [];
+  });
+  return apart.length > 0 ? Math.min(...apart) : undefined;
+}
+
 /** Fragile sockets with a lead in them and no clamp on the setup that is for their plug. */
 export const socketCheck = defineCheck([socketWears], ({ assembly }: FitAsked) => {
   const clamps = assembly.items.filter((p) => hasTrait(p.part, 'holds-leads'));
   return (assembly.setup.cables ?? []).flatMap((run) =>
     [run.from, run.to].flatMap((end) => {
       const port = assembly.byId.get(end.item)?.part.ports?.find((p) => p.id === end.port);
-      // Tied on its way, a pull does not come as far as the socket.
-      if (port?.wear !== 'fragile' || run.ties?.length) return [];
+      if (port?.wear !== 'fragile') return [];
+      // Tied near by, neither a pull nor a knock comes as far as the socket.
+      const tiedMm = measureNearestTieMm(assembly, end, run);
+      if (tiedMm !== undefined && tiedMm <= nearTieMm) return [];
       if (clamps.some((c) => doesHold(c.part, port.connector))) return [];
       return [
         createFinding(
           socketWears,
           'note',
           { items: [end.item, run.item], named: 1, key: end.port },
-          { itemId: end.item, portId: end.port },
+          { itemId: end.item, portId: end.port, tiedMm },
         ),
       ];
     }),

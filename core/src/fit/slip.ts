@@ -20,15 +20,17 @@ import {
   type Vec3,
 } from '../placement/index.js';
 import {
+  isInBranch,
   measureSetting,
   placeSolids,
   type Assembly,
+  type Brace,
   type PlacedItem,
   type PlacedJoint,
 } from '../rig/index.js';
 import { listCornersMm } from '../solid/index.js';
 import { toWeightN } from '../units/index.js';
-import { isBraced } from './brace.js';
+import { findBrace } from './brace.js';
 import { findStop } from './contact.js';
 import { cutAt, type Cut } from './cut.js';
 import { listMoves } from './moves.js';
@@ -66,6 +68,18 @@ export interface Slip {
   readonly handAtItem: string | undefined;
   /** A second contact across this joint that is within tolerance. */
   readonly braced: boolean;
+  /** What that contact takes off the joint; undefined without one. */
+  readonly relief: Relief | undefined;
+}
+
+/** A second contact, how far from the axis it is, and the force with which it takes all the turning: F = M ∕ arm. */
+export interface Relief {
+  /** A brace that the setup names, or a part that lies against it. */
+  readonly by: Brace['kind'] | 'neighbour';
+  /** The neighbour, or the part at the brace's far end. */
+  readonly itemId: string;
+  readonly armMm: number;
+  readonly forceN: number;
 }
 
 /**
@@ -316,19 +330,38 @@ function measureHeldMomentNm(
   return Math.abs(twisted.reduce((sum, t) => sum + dot(t.momentNm, axis), moment));
 }
 
-/** Whether something lies against what would turn; looked at only where it would. */
-function isStopped(
+/** The second contact that keeps a joint from turning: a brace, else what lies against it, looked for only where it would turn. */
+function findRelief(
   assembly: Assembly,
   joint: PlacedJoint,
   pivot: Pivot,
+  momentNm: number,
   ratio: number,
   around: TurnSpace | undefined,
-): boolean {
-  if (!around || ratio <= slipLimits.watch) return false;
+): Relief | undefined {
+  const forceAt = (armMm: number) => (armMm > 0 ? (momentNm * 1000) / armMm : 0);
+  const known = findBrace(assembly, joint);
+  if (known) {
+    const { brace, atMm } = known;
+    const armMm = measureDistanceToLine(atMm, pivot.throughMm, pivot.axis);
+    const child = assembly.byId.get(joint.child)!;
+    const isInside = isInBranch(child, assembly.byId.get(brace.a.item)!);
+    const itemId = isInside ? brace.b.item : brace.a.item;
+    return { by: brace.kind, itemId, armMm, forceN: forceAt(armMm) };
+  }
+  if (!around || ratio <= slipLimits.watch) return undefined;
   // The two that are screwed together touch anyway.
   const own = new Set([joint.parent, joint.child]);
   const isAsked = (a: PlacedItem, b: PlacedItem) => !own.has(a.item.id) || !own.has(b.item.id);
-  return findStop(around.space, pivot, pivot.cut.isAway, isAsked) !== undefined;
+  const stop = findStop(around.space, pivot, pivot.cut.isAway, isAsked);
+  return (
+    stop && {
+      by: 'neighbour',
+      itemId: stop.placed.item.id,
+      armMm: stop.armMm,
+      forceN: forceAt(stop.armMm),
+    }
+  );
 }
 
 function measureSlip(
@@ -379,6 +412,14 @@ function measureSlip(
   const weightRatio = weightMomentNm / resisting.slipMomentNm;
   const handsRatio = push.momentNm / resisting.slipMomentNm;
   const ratio = Math.max(weightRatio, handsRatio);
+  const relief = findRelief(
+    assembly,
+    joint,
+    pivot,
+    Math.max(weightMomentNm, push.momentNm),
+    ratio,
+    around,
+  );
   return {
     jointId: joint.joint.id,
     ...resisting,
@@ -396,7 +437,8 @@ function measureSlip(
         ? findTurning(assembly, joint, cut, pivot, hold, around)
         : 'nothing',
     awayMassG: cut.awayMass.massG,
-    braced: isBraced(assembly, joint) || isStopped(assembly, joint, pivot, ratio, around),
+    braced: relief !== undefined,
+    relief,
   };
 }
 

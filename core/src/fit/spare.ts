@@ -2,19 +2,20 @@ import { createFinding, defineFinding, stating, defineCheck } from '../finding/i
 import { sayMm, sayG } from '../words/index.js';
 import { aboutJoint, type FitAsked } from './asked.js';
 import { hasTrait, type Mount, type PartBook } from '../part/index.js';
-import type { Assembly, PlacedItem } from '../rig/index.js';
+import type { Assembly, PlacedItem, Setup } from '../rig/index.js';
 import { measureEngagement } from './screw.js';
 
 /** What is unused of a rod or rail must be at least this much, and this share, to be worth a word (estimates). */
 const leastUnusedMm = 40;
 const leastUnusedShare = 0.4;
 
-/** The stretch of a mount, or of those that share its length, that clamps need in any setup, in mm along it. */
-function measureUsed(
+/** The stretch of a mount, or of those that share its length, that clamps need in some setups, all of the rig where none are said, in mm along it. */
+export function measureUsed(
   assembly: Assembly,
   parts: PartBook,
   placed: PlacedItem,
   mount: Mount,
+  setups: readonly Setup[] = assembly.rig.setups,
 ): { fromMm: number; toMm: number } | undefined {
   let [fromMm, toMm] = [Infinity, -Infinity];
   const kit = assembly.rig.kit;
@@ -22,7 +23,7 @@ function measureUsed(
   const shared = placed.part.mounts
     .filter((m) => m.id === mount.id || m.alongside === mount.id)
     .map((m) => m.id);
-  for (const setup of assembly.rig.setups) {
+  for (const setup of setups) {
     for (const joint of setup.joints) {
       const end = [joint.child, joint.parent].find(
         (ref) => ref.item === itemId && shared.includes(ref.mount),

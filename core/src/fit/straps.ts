@@ -1,10 +1,19 @@
 import { createFinding, defineCheck, defineFinding, stating } from '../finding/index.js';
 import { solveStatics } from '../hold/index.js';
 import type { Mount } from '../part/index.js';
-import { measureLength } from '../placement/index.js';
-import { proposeId, type Assembly, type MountRef, type PlacedItem } from '../rig/index.js';
+import { add, measureLength, scale } from '../placement/index.js';
+import {
+  measureSetting,
+  proposeId,
+  rigFromMount,
+  type Assembly,
+  type MountRef,
+  type PlacedItem,
+} from '../rig/index.js';
+import { createProbe, doMeet, placeKeepClear } from '../space/index.js';
 import { toWeightN } from '../units/index.js';
-import type { FitAsked } from './asked.js';
+import { sayG } from '../words/index.js';
+import { defineSolidCheck, type FitAsked, type SolidAsked } from './asked.js';
 import { isAnchored, listBraces } from './brace.js';
 import { mountOverloaded } from './load.js';
 import { measureJoltG } from './slip.js';
@@ -115,3 +124,135 @@ export const strapEndCheck = defineCheck([strapEndLoose], ({ assembly, hold }: F
     ];
   }),
 );
+
+/** A loop of webbing lies so far round the lug that it goes through, in mm (estimate). */
+const loopMm = 20;
+
+export const strapOnLever = defineFinding(
+  'strap-on-lever',
+  stating<{ readonly spaceId: string; readonly mountId: string }>(),
+  {
+    restsOn: ['mounts', 'spaces'],
+    weight: 'risk',
+    when: 'a strap is fastened within 20 mm of the room in which a lever swings',
+    offers: '',
+    sentence: ({ items: [strap, owner] }, n) =>
+      `The loop of ${n.item(strap!)} lies on a lever of ${n.item(owner!)}: a pull at the strap opens it.`,
+    why: 'What holds the rig up then opens what holds it together.',
+    todo: 'Fasten the strap to another lug, or turn the lever to the other side.',
+  },
+);
+
+/** Where a strap is fastened: by its joint, or by its other end. */
+function listAnchors(assembly: Assembly, strap: PlacedItem): MountRef[] {
+  const own = strap.carriedBy && {
+    item: strap.carriedBy.parent,
+    mount: strap.carriedBy.parentMount.id,
+  };
+  const ends = (assembly.setup.braces ?? []).flatMap(({ kind, a, b }) => {
+    if (kind !== 'strap' || ![a.item, b.item].includes(strap.item.id)) return [];
+    return [a.item === strap.item.id ? b : a];
+  });
+  return [...(own ? [own] : []), ...ends];
+}
+
+const listStraps = (assembly: Assembly): PlacedItem[] =>
+  assembly.items.filter((p) => p.part.kind === 'strap');
+
+/** Straps whose loop lies where a lever swings. */
+export const strapLeverCheck = defineSolidCheck([strapOnLever], ({ space }: SolidAsked) => {
+  const { assembly } = space;
+  const levers = space.items.flatMap(({ placed }) =>
+    (placed.part.keepClear ?? [])
+      .filter((k) => k.purpose === 'lever')
+      .map((k) => ({ placed, lever: k })),
+  );
+  if (levers.length === 0) return [];
+  return listStraps(assembly).flatMap((strap) =>
+    listAnchors(assembly, strap).flatMap(({ item, mount: id }) => {
+      const placed = assembly.byId.get(item);
+      const lug = placed?.part.mounts.find((m) => m.id === id);
+      if (!placed || !lug) return [];
+      const { originMm, rotation } = rigFromMount(placed, lug);
+      const loop = createProbe(
+        add(originMm, scale(rotation.z, -loopMm)),
+        rotation.z,
+        loopMm,
+        2 * loopMm,
+      );
+      return levers
+        .filter(({ placed: owner, lever }) => doMeet(space, placeKeepClear(owner, lever), [loop]))
+        .map(({ placed: owner, lever }) =>
+          createFinding(
+            strapOnLever,
+            'risk',
+            { items: [strap.item.id, owner.item.id], key: `${lug.id} ${lever.id}` },
+            { spaceId: lever.id, mountId: lug.id },
+          ),
+        );
+    }),
+  );
+});
+
+export const anchorWeak = defineFinding(
+  'anchor-weak',
+  stating<{
+    readonly itemId: string;
+    readonly mountId: string;
+    readonly caughtG: number;
+    readonly limitG: number;
+  }>(),
+  {
+    restsOn: ['mass', 'mounts'],
+    bad: ({ caughtG, limitG }) => caughtG / limitG,
+    weight: 'risk',
+    when: 'a strap with one end catches the rig that slips from the hand: its weight and that jolt, over what its lug, or a joint between that and the camera, is stated to bear',
+    offers: '',
+    sentence: ({ items: [strap], facts }, n) =>
+      `If the rig slips, ${n.item(strap!)} catches ≈ ${sayG(facts.caughtG)} with the jolt, and ${n.mount(facts.itemId, facts.mountId)} of ${n.item(facts.itemId)} bears ${sayG(facts.limitG)}.`,
+    why: 'A strap is as strong as the weakest joint between your wrist and the camera.',
+    todo: 'Fasten it to the cage or the body itself, or to a lug that bears more.',
+  },
+);
+
+/** Straps with one eye on what is held in the hand: the rig hangs on them once it slips. */
+export const anchorCheck = defineCheck([anchorWeak], ({ assembly, hold }: FitAsked) => {
+  if (hold.state !== 'held' || hold.kind === 'strap') return [];
+  const joltG = Math.max(
+    measureJoltG(assembly),
+    measureSetting(assembly.rig.settings, 'strapCatchG'),
+  );
+  return listStraps(assembly).flatMap((strap) => {
+    const [anchor, other] = listAnchors(assembly, strap);
+    if (!anchor || other || !strap.carriedBy) return [];
+    const caughtG = (assembly.mass.massG - strap.branchMass.massG) * (1 + joltG);
+    // From the strap's own end down to the camera: each joint carries all of the rig.
+    const ends: { readonly itemId: string; readonly mount: Mount }[] = [];
+    for (
+      let joint = strap.carriedBy as typeof strap.carriedBy | undefined;
+      joint;
+      joint = assembly.byId.get(joint.parent)?.carriedBy
+    ) {
+      ends.push(
+        { itemId: joint.child, mount: joint.childMount },
+        { itemId: joint.parent, mount: joint.parentMount },
+      );
+    }
+    const [weakest] = ends
+      .flatMap(({ itemId, mount }) =>
+        mount.bears?.massG === undefined ? [] : [{ itemId, mount, limitG: mount.bears.massG }],
+      )
+      .filter(({ limitG }) => caughtG > limitG)
+      .sort((a, b) => a.limitG - b.limitG);
+    if (!weakest) return [];
+    const { itemId, mount, limitG } = weakest;
+    return [
+      createFinding(
+        anchorWeak,
+        'risk',
+        { items: [strap.item.id, itemId], named: 1 },
+        { itemId, mountId: mount.id, caughtG, limitG },
+      ),
+    ];
+  });
+});

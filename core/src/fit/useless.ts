@@ -3,6 +3,7 @@ import { hasTrait, type PartBook, type Port } from '../part/index.js';
 import type { Assembly, CableRun, PlacedItem } from '../rig/index.js';
 import { sayList } from '../words/index.js';
 import type { FitAsked } from './asked.js';
+import { hearsTrigger } from './complete.js';
 
 interface End {
   readonly placed: PlacedItem;
@@ -18,7 +19,7 @@ interface PictureLead {
   readonly withSound: boolean | undefined;
 }
 
-function listPictureLeads(assembly: Assembly, parts: PartBook): PictureLead[] {
+export function listPictureLeads(assembly: Assembly, parts: PartBook): PictureLead[] {
   const kit = new Map(assembly.rig.kit.map((i) => [i.id, i.partId]));
   return (assembly.setup.cables ?? []).flatMap((run): PictureLead[] => {
     const ends = [run.from, run.to].flatMap((end): End[] => {
@@ -89,12 +90,6 @@ export const triggerUnheard = defineFinding(
   },
 );
 
-/** Whether a camera hears a trigger at a socket: one that is for it, by the same plug. */
-const hears = (port: Port, trigger: Port): boolean =>
-  port.direction !== 'out' &&
-  port.carries.includes('trigger') &&
-  port.connector === trigger.connector;
-
 /** Features that nobody can use: formats that do not meet, a socket that stays silent, a trigger that nothing hears. */
 export const uselessCheck = defineCheck(
   [formatsDisagree, jackSilent, triggerUnheard],
@@ -160,7 +155,7 @@ export const uselessCheck = defineCheck(
       const sockets = (camera.part.ports ?? []).filter((p) => p.carries.includes('trigger'));
       // A camera of which nobody has said that it has none, or which it has, may have one.
       if (!camera.part.noTrigger && sockets.length === 0) return [];
-      if (sockets.some((p) => hears(p, trigger))) return [];
+      if (sockets.some((p) => hearsTrigger(p, trigger))) return [];
       return [
         createFinding(
           triggerUnheard,

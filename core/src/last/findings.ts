@@ -6,7 +6,15 @@ import {
   type Check,
 } from '../finding/index.js';
 import { hasTrait, listOutlets, type Connector, type PartBook } from '../part/index.js';
-import { listCarried, proposeId, type Assembly, type Edit } from '../rig/index.js';
+import { measureLength, subtract } from '../placement/index.js';
+import {
+  listCarried,
+  placeRay,
+  proposeId,
+  type Assembly,
+  type CableRun,
+  type Edit,
+} from '../rig/index.js';
 import { sayConnector, sayHours, sayList, sayNumber, sayW } from '../words/index.js';
 import { measureMedia, type Last } from '../day/index.js';
 import {
@@ -528,21 +536,54 @@ const mediaCheck = defineCheck([mediaShort], ({ assembly, parts, last, mode }: L
 
 export const travelsWithCell = defineFinding(
   'travels-with-cell',
-  stating<{ readonly runIds: readonly string[]; readonly swaps: number }>(),
+  stating<{
+    readonly runIds: readonly string[];
+    readonly swaps: number;
+    /** How many patches it takes, one on each battery that goes there; undefined where none is stuck on. */
+    readonly patches: number | undefined;
+  }>(),
   {
     restsOn: ['mounts'],
     bad: ({ swaps }) => swaps,
     weight: 'note',
-    when: 'a device on a battery that is changed in the day, with a lead to what stays on the rig',
+    when: 'a device on a battery that is changed in the day, with a lead to what stays on the rig that is not twice as long as it is far, and a hand’s breadth more; or stuck to it by a patch that the next battery needs as well',
     offers: '',
-    sentence: ({ items: [battery, ...carried], facts }, n) =>
-      `${sayList(carried.map((id) => n.item(id)))} ${carried.length === 1 ? 'comes' : 'come'} off with ${n.item(battery!)} at each of its ${sayNumber(facts.swaps)} ${facts.swaps === 1 ? 'swap' : 'swaps'}; ${sayList(facts.runIds.map((id) => n.lead(id)))} ${facts.runIds.length === 1 ? 'holds it' : 'hold it'} back.`,
-    why: 'A lead that is forgotten at a swap pulls at two sockets at once.',
-    todo: 'Unplug it first, give it the length to come along, or fix the device elsewhere.',
+    sentence: ({ items: [battery, ...carried], facts }, n) => {
+      const one = carried.length === 1;
+      const off = `${sayList(carried.map((id) => n.item(id)))} ${one ? 'comes' : 'come'} off with ${n.item(battery!)} at each of its ${sayNumber(facts.swaps)} ${facts.swaps === 1 ? 'swap' : 'swaps'}`;
+      const runs = facts.runIds.map((id) => n.lead(id));
+      const held =
+        runs.length > 0
+          ? `; ${sayList(runs)} ${runs.length === 1 ? 'holds' : 'hold'} ${one ? 'it' : 'them'} back`
+          : '';
+      const patches =
+        facts.patches === undefined
+          ? ''
+          : `; by patch it takes one on each of ${facts.patches} batteries`;
+      return `${off}${held}${patches}.`;
+    },
+    why: 'A lead that is forgotten at a swap pulls at two sockets at once, and a patch stays on the battery that is empty.',
+    todo: 'Stick a patch to each battery and give the lead the length to come along, or fix the device elsewhere.',
   },
 );
 
-const travelsCheck = defineCheck([travelsWithCell], ({ assembly, last }: LastContext) => {
+/** A battery is lifted so far off its plate to be laid aside, in mm (estimate: a hand's breadth). */
+const liftMm = 90;
+
+/** Whether a lead lets what hangs on a battery come along: twice the straight way between its sockets, and as far as that is lifted. */
+function reachesAlong(assembly: Assembly, parts: PartBook, run: CableRun): boolean {
+  const part = parts.get(assembly.rig.kit.find((i) => i.id === run.item)?.partId ?? '');
+  const lengthMm = part?.cable?.stretchesToMm ?? part?.cable?.lengthMm;
+  const [a, b] = [run.from, run.to].map((end) => {
+    const placed = assembly.byId.get(end.item);
+    const port = placed?.part.ports?.find((p) => p.id === end.port);
+    return placed && port && placeRay(placed, port.id, port.originMm, port.normal).atMm;
+  });
+  if (lengthMm === undefined || !a || !b) return false;
+  return lengthMm >= 2 * measureLength(subtract(a, b)) + liftMm;
+}
+
+const travelsCheck = defineCheck([travelsWithCell], ({ assembly, parts, last }: LastContext) => {
   // A day that nobody has spoken of changes no cell.
   if (last.plan.from === 'none') return [];
   return assembly.items.flatMap((battery) => {
@@ -550,26 +591,39 @@ const travelsCheck = defineCheck([travelsWithCell], ({ assembly, last }: LastCon
       (e) => e.kind === 'swap' && e.store === battery.item.id,
     ).length;
     if (!hasTrait(battery.part, 'cell') || swaps === 0) return [];
-    const branch = listCarried(assembly, battery.item.id).map((p) => p.item.id);
-    const own = new Set([battery.item.id, ...branch]);
+    const branch = listCarried(assembly, battery.item.id);
+    const own = new Set([battery.item.id, ...branch.map((p) => p.item.id)]);
     const runs = (assembly.setup.cables ?? []).filter(
       (run) => own.has(run.from.item) !== own.has(run.to.item),
     );
-    // What is plugged into the battery itself is unplugged at a swap anyway.
+    const endOn = (run: CableRun) =>
+      [run.from.item, run.to.item].find((id) => own.has(id) && id !== battery.item.id);
+    // What is plugged into the battery itself is unplugged at a swap anyway; what is long enough comes along.
     const held = runs.filter(
-      (run) => branch.includes(run.from.item) || branch.includes(run.to.item),
+      (run) => endOn(run) !== undefined && !reachesAlong(assembly, parts, run),
+    );
+    // The battery on the rig and every other of its kind that takes its place.
+    const batteries = assembly.rig.kit.filter((i) => i.partId === battery.part.id).length;
+    const stuck = branch.filter(
+      ({ carriedBy }) =>
+        batteries > 1 &&
+        carriedBy?.parent === battery.item.id &&
+        carriedBy.parentMount.kind === 'hook-loop',
     );
     const carried = branch.filter(
-      (id) =>
-        id !== battery.item.id && held.some((run) => [run.from.item, run.to.item].includes(id)),
+      (p) => stuck.includes(p) || held.some((run) => endOn(run) === p.item.id),
     );
     if (carried.length === 0) return [];
     return [
       createFinding(
         travelsWithCell,
         'note',
-        { items: [battery.item.id, ...carried], named: 1 },
-        { runIds: held.map((run) => run.id), swaps },
+        { items: [battery.item.id, ...carried.map((p) => p.item.id)], named: 1 },
+        {
+          runIds: held.map((run) => run.id),
+          swaps,
+          patches: stuck.length > 0 ? batteries : undefined,
+        },
       ),
     ];
   });

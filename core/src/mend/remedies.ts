@@ -85,16 +85,28 @@ function nameKind(edit: Edit): string {
   }
 }
 
-/** The ids that a finding would have had before a part was put in the place of another. */
-function createOldId(edit: Edit): (id: string) => string {
+/** The id that a finding would have had before a part was put in the place of another. */
+export function createOldId(edit: Edit): (id: string) => string {
   const swaps = (edit.type === 'all' ? edit.edits : [edit]).filter((e) => e.type === 'swap-part');
   return (id) => swaps.reduce((now, { item, itemId }) => now.split(item.id).join(itemId), id);
 }
 
-/**
- * Whether a report is better than one before by an edit: the finding is gone, and nothing that stops or is a risk is new or
- * heavier. What was a note may become another note.
- */
+/** Whether nothing that stops or is a risk is new or heavier after an edit. What was a note may become another note. */
+export function isNoWorse(
+  before: readonly Finding[],
+  after: readonly Finding[],
+  edit: Edit,
+): boolean {
+  const toOld = createOldId(edit);
+  const known = new Map(before.map((f) => [f.id, weights.indexOf(f.weight)]));
+  return after.every((f) => {
+    if (f.weight === 'note') return true;
+    const was = known.get(toOld(f.id));
+    return was !== undefined && was <= weights.indexOf(f.weight);
+  });
+}
+
+/** Whether a report is better than one before by an edit: the finding is gone, and nothing is worse. */
 export function isBetter(
   before: readonly Finding[],
   after: readonly Finding[],
@@ -102,14 +114,7 @@ export function isBetter(
   edit: Edit,
 ): boolean {
   const toOld = createOldId(edit);
-  const known = new Map(before.map((f) => [f.id, weights.indexOf(f.weight)]));
-  return after.every((f) => {
-    const id = toOld(f.id);
-    if (id === finding.id) return false;
-    if (f.weight === 'note') return true;
-    const was = known.get(id);
-    return was !== undefined && was <= weights.indexOf(f.weight);
-  });
+  return after.every((f) => toOld(f.id) !== finding.id) && isNoWorse(before, after, edit);
 }
 
 /**

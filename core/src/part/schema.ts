@@ -107,6 +107,8 @@ export const Port = z.strictObject({
   wear: z.enum(['sturdy', 'ordinary', 'fragile']).optional(),
   /** Of a picture: the formats that it gives or takes, each as its maker writes it; any where absent. */
   formats: z.array(Name).min(1).max(30).optional(),
+  /** Of a picture that is given: the formats in which what was recorded is played back, where that is another list. */
+  playbackFormats: z.array(Name).min(1).max(30).optional(),
   power: z
     .strictObject({
       minV: z.number().positive().max(1000),

@@ -39,6 +39,22 @@ export const assumptions = {
     unit: 'kPa',
     source: 'estimate: a spring clip, or a clamp drawn with two fingers round a flat device',
   },
+  frontThreadNm: {
+    value: 0.15,
+    unit: 'N·m',
+    source: 'estimate: 300 g whose middle is 50 mm before the thread; a filter is a tenth of it',
+  },
+  strapCatchG: {
+    value: 1,
+    unit: 'g',
+    source: 'estimate: the jolt of a rig that slips a hand’s breadth and is caught by its strap',
+  },
+  seatHoldsN: {
+    value: 2,
+    unit: 'N',
+    source:
+      'estimate: a foot without a screw, held in its shoe by springs alone, bears 200 g along it',
+  },
   handForceN: { value: 25, unit: 'N', source: 'estimate: a hand at the farthest grip' },
   focusForceN: { value: 5, unit: 'N', source: 'estimate: a hand at a focus ring or drive' },
   knockForceN: {

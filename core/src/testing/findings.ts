@@ -12,6 +12,7 @@ import { lastFixtures } from './last-findings.js';
 import { lightFixtures } from './light-findings.js';
 import { sightFixtures } from './sight-findings.js';
 import { soundFixtures } from './sound-findings.js';
+import { practiceFixtures } from './practice-findings.js';
 import { solidFixtures } from './solid-findings.js';
 
 type Made = {
@@ -157,6 +158,7 @@ export const findingFixtures: Readonly<
   ...lightFixtures,
   ...soundFixtures,
   ...sightFixtures,
+  ...practiceFixtures,
   'kinds-do-not-mate': {
     has: screwed(screwOf(6), 'body.shoe'),
     hasNot: screwed(screwOf(6), 'body.plain'),

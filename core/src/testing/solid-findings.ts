@@ -10,7 +10,7 @@ import type { Joint, Rig, Setup } from '../rig/index.js';
 import { body, createTestRig, cube, handle, joint, mountAt } from './rigs.js';
 
 type Triple = [number, number, number];
-type Made = {
+export type Made = {
   readonly rig: Rig;
   readonly parts: PartBook;
   readonly elsewhere?: readonly Elsewhere[];
@@ -26,7 +26,7 @@ const screwBase = (more: Partial<Mount> = {}) =>
   });
 
 /** A cube of 10 mm about `at`, on a ¼″ screw at its own origin: nothing in between, so that only the cube is in the way. */
-const post = (
+export const post = (
   id: string,
   at: Triple,
   more: Partial<Part> = {},
@@ -37,7 +37,7 @@ const post = (
 };
 
 /** Body and handle, and parts on the body's mounts: "plain" at (0, 0, 50), "holes" at (30, 0, 50). */
-const on = (
+export const on = (
   parts: readonly Part[],
   joints: readonly Joint[],
   more: {
@@ -57,16 +57,25 @@ const on = (
     ...(more.kit ? { kit: more.kit } : {}),
   });
 
-const onPlain = (part: Part, more: Parameters<typeof on>[2] = {}, at: Partial<Joint> = {}): Made =>
-  on([part], [joint('p', `${part.id}.base`, 'body.plain', at)], more);
+export const onPlain = (
+  part: Part,
+  more: Parameters<typeof on>[2] = {},
+  at: Partial<Joint> = {},
+): Made => on([part], [joint('p', `${part.id}.base`, 'body.plain', at)], more);
 
-const withMounts = (...mounts: Mount[]): Partial<Part> => ({ mounts: [...body.mounts, ...mounts] });
-const lensMount = (more: Partial<Mount> = {}) =>
+export const withMounts = (...mounts: Mount[]): Partial<Part> => ({
+  mounts: [...body.mounts, ...mounts],
+});
+export const lensMount = (more: Partial<Mount> = {}) =>
   mountAt('lens', 'lens-mount', 'body', [5, 0, 0], [1, 0, 0], [0, 0, 1], {
     family: 'Gannet bayonet',
     ...more,
   });
-const lens = (more: Partial<Part> = {}, at: Triple = [5, 0, 0], own: Partial<Mount> = {}): Part => {
+export const lens = (
+  more: Partial<Part> = {},
+  at: Triple = [5, 0, 0],
+  own: Partial<Mount> = {},
+): Part => {
   const { mounts = [], ...rest } = more;
   return cube(
     'lens',
@@ -85,12 +94,12 @@ const lens = (more: Partial<Part> = {}, at: Triple = [5, 0, 0], own: Partial<Mou
     at,
   );
 };
-const onLens = (part: Part, more: Partial<Part> = {}, mount: Partial<Mount> = {}) =>
+export const onLens = (part: Part, more: Partial<Part> = {}, mount: Partial<Mount> = {}) =>
   on([part], [joint('l', `${part.id}.rear`, 'body.lens')], {
     camera: { ...withMounts(lensMount(mount)), ...more },
   });
 
-const doorAt: KeepClear = {
+export const doorAt: KeepClear = {
   id: 'card-door',
   purpose: 'card-door',
   shape: {
@@ -104,7 +113,7 @@ const doorAt: KeepClear = {
   },
 };
 
-const socketOut: Port = {
+export const socketOut: Port = {
   id: 'video',
   connector: 'hdmi-a',
   direction: 'out',
@@ -112,8 +121,13 @@ const socketOut: Port = {
   originMm: [0, 5, 0],
   normal: [0, 1, 0],
 };
-const socketIn: Port = { ...socketOut, id: 'picture', direction: 'in', originMm: [100, 5, -50] };
-const leadOf = (far: 'hdmi-a' | 'hdmi-c', lengthMm = 250): Part =>
+export const socketIn: Port = {
+  ...socketOut,
+  id: 'picture',
+  direction: 'in',
+  originMm: [100, 5, -50],
+};
+export const leadOf = (far: 'hdmi-a' | 'hdmi-c', lengthMm = 250): Part =>
   cube('lead', 10, {
     kind: 'cable',
     cable: {
@@ -126,7 +140,7 @@ const leadOf = (far: 'hdmi-a' | 'hdmi-c', lengthMm = 250): Part =>
       carries: ['video'],
     },
   });
-const run: NonNullable<Setup['cables']> = [
+export const run: NonNullable<Setup['cables']> = [
   {
     id: 'run',
     item: 'lead',
@@ -145,7 +159,7 @@ const stuck = (massG: number) => {
   );
 };
 /** A camera and a screen with a lead between; something may stand 10 mm wide before the camera's socket. */
-const plugged = (lead: Part, blockerY?: number, cables = run) =>
+export const plugged = (lead: Part, blockerY?: number, cables = run) =>
   on(
     [
       post('screen', [100, 0, -50], {

@@ -10,3 +10,4 @@ export * from './powering.js';
 export * from './needs.js';
 export * from './change.js';
 export * from './sheet.js';
+export * from './lengths.js';

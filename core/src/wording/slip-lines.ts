@@ -1,4 +1,4 @@
-import { judgeSlip, slipLimits, type Slip } from '../fit/index.js';
+import { judgeSlip, slipLimits, type Relief, type Slip } from '../fit/index.js';
 import { assumptions, type SettingName, type Settings } from '../rig/index.js';
 import { sayG, sayMm, sayNm, sayNumber } from '../words/index.js';
 import type { WorkingLine } from './hang-lines.js';
@@ -70,5 +70,22 @@ export function saySlipLines(slip: Slip, settings: Settings | undefined): Workin
           ? `${sayNumber(slip.handForceN)} N at ${sayMm(slip.handArmMm)} from the screw; ${from('handForceN')}; ratio ≈ ${sayNumber(slip.handsRatio, 2)}`
           : 'nothing beyond the joint is taken hold of',
     },
+    ...(slip.relief ? [sayRelief(slip.relief)] : []),
   ];
 }
+
+const reliefWords: Readonly<Record<Relief['by'], string>> = {
+  'second-screw': 'The second screw',
+  rods: 'The second clamp on the rods',
+  support: 'The support',
+  stop: 'The stop',
+  strap: 'The strap',
+  neighbour: 'The part that it lies against',
+};
+
+/** What a second contact takes off a joint. */
+const sayRelief = ({ by, armMm, forceN }: Relief): WorkingLine => ({
+  what: `${reliefWords[by]}, ${sayMm(armMm)} from the screw, takes the turning off it`,
+  value: `≈ ${sayNumber(forceN)} N`,
+  from: 'F = M ∕ arm, of the larger of the two moments; the screw itself then only clamps',
+});

@@ -6,6 +6,7 @@ import {
   purposeWords,
   askedBudgetMs,
   readLensSetting,
+  sayLengths,
   sayList,
   sayMm,
   sayNm,
@@ -56,6 +57,9 @@ const known = computed(() => {
   );
   return [...aimed, ...later];
 });
+
+/** How far batteries stand out, how much of each rod is used, and how level the two hands are. */
+const lengths = computed(() => sayLengths(fit.value, bench.names!, bench.rig!.setups.length > 1));
 
 const lenses = computed(() => {
   const inSet = new Map(listLenses(bench.rig!, bench.setup!).map((l) => [l.item, l]));
@@ -156,6 +160,13 @@ function sayTroubles(id: string): string {
           <tr class="rule">
             <th scope="row" class="py-1 text-left font-normal">Tall</th>
             <td class="text-right">{{ sayMm(fit.size.heightMm) }}</td>
+          </tr>
+          <tr v-for="row in lengths" :key="row.what" class="rule align-baseline">
+            <th scope="row" class="py-1 pr-2 text-left font-normal">
+              {{ row.what }}
+              <span v-if="row.more" class="text-faint block text-xs">{{ row.more }}</span>
+            </th>
+            <td class="text-right whitespace-nowrap">{{ row.value }}</td>
           </tr>
         </tbody>
       </table>

@@ -2,6 +2,7 @@
 import { sayG, sayMoney } from '@zucchini/core';
 import { computed } from 'vue';
 import { useBench } from '../../desk/benchStore';
+import CheaperSection from '../cheaper/CheaperSection.vue';
 import FindingList from './FindingList.vue';
 import LimitField from './LimitField.vue';
 import PricesSection from './PricesSection.vue';
@@ -152,5 +153,6 @@ function own(itemId: string, owned: boolean): void {
         The cheapest of list price and offers; ask the seller before you pay.
       </p>
     </section>
+    <CheaperSection v-if="!bench.readOnly && spend.toSpend.minor > 0" />
   </QuestionFrame>
 </template>

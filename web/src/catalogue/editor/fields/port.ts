@@ -49,6 +49,16 @@ export function listPortFields(e: Extract<Element, { list: 'ports' }>): Field[] 
             (v) => ({ formats: v?.length ? v : undefined }),
             'between commas, as its maker writes them',
           ),
+          ...(p.direction === 'in'
+            ? []
+            : [
+                words(
+                  'plays back in',
+                  p.playbackFormats,
+                  (v) => ({ playbackFormats: v?.length ? v : undefined }),
+                  'where playback is not in the formats above',
+                ),
+              ]),
         ]
       : []),
     ...(p.carries.includes('audio') ? under('Sound', listSoundFields(p.sound)) : []),
