@@ -2,7 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import fc from 'fast-check';
 import type { Part, Tool } from '../part/index.js';
 import { measureReport, type Report } from '../report/index.js';
-import { placeSetup, type Joint, type LogEntry, type Setup } from '../rig/index.js';
+import { placeSetup, type Deed, type Joint, type LogEntry, type Setup } from '../rig/index.js';
 import { tries } from '../testing/depth.js';
 import { createNames } from '../words/index.js';
 import { sayChangeover, sayStep } from '../wording/index.js';
@@ -530,6 +530,35 @@ describe('from one setup to another', () => {
     expect(take([entry(1800)]).steps[0]).toMatchObject({ timed: 1 });
     // What was timed is no estimate of the app's; that a coin must be found still is.
     expect(take([]).estimated).toBe(true);
+  });
+
+  it('keeps the minutes of balancing apart from the seconds of a plug and of a hinge, and each hold’s from the other’s', () => {
+    const at = (hold: Setup['hold']) => build([onBody('a', 'left')], { hold });
+    const entry = (did: Partial<Deed>, durationS: number): LogEntry => ({
+      id: `t${durationS}`,
+      at: '2026-03-01T06:00:00Z',
+      kind: 'timed',
+      durationS,
+      did: { step: 'settle', tool: 'none', picked: false, ...did },
+    });
+    const settle = (log: LogEntry[], hold: Setup['hold']) => {
+      const options = { times: readOwnTimes(log, undefined) };
+      return measureChangeover(at('low'), at(hold), options)!.steps[0]!.seconds;
+    };
+    const balanced = [entry({ hold: 'gimbal' }, 300)];
+    // Three times the usual 180 s against one of 300 s.
+    expect(settle(balanced, 'gimbal')).toBe(210);
+    expect(settle(balanced, 'shoulder')).toBe(30);
+    // Of what nobody says in which hold it was settled nothing is learnt; nor from a plug.
+    expect(settle([entry({}, 300), entry({ step: 'lead-in' }, 60)], 'gimbal')).toBe(180);
+    const onAll = [onBody('a', 'left'), onBody('b', 'right')];
+    const plugged = withRuns(onAll, [{ lead: 0, a: 0, b: 1, tie: null }]);
+    const plug = (log: LogEntry[]) =>
+      measureChangeover(build(onAll), plugged, { times: readOwnTimes(log, undefined) })!.steps[0]!;
+    expect(plug([])).toMatchObject({ kind: 'lead-in', seconds: 5 });
+    expect(plug([...balanced, entry({ step: 'set' }, 60)]).seconds).toBe(5);
+    // Three times 5 s and one of 9 s.
+    expect(plug([entry({ step: 'lead-out' }, 9)]).seconds).toBe(6);
   });
 
   it('builds from the camera alone what is built from pieces', () => {

@@ -1,5 +1,6 @@
+import type { HoldKind } from '../brief/index.js';
 import type { MountKind, Tool } from '../part/index.js';
-import { measureSetting, type LogEntry, type Settings } from '../rig/index.js';
+import { measureSetting, type Deed, type LogEntry, type Settings } from '../rig/index.js';
 
 /** How long a person takes over one kind of fastening: how often it was timed, and the mean, s. */
 export interface OwnTime {
@@ -7,9 +8,13 @@ export interface OwnTime {
   readonly meanS: number;
 }
 
-/** What a person's own times are about: the kind of mount and the tool; leads and hinges have no mount. */
+/** What is done without a mount: a plug, a turn on a hinge, or settling the rig in a hold, which takes a person minutes. */
+export type Mountless = 'lead' | 'hinge' | `settle ${HoldKind}`;
+
+/** What a person's own times are about: the kind of mount, or what is done without one, and the tool. */
 interface Timed {
   readonly mountKind?: MountKind;
+  readonly mountless?: Mountless;
   readonly tool: Tool;
 }
 
@@ -18,7 +23,14 @@ export type OwnTimes = ReadonlyMap<string, OwnTime>;
 
 export const noOwnTimes: OwnTimes = new Map();
 
-const nameTimed = ({ mountKind, tool }: Timed): string => `${mountKind ?? '-'} ${tool}`;
+const nameTimed = ({ mountKind, mountless, tool }: Timed): string =>
+  `${mountKind ?? mountless ?? '-'} ${tool}`;
+
+/** What a logged deed was done to, where no mount was; undefined for settling of which nobody says in which hold. */
+function readMountless({ step, hold }: Deed): Mountless | undefined {
+  if (step === 'settle') return hold && `settle ${hold}`;
+  return step === 'set' ? 'hinge' : 'lead';
+}
 
 /** Longer than this nobody works at one step: the clock was left running, s. */
 export const longestStepS = 1800;
@@ -33,7 +45,13 @@ export function readOwnTimes(log: readonly LogEntry[], settings: Settings | unde
   for (const { kind, durationS, did } of log) {
     if (kind !== 'timed' || durationS === undefined || !did || durationS > longestStepS) continue;
     const { mount, tool, picked } = did;
-    const key = nameTimed({ tool, ...(mount ? { mountKind: mount } : {}) });
+    const mountless = mount ? undefined : readMountless(did);
+    if (!mount && !mountless) continue;
+    const key = nameTimed({
+      tool,
+      ...(mount ? { mountKind: mount } : {}),
+      ...(mountless ? { mountless } : {}),
+    });
     const seconds = picked ? Math.max(1, durationS - pickS) : durationS;
     const was = times.get(key) ?? { count: 0, meanS: 0 };
     const count = was.count + 1;

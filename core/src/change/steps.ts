@@ -17,7 +17,7 @@ import {
   type PlacedItem,
   type PlacedJoint,
 } from '../rig/index.js';
-import { findOwnTime, noOwnTimes, type OwnTimes } from './own-times.js';
+import { findOwnTime, noOwnTimes, type Mountless, type OwnTimes } from './own-times.js';
 
 /** Why a step cannot be done as planned: the rest is planned all the same. */
 export type Lack =
@@ -156,12 +156,15 @@ const isClamped = ({ mate, childMount, parentMount }: PlacedJoint): boolean =>
   childMount.entry !== 'end' &&
   parentMount.entry !== 'end';
 
-/** Whether a matte box sits on a lens that comes off: nobody changes a lens with its box on. */
-const isBoxOnLens = (assembly: Assembly, loose: ReadonlySet<string>, placed: PlacedItem): boolean =>
-  placed.part.kind === 'matte-box' &&
+/**
+ * Whether a box, a drive or a support hangs on something that comes off: they are set against the lens, and nobody changes the lens,
+ * or draws the rods off, with them in their place.
+ */
+const isSetByLens = (assembly: Assembly, loose: ReadonlySet<string>, placed: PlacedItem): boolean =>
+  hasTrait(placed.part, 'set-by-lens') &&
   [...loose].some((id) => {
-    const lens = assembly.byId.get(id);
-    return lens !== undefined && hasTrait(lens.part, 'optic') && isInBranch(lens, placed);
+    const carrier = assembly.byId.get(id);
+    return carrier !== undefined && carrier !== placed && isInBranch(carrier, placed);
   });
 
 /** What has to come off the one setup, and onto the other. */
@@ -206,7 +209,7 @@ function listLoosened(from: Built, to: Built, alone: boolean, apart: boolean): L
       if (
         differs(one, other, id) ||
         isLeft(one, other, into, placed) ||
-        isBoxOnLens(one.assembly, into, placed)
+        isSetByLens(one.assembly, into, placed)
       ) {
         loosen(id, into);
       }
@@ -230,11 +233,17 @@ type How = Pick<Step, 'tool' | 'seconds' | 'stated' | 'usualS' | 'timed' | 'moun
 
 /** How long something takes, s: what is usual, drawn towards the person's own times the more there are of them. */
 function measureHow(
-  usual: Pick<Step, 'tool' | 'stated' | 'mountKind'> & { readonly usualS: number },
+  {
+    mountless,
+    ...usual
+  }: Pick<Step, 'tool' | 'stated' | 'mountKind'> & {
+    readonly usualS: number;
+    readonly mountless?: Mountless;
+  },
   { assembly, tools }: Built,
   { times = noOwnTimes }: ChangeOptions,
 ): How {
-  const own = findOwnTime(times, usual);
+  const own = findOwnTime(times, mountless ? { ...usual, mountless } : usual);
   const weight = measureSetting(assembly.rig.settings, 'ownTimesCount');
   const isAtHand = !tools || usual.tool === 'none' || tools.includes(usual.tool);
   return {
@@ -289,7 +298,11 @@ function listPartSteps(
 ): Step[] {
   const [a, b] = [from.assembly, to.assembly];
   const usualS = measureSetting(b.rig.settings, 'poseS');
-  const hinge = measureHow({ tool: 'none', usualS, stated: false }, to, options);
+  const hinge = measureHow(
+    { tool: 'none', usualS, stated: false, mountless: 'hinge' },
+    to,
+    options,
+  );
   const isOwned = new Map(b.rig.kit.map((item) => [item.id, item.owned]));
   /** What hangs on an item and is not loosened by itself. */
   const along = (assembly: Assembly, loose: ReadonlySet<string>, itemId: string): string[] =>
@@ -385,7 +398,11 @@ function listLinkSteps(
       (id) => !there.assembly.byId.has(id) && ids.every((x) => holds(here.assembly, id, x)),
     );
   const usualS = measureSetting(from.assembly.rig.settings, 'plugS');
-  const plug = measureHow({ tool: 'none', usualS, stated: false }, from, options);
+  const plug = measureHow(
+    { tool: 'none', usualS, stated: false, mountless: 'lead' },
+    from,
+    options,
+  );
   // Drawn from the one, it is plugged into the other.
   const drawn = new Set(
     [from, to].flatMap(({ assembly: { setup } }) =>
@@ -471,7 +488,11 @@ function listSettleSteps(
   );
   const usualS = measureSetting(rig.settings, setting);
   const itemId = on?.item.id ?? setup.body;
-  const how = measureHow({ tool: 'none', usualS, stated: false }, to, options);
+  const how = measureHow(
+    { tool: 'none', usualS, stated: false, mountless: `settle ${setup.hold}` },
+    to,
+    options,
+  );
   const base = { id: 'settle', kind: 'settle', itemId, settlesIn: setup.hold } as const;
   return [{ ...base, inTheWay: false, with: [], ...how }];
 }
@@ -544,6 +565,16 @@ function listGlassBefore(from: Built, to: Built, steps: readonly Step[]): Before
   });
 }
 
+/** The rig comes off what stands on the ground before anything else, and onto it after all of it. */
+function listStandBefore(steps: readonly Step[]): Before[] {
+  const stood = steps.filter((s) => s.grounded);
+  return stood.flatMap((s) =>
+    steps
+      .filter((x) => x.kind === s.kind && !x.grounded)
+      .map((x): Before => (s.kind === 'take-off' ? [s.id, x.id] : [x.id, s.id])),
+  );
+}
+
 /** Kinds of steps of which all of one are done before any of the next. */
 const phases: readonly (readonly StepKind[])[] = [
   ['lead-out'],
@@ -592,8 +623,9 @@ function listBefore(
   }
   before.push(...listPlugsBefore(from, to, steps));
   // Where the order of assembly has it otherwise, that stands.
-  const glass = listGlassBefore(from, to, steps);
-  if (!isRing({ steps, before: [...before, ...glass] })) before.push(...glass);
+  for (const custom of [listGlassBefore(from, to, steps), listStandBefore(steps)]) {
+    if (!isRing({ steps, before: [...before, ...custom] })) before.push(...custom);
+  }
   for (const one of listBracesBefore(from, to, steps)) {
     if (!isRing({ steps, before: [...before, one] })) before.push(one);
   }

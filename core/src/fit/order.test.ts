@@ -1,7 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
+import { loadCollider } from '../clash/index.js';
 import type { Part } from '../part/index.js';
+import { measureReport } from '../report/index.js';
 import { placeSetup } from '../rig/index.js';
-import { createTestRig, cube, joint, mountAt } from '../testing/rigs.js';
+import { body as standing, createTestRig, cube, joint, mountAt } from '../testing/rigs.js';
 import { measureOrder } from './order.js';
 
 /** A body with two sockets, and two plates on it or one on the other. */
@@ -52,5 +54,48 @@ describe('what goes on after what', () => {
     expect(orderOf({ assembleAfterParts: ['plate'] }, 'grip.top').broken).toEqual([
       { itemId: 'grip', after: { partId: 'plate' } },
     ]);
+  });
+});
+
+describe('what is in the way by 2 mm', () => {
+  it('is tilted past: nothing else comes off for it', async () => {
+    const collider = await loadCollider();
+    const foot = cube('mic', 20, {
+      mounts: [
+        mountAt('foot', 'cold-shoe', 'foot', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+          clampLengthMm: 18,
+          entry: 'end',
+          carrier: true,
+        }),
+      ],
+    });
+    const block = (id: string, x: number, deepMm: number) =>
+      cube(
+        id,
+        1,
+        {
+          mounts: [
+            mountAt('base', 'quarter-20', 'screw', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+              thread: { lengthMm: 6 },
+            }),
+          ],
+        },
+        // The foot’s own cube reaches to y = 45.
+        [x, 50 - deepMm, 0],
+      );
+    const waitsFor = (deepMm: number) => {
+      const { rig, parts } = createTestRig(
+        [standing, foot, block('ahead', 18, deepMm), block('behind', -48, deepMm)],
+        [
+          joint('m', 'mic.foot', 'body.shoe'),
+          joint('a', 'ahead.base', 'body.plain'),
+          joint('b', 'behind.base', 'body.holes'),
+        ],
+      );
+      const { solidity } = measureReport(rig, 'low', parts, { collider, oneLens: true }).fit;
+      return solidity!.orderEdges.filter(([first]) => first === 'mic').length;
+    };
+    expect(waitsFor(1.9)).toBe(0);
+    expect(waitsFor(2.2)).toBe(1);
   });
 });

@@ -244,6 +244,8 @@ export const Deed = z.strictObject({
   tool: Tool,
   /** The tool had to be taken up first, and that is in the time. */
   picked: z.boolean(),
+  /** Of settling the rig: in which hold. */
+  hold: HoldKind.optional(),
 });
 export type Deed = z.infer<typeof Deed>;
 

@@ -103,7 +103,8 @@ export function createLens(f: LensFigures): Made {
       : [],
     controls: [
       { id: 'focus-ring-control', name: 'focus ring', use: 'focus', atMm: [at(0.45), 0, -wide] },
-      ...(f.extendsMm
+      // A zoom that changes nothing of its length is turned all the same.
+      ...(f.extendsMm || (f.focalMm && f.focalMm[1] > f.focalMm[0])
         ? [
             {
               id: 'zoom-ring-control',

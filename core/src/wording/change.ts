@@ -96,7 +96,16 @@ const lackWords: Readonly<Record<Lack, (step: Step) => string>> = {
 /** One step as it is shown: in words, with what it takes and what is lacking. */
 export interface ToldStep extends Pick<
   Step,
-  'id' | 'kind' | 'itemId' | 'tool' | 'seconds' | 'usualS' | 'timed' | 'stated' | 'mountKind'
+  | 'id'
+  | 'kind'
+  | 'itemId'
+  | 'tool'
+  | 'seconds'
+  | 'usualS'
+  | 'timed'
+  | 'stated'
+  | 'mountKind'
+  | 'settlesIn'
 > {
   readonly text: string;
   /** “by hand”, “coin”. */
@@ -137,12 +146,13 @@ export function tellChange(change: Changeover, names: Names): ToldChange {
   const { seconds, estimated, pickups, atLeast, proven } = change;
   let held: Tool | undefined;
   const steps = change.steps.map((step): ToldStep => {
-    const { id, kind, itemId, tool, usualS, timed, stated, mountKind } = step;
+    const { id, kind, itemId, tool, usualS, timed, stated, mountKind, settlesIn } = step;
     const picks = isTaken(tool) && tool !== held;
     if (isTaken(tool)) held = tool;
     return {
       ...{ id, kind, itemId, tool, usualS, timed, stated, seconds: step.seconds, picks },
       ...(mountKind ? { mountKind } : {}),
+      ...(settlesIn ? { settlesIn } : {}),
       text: sayStep(step, names),
       by: isTaken(tool) ? toolLabels[tool] : 'by hand',
       does: picks

@@ -105,4 +105,20 @@ describe('the stopwatch', () => {
     watch.start();
     expect([watch.at.value, watch.timed.value.length, watch.measure().ms]).toEqual([0, 0, 0]);
   });
+
+  it('keeps in which hold the rig was settled', () => {
+    const settle = step('settle', { kind: 'settle', tool: 'none', settlesIn: 'gimbal' });
+    const { mountKind: _, ...bare } = settle;
+    const { watch, pass, kept } = start([bare]);
+    pass(140_000);
+    watch.tap();
+    expect(kept).toEqual([
+      {
+        kind: 'timed',
+        item: 'settle',
+        durationS: 140,
+        did: { step: 'settle', tool: 'none', picked: false, hold: 'gimbal' },
+      },
+    ]);
+  });
 });

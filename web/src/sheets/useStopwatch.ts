@@ -18,7 +18,8 @@ export function toTimed(
     mountKind,
     tool,
     picks,
-  }: Pick<ToldStep, 'kind' | 'itemId' | 'mountKind' | 'tool' | 'picks'>,
+    settlesIn,
+  }: Pick<ToldStep, 'kind' | 'itemId' | 'mountKind' | 'tool' | 'picks' | 'settlesIn'>,
   durationS: number,
 ): Pick<LogEntry, 'kind' | 'item' | 'durationS' | 'did'> {
   const mount = mountKind ? { mount: mountKind } : {};
@@ -26,7 +27,7 @@ export function toTimed(
     kind: 'timed',
     item: itemId,
     durationS,
-    did: { step: kind, ...mount, tool, picked: picks },
+    did: { step: kind, ...mount, tool, picked: picks, ...(settlesIn ? { hold: settlesIn } : {}) },
   };
 }
 

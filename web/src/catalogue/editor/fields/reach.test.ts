@@ -136,6 +136,14 @@ const rich = Part.parse({
       normal: [0, 0, 1],
       power: { minV: 7, maxV: 17 },
     },
+    {
+      id: 'picture',
+      connector: 'hdmi-a',
+      direction: 'out',
+      carries: ['video'],
+      originMm: point,
+      normal: [0, 0, 1],
+    },
   ],
   // So that a field shows that is there only for a camera, or where it is set.
   noTrigger: true,
