@@ -62,7 +62,14 @@ describe('a cheaper make', () => {
       arm('cheapest', 2000, { massG: 90 }),
     ]);
     expect(makes).toMatchObject([
-      { itemId: 'mine', partId: 'cheapest', savesMinor: 2000, heavierG: -10, brings: [] },
+      {
+        itemId: 'mine',
+        partId: 'cheapest',
+        savesMinor: 2000,
+        heavierG: -10,
+        brings: [],
+        lower: [],
+      },
     ]);
     const [setup] = applyEdit(rig, makes[0]!.edit).setups;
     expect(setup!.joints.some((j) => j.child.item.endsWith('cheapest'))).toBe(true);
@@ -77,6 +84,10 @@ describe('a cheaper make', () => {
     const holds: Partial<Part> = { serves: [{ need: 'balance' }] };
     expect(makesOf([arm('plain', 1000)], false, holds).makes).toEqual([]);
     expect(makesOf([arm('also', 1000, holds)], false, holds).makes).toHaveLength(1);
+    // Enough for what is asked here, and less all the same: that is said.
+    const bright = (nits: number): Partial<Part> => ({ serves: [{ need: 'monitor', nits }] });
+    const [dim] = makesOf([arm('dim', 1000, bright(500))], false, bright(900)).makes;
+    expect(dim!.lower).toEqual([{ figure: 'nits', from: 900, to: 500 }]);
   });
 
   it('is none of what is owned, without a price, or hardly cheaper', () => {

@@ -15,8 +15,31 @@ export interface CheaperMake {
   /** How much heavier it is; undefined where one of the two was never weighed. */
   readonly heavierG: number | undefined;
   readonly edit: Edit;
+  /** Figures by which it serves a need less than the other does, although enough for what is asked here. */
+  readonly lower: readonly Lower[];
   /** What it brings that is good to know. */
   readonly brings: readonly Finding[];
+}
+
+/** A figure of a need that another make serves less. */
+export interface Lower {
+  readonly figure: (typeof servedBy)[number];
+  readonly from: number;
+  readonly to: number;
+}
+
+/** The figures by which a part says how well it serves a need. */
+const servedBy = ['nits', 'stops', 'channels', 'energyWh', 'powerW', 'rateMbps'] as const;
+
+/** Which figures of the needs that a part serves are lower at another. */
+function listLower(now: Part, other: Part): Lower[] {
+  return (now.serves ?? []).flatMap((serves) => {
+    const then = other.serves?.find((s) => s.need === serves.need);
+    return servedBy.flatMap((figure): Lower[] => {
+      const [from, to] = [serves[figure], then?.[figure]];
+      return from !== undefined && to !== undefined && to < from ? [{ figure, from, to }] : [];
+    });
+  });
 }
 
 /** What saves less of a price than this is another part, not a cheaper one (estimate). */
@@ -110,6 +133,7 @@ export function* listCheaperMakes(
         savesMinor,
         heavierG: was === undefined || part.massG === undefined ? undefined : part.massG - was,
         edit,
+        lower: listLower(placed.part, part),
         brings: after.findings.filter((f) => !known.has(toOld(f.id))),
       };
     }

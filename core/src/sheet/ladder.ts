@@ -2,7 +2,7 @@ import type { AskOptions } from '../question/index.js';
 import { judgeNeed, listIdle, type Need } from '../needs/index.js';
 import { hasTrait, type Part, type PartBook, type Serves } from '../part/index.js';
 import { countFindings, measureReport, type Report } from '../report/index.js';
-import { isInBranch, listSetupItems, type Setup } from '../rig/index.js';
+import { isInBranch, listSetupItems, type Assembly, type Setup } from '../rig/index.js';
 import { findBestPrice } from '../price/index.js';
 import type { Money } from '../units/index.js';
 import { timeSteps } from '../change/index.js';
@@ -26,6 +26,8 @@ export interface Rung {
   readonly serves: readonly Serves['need'][];
   /** Findings that stop it as it stands. */
   readonly stops: number;
+  /** What comes with it is carried along and not on the rig. */
+  readonly inBag: boolean;
 }
 
 /** A part that the brief does not ask for, and what it costs to have it here. */
@@ -66,6 +68,14 @@ function listFeeds({ assembly }: Build): { readonly source: string; readonly dev
   });
 }
 
+/** Whether a part is the dummy cell of the camera. */
+const isCameraFeed = (assembly: Assembly, id: string): boolean => {
+  const placed = assembly.byId.get(id)!;
+  return (
+    hasTrait(placed.part, 'fed-from-outside') && placed.carriedBy?.parent === assembly.setup.body
+  );
+};
+
 /** What feeds something comes before it, with what carries it; not where the device itself carries what feeds it. */
 function feedFirst(build: Build, groups: readonly string[][]): string[][] {
   const { assembly } = build;
@@ -76,16 +86,27 @@ function feedFirst(build: Build, groups: readonly string[][]): string[][] {
     const cells = (assembly.jointsOn.get(source) ?? [])
       .map((j) => j.child)
       .filter((id) => hasTrait(assembly.byId.get(id)!.part, 'cell'));
-    const fed = groupOf(device);
-    if (!fed) continue;
+    // Through a dummy cell it is the camera that is fed, which nothing else on the ladder runs: that comes first of all.
+    const isDummy = isCameraFeed(assembly, device);
+    const fed = isDummy ? undefined : groupOf(device);
+    if (!fed && !isDummy) continue;
     const moved = new Set<string[]>();
     const bring = (group: string[] | undefined): void => {
-      if (!group || list.indexOf(group) < list.indexOf(fed) || moved.has(group)) return;
+      const isBefore = group && fed && list.indexOf(group) < list.indexOf(fed);
+      if (!group || isBefore || moved.has(group)) return;
       moved.add(group);
       for (const id of group) bring(groupOf(assembly.byId.get(id)?.carriedBy?.parent));
     };
     for (const id of [source, ...cells]) bring(groupOf(id));
-    if (moved.has(fed)) continue;
+    if (isDummy) {
+      list = [...list.filter((g) => moved.has(g)), ...list.filter((g) => !moved.has(g))];
+      // Fed by what is on the body from the first, it comes next.
+      const home = groupOf(source);
+      if (home) home.push(device);
+      else list.unshift([device]);
+      continue;
+    }
+    if (!fed || moved.has(fed)) continue;
     const stay = list.filter((g) => !moved.has(g));
     const at = stay.indexOf(fed);
     list = [...stay.slice(0, at), ...list.filter((g) => moved.has(g)), ...stay.slice(at)];
@@ -110,7 +131,15 @@ function listGroups(build: Build): string[][] {
     .flatMap(({ fresh }) => (fresh.length > mostOnTable ? fresh.map((id) => [id]) : [[...fresh]]));
   const base = pieces.filter((piece) => piece.every(isBase)).flat();
   const isPlain = (piece: readonly string[]) => !piece.some((id) => isSomething(partOf(id)));
-  let waiting = pieces.filter((piece) => !piece.every(isBase) && isPlain(piece));
+  // A dummy cell comes with what feeds it.
+  const fed = new Set(
+    listFeeds(build)
+      .map((f) => f.device)
+      .filter((id) => isCameraFeed(assembly, id)),
+  );
+  let waiting = pieces.filter(
+    (piece) => !piece.every(isBase) && isPlain(piece) && !piece.every((id) => fed.has(id)),
+  );
   // A device comes with the cell that it carries.
   const deviceOf = (piece: readonly string[]) => {
     const carrier = assembly.byId.get(piece[0]!)!.carriedBy!.parent;
@@ -207,6 +236,7 @@ export function listLadder(report: Report, parts: PartBook, asked: AskOptions = 
         ...new Set(fresh.flatMap((id) => (partOf.get(id)?.serves ?? []).map((s) => s.need))),
       ],
       stops: countFindings(then.findings).stops,
+      inBag: bag.size > 0,
     };
   };
   const rungs = listGroups(build).map((fresh) => {

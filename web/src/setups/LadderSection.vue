@@ -98,7 +98,8 @@ const sayFresh = (fresh: readonly string[], assembly: Assembly) =>
         </div>
         <p class="text-sm leading-snug">
           <span class="font-serif text-base italic">{{ i + 1 }}</span>
-          {{ i === 0 ? '' : '+ ' }}{{ sayFresh(rung.fresh, rung.assembly) }}
+          {{ i === 0 ? '' : rung.inBag ? 'In the bag: ' : '+ '
+          }}{{ sayFresh(rung.fresh, rung.assembly) }}
         </p>
         <p class="text-faint text-xs tabular-nums">
           {{ rung.unpriced.length > 0 ? '≥ ' : '' }}{{ sayMoney(rung.toSpend) }} to spend ·

@@ -31,7 +31,7 @@ function swap(make: (typeof makes.value)[number]): void {
           <p>
             <span class="font-medium">{{ make.name }}</span> in the place of
             {{ bench.names!.item(make.itemId) }}: saves {{ make.saves
-            }}{{ make.mass ? `, ${make.mass}` : '' }}.
+            }}{{ [make.mass, ...make.lower].map((t) => (t ? `, ${t}` : '')).join('') }}.
           </p>
           <p v-for="line in make.brings" :key="line" class="text-faint">It brings: {{ line }}</p>
           <AppButton class="mt-1" small @click="swap(make)">Swap for {{ make.name }}</AppButton>

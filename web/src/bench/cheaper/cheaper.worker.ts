@@ -5,9 +5,11 @@ import {
   measureReport,
   sayG,
   sayMoney,
+  sayNumber,
   tellFinding,
   tryEdit,
   type Edit,
+  type Lower,
 } from '@zucchini/core';
 import { expose } from 'comlink';
 import type { RigAnswer, RigQuestion } from '../../desk/useAsking';
@@ -22,11 +24,22 @@ export interface CheaperAnswer extends RigAnswer {
         readonly name: string;
         readonly saves: string;
         readonly mass: string | undefined;
+        /** What it gives less of, “50 Wh in the place of 98 Wh”. */
+        readonly lower: readonly string[];
         readonly brings: readonly string[];
         readonly edit: Edit;
       }
     | undefined;
 }
+
+const units: Readonly<Record<Lower['figure'], string>> = {
+  nits: 'cd/m²',
+  stops: 'stops',
+  channels: 'channels',
+  energyWh: 'Wh',
+  powerW: 'W',
+  rateMbps: 'Mb/s',
+};
 
 const known = new WorkerParts();
 let newest = 0;
@@ -61,6 +74,12 @@ async function find(
           heavierG === undefined || Math.abs(heavierG) < 0.5
             ? undefined
             : `${sayG(Math.abs(heavierG))} ${heavierG > 0 ? 'heavier' : 'lighter'}`,
+        lower: make.lower.map(({ figure, from, to }) => {
+          const [was, is] = [from, to].map(
+            (v) => `${sayNumber(v, Number.isInteger(v) ? 0 : 1)} ${units[figure]}`,
+          );
+          return `${is} in the place of ${was}`;
+        }),
         brings: make.brings.map((f) => tellFinding(f, names).sentence),
         edit: make.edit,
       },
