@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { expect, test, type Locator, type Page } from '@playwright/test';
 import { checkAccess, copyRig } from './bench.ts';
 
 const overflow = (page: Page) =>
@@ -11,6 +12,7 @@ interface Entry {
   readonly subject?: string;
   readonly yes?: boolean;
   readonly durationS?: number;
+  readonly did?: { readonly step: string; readonly hold?: string };
 }
 const logOf = async (page: Page, id: string): Promise<Entry[]> =>
   ((await (await page.request.get(`/api/rigs/${id}/log`)).json()) as { log: Entry[] }).log;
@@ -331,4 +333,63 @@ test('the pocket sheet stands alone: ticks, checks, clock and notes come back as
   await page.goto(`/rigs/mark-1/sheets/low/phone`);
   await page.getByLabel('Bring its notes in').setInputFiles(notes);
   await expect(page.getByText(/these notes are of another rig/)).toBeVisible();
+});
+
+test('balancing a gimbal is timed as itself: on the clock, in two windows, on the pocket sheet, and back from a file', async ({
+  page,
+  browser,
+}, info) => {
+  await copyRig(page, 'skiff', 'settle');
+  const id = idOf(page);
+  const settled = async () =>
+    (await logOf(page, id)).filter((e) => e.did?.step === 'settle').map((e) => e.did!.hold);
+  /** Taps through the steps of a change, each after a second. */
+  const timeAll = async (one: Page, tap: Locator): Promise<void> => {
+    await tap.click();
+    for (let i = 0; i < 20 && (await one.getByText(/^Done in/).count()) === 0; i += 1) {
+      await expect(one.getByRole('timer')).toHaveText(/^[1-9] s$/);
+      await tap.click();
+    }
+  };
+  // Two windows on one change: each keeps its own times, none is lost.
+  const other = await page.context().newPage();
+  for (const one of [page, other]) {
+    await one.goto(`/rigs/${id}/clock/gimbal/low`);
+    await expect(one.getByRole('button', { name: 'Begin' })).toBeVisible();
+  }
+  await timeAll(page, page.getByTestId('clock-tap'));
+  await expect(page.getByText('Balance the rig on the gimbal').first()).toBeVisible();
+  await timeAll(other, other.getByTestId('clock-tap'));
+  await expect.poll(settled).toEqual(['gimbal', 'gimbal']);
+  await other.close();
+  // A minute of balancing says nothing of a plug, and a few seconds of it draw the three minutes down.
+  await page.goto(`/rigs/${id}/setups`);
+  await page.getByRole('button', { name: /^Low.* to .*gimbal/i }).click();
+  await expect(page.getByText(/with 2 times of yours; ≈ 3 min as a rule/)).toBeVisible();
+
+  await page.goto(`/rigs/${id}/sheets/low/phone`);
+  const saving = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save the pocket sheet' }).click();
+  const path = info.outputPath('pocket.html');
+  await (await saving).saveAs(path);
+  const phone = await browser.newContext({ offline: true, acceptDownloads: true });
+  const sheet = await phone.newPage();
+  await sheet.goto(`file://${path}`);
+  const change = sheet.getByLabel('What is timed').getByRole('option', { name: /gimbal/i });
+  await sheet.getByLabel('What is timed').selectOption((await change.getAttribute('value'))!);
+  await timeAll(sheet, sheet.locator('#pocket-tap'));
+  const giving = sheet.waitForEvent('download');
+  await sheet.getByRole('button', { name: 'Save what was noted as a file' }).click();
+  const notes = info.outputPath('notes.field.json');
+  await (await giving).saveAs(notes);
+  await phone.close();
+
+  // A file in which somebody wrote what is no way of holding is refused with its place, and nothing of it is kept.
+  const broom = info.outputPath('broom.field.json');
+  writeFileSync(broom, readFileSync(notes, 'utf8').replace('"hold": "gimbal"', '"hold": "broom"'));
+  await page.getByLabel('Bring its notes in').setInputFiles(broom);
+  await expect(page.getByText(/did\.hold/)).toBeVisible();
+  expect(await settled()).toEqual(['gimbal', 'gimbal']);
+  await page.getByLabel('Bring its notes in').setInputFiles(notes);
+  await expect.poll(settled).toEqual(['gimbal', 'gimbal', 'gimbal']);
 });

@@ -64,7 +64,7 @@ export function sayStep(move: Step, names: Names): string {
     case 'settle':
       return move.settlesIn === 'shoulder'
         ? 'Find its place on your shoulder'
-        : `Balance the rig on ${name}`;
+        : 'Balance the rig on the gimbal';
   }
 }
 

@@ -89,12 +89,14 @@ const print = () => window.print();
 
 const page = useTemplateRef('page');
 const making = ref(false);
-/** The pocket sheet is made of what stands on the page: all of it is shown first. */
+/** The pocket sheet is made of what stands on the page: all of it is shown first, and then what was looked at again. */
 async function savePocket(): Promise<void> {
   making.value = true;
+  const looked = open.value;
+  const { id, setupId } = props;
   try {
-    if (open.value !== undefined) {
-      await router.replace({ name: 'sheets', params: { id: props.id, setupId: props.setupId } });
+    if (looked !== undefined) {
+      await router.replace({ name: 'sheets', params: { id, setupId } });
       await nextTick();
     }
     const { rig } = read.value!;
@@ -120,6 +122,10 @@ async function savePocket(): Promise<void> {
     trouble.value = sayError(error);
   } finally {
     making.value = false;
+    // Unless somebody has gone elsewhere meanwhile.
+    if (looked && !open.value && props.id === id && props.setupId === setupId) {
+      await router.replace({ name: 'sheets', params: { id, setupId, sheet: looked } });
+    }
   }
 }
 

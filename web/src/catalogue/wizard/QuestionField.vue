@@ -53,7 +53,10 @@ const options = computed<readonly (readonly [string, string])[]>(() => {
     return props.question.optional ? [['', 'any body that fits inside'], ...made] : made;
   }
   const choices = props.question.choices ?? [];
-  const guessed = choices.find(([v]) => v === props.question.guess?.({}))?.[1] ?? 'not said';
+  // What is guessed may hang on other answers: what it is taken as now is said.
+  const taken = props.modelValue === undefined ? props.taken : undefined;
+  const guess = taken ?? props.question.guess?.({});
+  const guessed = choices.find(([v]) => v === guess)?.[1] ?? 'not said';
   return [['', `≈ ${guessed}`], ...choices.map(([v, label]) => [String(v), label] as const)];
 });
 function setChoice(text: string): void {
