@@ -28,8 +28,8 @@ export interface Way {
   readonly travelMm: number;
   /** In tree order; empty where the way is free. */
   readonly blockers: readonly PlacedItem[];
-  /** Those of them that a hand does not get past by tilting what it brings on. */
-  readonly firm: readonly PlacedItem[];
+  /** Those of them that a hand does not get past by tilting what it brings on: looked for when it is asked. */
+  readonly firm: () => readonly PlacedItem[];
 }
 
 /** A clamp that only goes on over the end of its rail, and what stands in the way of each end. */
@@ -76,13 +76,11 @@ function measureWay(space: Space, joint: PlacedJoint, end: 'from' | 'to'): Way {
   const isWalled = rail.length === 0 && doMeet(space, swept, beside, pressMm + sweepSlackMm);
   const walls = isWalled ? [assembly.byId.get(joint.parent)!] : [];
   const blockers = [...others, ...rail, ...walls].sort((a, b) => a.number - b.number);
-  const deep = listIntruders(
-    space,
-    swept,
-    (p) => others.includes(p),
-    tolerances.tiltsPastMm + tolerances.lengthMm,
-  );
-  const firm = blockers.filter((b) => !others.includes(b) || deep.includes(b));
+  const firm = (): readonly PlacedItem[] => {
+    const overMm = tolerances.tiltsPastMm + tolerances.lengthMm;
+    const deep = listIntruders(space, swept, (p) => others.includes(p), overMm);
+    return blockers.filter((b) => !others.includes(b) || deep.includes(b));
+  };
   return { travelMm, blockers, firm };
 }
 

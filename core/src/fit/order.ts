@@ -1,7 +1,7 @@
 import { createFinding, defineFinding, stating } from '../finding/index.js';
 import { sayPartKind } from '../words/index.js';
 import { defineSolidCheck, type SolidAsked } from './asked.js';
-import type { PartKind } from '../part/index.js';
+import { hasTrait, type PartKind } from '../part/index.js';
 import { isInBranch, type Assembly, type PlacedItem } from '../rig/index.js';
 import { isThereBefore, type Access } from './access.js';
 import type { EndEntry } from './entry.js';
@@ -72,13 +72,18 @@ function findRing(ids: readonly string[], edges: readonly Edge[]): string[] {
 
 /** Before what an end-entry clamp must go on: what blocks its freer way and is not there before it. */
 function listEntryEdges({ joint, ways }: EndEntry, assembly: Assembly): Edge[] {
+  // With one way free nothing has to wait.
+  if (ways.some((way) => way.blockers.length === 0)) return [];
   const child = assembly.byId.get(joint.child)!;
   const open = ways
-    .map((way) => way.firm)
+    .map((way) => way.firm())
     .filter((blockers) => blockers.every((b) => !isThereBefore(b, child)));
   const [fewest] = open.sort((a, b) => a.length - b.length);
+  // A box goes over the lens that stands in its bore, and a support under it: the lens is on before them.
+  const isLens = (b: PlacedItem) =>
+    hasTrait(child.part, 'set-by-lens') && hasTrait(b.part, 'optic');
   return (fewest ?? [])
-    .filter((b) => !isInBranch(child, b))
+    .filter((b) => !isInBranch(child, b) && !isLens(b))
     .map((b): Edge => [joint.child, b.item.id]);
 }
 

@@ -1,11 +1,8 @@
 import {
   add,
   createFrame,
-  dot,
-  measureLength,
   noPlacement,
   place,
-  scale,
   type Placement,
   type Vec3,
 } from '../placement/index.js';
@@ -96,14 +93,6 @@ export function sweepAll(solids: readonly PlacedSolid[], by: Vec3): readonly Spa
 
 /** What a solid passes through on a straight way: the hull of where it starts and where it ends, made when it is first looked at. */
 export function sweepSolid(solid: Solid, rigFromSolid: Placement, by: Vec3): SpacedSolid {
-  const lengthMm = measureLength(by);
-  // Along its own axis a tube sweeps a longer one, which leaves its bore free: a box goes over the lens in it.
-  if (solid.type === 'tube' && Math.abs(dot(by, rigFromSolid.rotation.z)) > 0.9999 * lengthMm) {
-    return spaceSolid(
-      { ...solid, lengthMm: solid.lengthMm + lengthMm },
-      { ...rigFromSolid, originMm: add(rigFromSolid.originMm, scale(by, 0.5)) },
-    );
-  }
   const { points, bounds } = placeCorners(solid, rigFromSolid);
   const moved = { lowMm: add(bounds.lowMm, by), highMm: add(bounds.highMm, by) };
   let hull: Body | undefined;
