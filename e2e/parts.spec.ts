@@ -1,32 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
-import { checkAccess, chooseOption, fit, itemOf, panel, saved, stack, startRig } from './bench.ts';
-
-/** Starts a part of a kind and opens all that is guessed. */
-async function begin(page: Page, kind: string, name: string): Promise<void> {
-  await page.goto('/catalogue/new');
-  await page.getByRole('button', { name: kind, exact: true }).click();
-  await page.getByRole('textbox', { name: 'Name *' }).fill(name);
-  await page.locator('details', { has: page.getByText('more guessed') }).evaluate((e) => {
-    (e as HTMLDetailsElement).open = true;
-  });
-}
-async function say(page: Page, figures: Readonly<Record<string, string>>): Promise<void> {
-  for (const [label, figure] of Object.entries(figures)) {
-    const field = page.getByRole('textbox', { name: new RegExp(`^${label}( \\*)?$`) });
-    await field.fill(figure);
-    await field.press('Tab');
-  }
-}
-const choose = (page: Page, label: string, what: string | RegExp) =>
-  chooseOption(page.getByLabel(label, { exact: true }), what);
-/** Stores the part, whatever is unusual about it, and waits for its sheet. */
-async function store(page: Page, name: string): Promise<void> {
-  const unusual = page.getByRole('button', { name: 'It is right' });
-  while ((await unusual.count()) > 0) await unusual.first().click();
-  await page.getByRole('button', { name: 'Store it' }).click();
-  const sheet = page.getByRole('complementary', { name: 'The chosen part' });
-  await expect(sheet.getByRole('heading', { name })).toBeVisible();
-}
+import { expect, test } from '@playwright/test';
+import { checkAccess, fit, itemOf, panel, saved, stack, startRig } from './bench.ts';
+import { begin, choose, say, store } from './wizard.ts';
 
 test('a cage with three rails holds the strap lug by its screw, and a drive sits in a screwed seat', async ({
   page,

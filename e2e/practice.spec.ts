@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import {
   checkAccess,
   chooseOption,
@@ -10,43 +10,17 @@ import {
   startRig,
   strip,
 } from './bench.ts';
-
-/** Starts a part of a kind and opens all that is guessed. */
-async function begin(page: Page, kind: string, name: string): Promise<void> {
-  await page.goto('/catalogue/new');
-  await page.getByRole('button', { name: kind, exact: true }).click();
-  await page.getByRole('textbox', { name: 'Name *' }).fill(name);
-}
-async function say(page: Page, figures: Readonly<Record<string, string>>): Promise<void> {
-  for (const [label, figure] of Object.entries(figures)) {
-    const field = page.getByRole('textbox', { name: new RegExp(`^${label}( \\*)?$`) });
-    await field.fill(figure);
-    await field.press('Tab');
-  }
-}
-const openGuesses = (page: Page) =>
-  page.locator('details', { has: page.getByText('more guessed') }).evaluate((e) => {
-    (e as HTMLDetailsElement).open = true;
-  });
-async function store(page: Page, name: string): Promise<void> {
-  const unusual = page.getByRole('button', { name: 'It is right' });
-  while ((await unusual.count()) > 0) await unusual.first().click();
-  await page.getByRole('button', { name: 'Store it' }).click();
-  const sheet = page.getByRole('complementary', { name: 'The chosen part' });
-  await expect(sheet.getByRole('heading', { name })).toBeVisible();
-}
+import { begin, say, store } from './wizard.ts';
 
 test('a stranger’s strap, ring and box are judged as people judge them', async ({ page }) => {
   await begin(page, 'Strap', 'Sedgeland loop');
   await say(page, { Mass: '22', Length: '190' });
-  await openGuesses(page);
   // A strap this short goes round the wrist: what is guessed says so.
   await expect(page.getByLabel('Eyes', { exact: true })).toContainText('at one end');
   await say(page, { 'Stated to carry': '1500' });
   await store(page, 'Sedgeland loop');
   await begin(page, 'Step ring', 'Sedgeland ring');
   await say(page, { Mass: '40', 'Size at its back': '77', 'Size at its front': '82' });
-  await openGuesses(page);
   await say(page, { 'Outer diameter': '95' });
   await page.getByLabel('A clamp goes round its rim').check();
   await store(page, 'Sedgeland ring');
@@ -54,7 +28,6 @@ test('a stranger’s strap, ring and box are judged as people judge them', async
   await page.getByLabel('Opening, width and height: first').fill('110');
   await page.getByLabel('Opening, width and height: second').fill('80');
   await say(page, { Mass: '390', 'Ring behind, diameter': '95' });
-  await openGuesses(page);
   await say(page, { 'Depth of the hood': '70' });
   await store(page, 'Sedgeland box');
 

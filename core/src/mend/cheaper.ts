@@ -3,7 +3,8 @@ import { judgeNeed, measureShort, type Need } from '../needs/index.js';
 import { hasTrait, type Part, type PartBook } from '../part/index.js';
 import { findPurse, readPrice } from '../price/index.js';
 import { reportOn, type Finding, type Report } from '../report/index.js';
-import { findStandIns, proposeId, tryEdit, type Edit, type PlacedItem } from '../rig/index.js';
+import { tryEdit, type Edit, type PlacedItem } from '../rig/index.js';
+import { createMake } from './makes.js';
 import { createOldId, isNoWorse } from './remedies.js';
 
 /** Another make of a part that is still to be bought, with which nothing on this setup is worse. */
@@ -75,22 +76,13 @@ function listMakes(
   const purse = findPurse(assembly);
   const price = readPrice(placed.part, purse);
   if (price === undefined) return [];
-  const needs = (placed.part.serves ?? []).map((s) => s.need);
   return [...catalogue.values()]
     .flatMap((part) => {
-      if (part.kind !== placed.part.kind || part.id === placed.part.id) return [];
-      const other = readPrice(part, purse);
+      // The price is asked first: it is the cheaper question.
+      const other = part.kind === placed.part.kind ? readPrice(part, purse) : undefined;
       if (other === undefined || price - other < leastShare * price) return [];
-      if (needs.some((need) => !part.serves?.some((s) => s.need === need))) return [];
-      const { mounts, lacking, keyUnknown } = findStandIns(assembly, placed, part);
-      if (lacking.length > 0 || keyUnknown) return [];
-      const edit: Edit = {
-        type: 'swap-part',
-        setupId: assembly.setup.id,
-        itemId: placed.item.id,
-        item: { id: proposeId(part.id), partId: part.id, owned: false },
-        mounts,
-      };
+      const edit = createMake(assembly, placed, part);
+      if (!edit) return [];
       return [{ part, price: other, leastMinor: leastShare * price, edit }];
     })
     .sort((a, b) => a.price - b.price || (a.part.id < b.part.id ? -1 : 1))

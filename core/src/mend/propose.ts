@@ -1,16 +1,11 @@
 import type { Collider } from '../clash/index.js';
 import { hasTrait, type Part, type PartBook } from '../part/index.js';
 import type { Finding, FindingCode } from '../report/index.js';
-import {
-  findStandIns,
-  proposeId,
-  type Assembly,
-  type Edit,
-  type PlacedItem,
-} from '../rig/index.js';
+import { proposeId, type Assembly, type Edit, type PlacedItem } from '../rig/index.js';
 import { leadLimits, listFittingLeads } from '../fit/index.js';
 import { findBestPrice } from '../price/index.js';
 import { measureLevelling } from './level.js';
+import { createMake } from './makes.js';
 
 /** Findings that something which stands otherwise may end: a hinge, a tilt, a flag. */
 const posed: ReadonlySet<FindingCode> = new Set<FindingCode>([
@@ -145,21 +140,10 @@ function listLesser(
     .filter((p) => p.carriedBy && !hasTrait(p.part, 'optic') && p.part.kind !== 'cage')
     .flatMap((placed) => {
       const worth = valueOf(placed.part, placed) ?? 0;
-      const needs = (placed.part.serves ?? []).map((s) => s.need);
       return [...catalogue.values()].flatMap((part) => {
         const saves = worth - (valueOf(part, undefined) ?? Infinity);
-        if (part.kind !== placed.part.kind || part.id === placed.part.id || saves <= 0) return [];
-        if (needs.some((need) => !part.serves?.some((s) => s.need === need))) return [];
-        const { mounts, lacking, keyUnknown } = findStandIns(assembly, placed, part);
-        if (lacking.length > 0 || keyUnknown) return [];
-        const edit: Edit = {
-          type: 'swap-part',
-          setupId: assembly.setup.id,
-          itemId: placed.item.id,
-          item: { id: proposeId(part.id), partId: part.id, owned: false },
-          mounts,
-        };
-        return [{ edit, saves, itemId: placed.item.id }];
+        const edit = saves > 0 ? createMake(assembly, placed, part) : undefined;
+        return edit ? [{ edit, saves, itemId: placed.item.id }] : [];
       });
     });
   const enough = swaps.filter((s) => s.saves >= least).sort((a, b) => a.saves - b.saves);

@@ -49,6 +49,36 @@ describe('reading a rig file', () => {
       (f) => (f.rig.setups[0].joints[0].child.mount = 'ghost'),
       'rig.setups[0].joints[0].child.mount',
     ],
+    [
+      'a playback format that is no text',
+      (f) =>
+        (f.parts[1].ports = [
+          {
+            id: 'out',
+            connector: 'hdmi-a',
+            direction: 'out',
+            carries: ['video'],
+            originMm: [0, 0, 0],
+            normal: [0, 1, 0],
+            playbackFormats: ['2160p', { format: '1080p' }],
+          },
+        ]),
+      'parts[1].ports[0].playbackFormats[1]',
+    ],
+    [
+      'settling in what is no way of holding',
+      (f) =>
+        (f.log = [
+          {
+            id: 't',
+            at: '2026-03-01T06:00:00Z',
+            kind: 'timed',
+            durationS: 100,
+            did: { step: 'settle', tool: 'none', picked: false, hold: 'broom' },
+          },
+        ]),
+      'log[0].did.hold',
+    ],
     ['a setup without a body', (f) => delete f.rig.setups[0].body, 'rig.setups[0].body'],
     [
       'a setup whose body is a handle',
