@@ -57,6 +57,31 @@ describe('what goes on after what', () => {
   });
 });
 
+describe('a lens', () => {
+  it('is on before the support that is set against it, whatever stands where its screw is turned', () => {
+    const screw = mountAt('base', 'quarter-20', 'screw', [0, 0, -10], [0, 0, -1], [1, 0, 0], {
+      carrier: true,
+    });
+    const orderWith = (kind: Part['kind']) => {
+      const { rig, parts } = createTestRig(
+        [
+          standing,
+          cube('glass', 50, { kind: 'lens', mounts: [screw] }),
+          cube('foot', 50, { kind, mounts: [screw] }),
+        ],
+        [joint('g', 'glass.base', 'body.plain'), joint('f', 'foot.base', 'body.holes')],
+      );
+      const assembly = placeSetup(rig, rig.setups[0]!, parts);
+      const blockers = [assembly.byId.get('glass')!];
+      const tight = assembly.joints.find((j) => j.child === 'foot')!;
+      const access = { joint: tight, tool: 'thumb', roomMm: 20, blockers, firm: blockers } as const;
+      return measureOrder(assembly, [], [access]).edges.filter(([first]) => first === 'foot');
+    };
+    expect(orderWith('lens-support')).toEqual([]);
+    expect(orderWith('plate')).toEqual([['foot', 'glass']]);
+  });
+});
+
 describe('what is in the way by 2 mm', () => {
   it('is tilted past: nothing else comes off for it', async () => {
     const collider = await loadCollider();

@@ -70,6 +70,10 @@ function findRing(ids: readonly string[], edges: readonly Edge[]): string[] {
   return best;
 }
 
+/** A box goes over the lens that stands in its bore, a support and a drive are set against it: the lens is on before them. */
+const isSetBy = (child: PlacedItem, lens: PlacedItem): boolean =>
+  hasTrait(child.part, 'set-by-lens') && hasTrait(lens.part, 'optic');
+
 /** Before what an end-entry clamp must go on: what blocks its freer way and is not there before it. */
 function listEntryEdges({ joint, ways }: EndEntry, assembly: Assembly): Edge[] {
   // With one way free nothing has to wait.
@@ -79,11 +83,8 @@ function listEntryEdges({ joint, ways }: EndEntry, assembly: Assembly): Edge[] {
     .map((way) => way.firm())
     .filter((blockers) => blockers.every((b) => !isThereBefore(b, child)));
   const [fewest] = open.sort((a, b) => a.length - b.length);
-  // A box goes over the lens that stands in its bore, and a support under it: the lens is on before them.
-  const isLens = (b: PlacedItem) =>
-    hasTrait(child.part, 'set-by-lens') && hasTrait(b.part, 'optic');
   return (fewest ?? [])
-    .filter((b) => !isInBranch(child, b) && !isLens(b))
+    .filter((b) => !isInBranch(child, b) && !isSetBy(child, b))
     .map((b): Edge => [joint.child, b.item.id]);
 }
 
@@ -91,7 +92,7 @@ function listEntryEdges({ joint, ways }: EndEntry, assembly: Assembly): Edge[] {
 function listAccessEdges({ joint, firm }: Access, assembly: Assembly): Edge[] {
   const child = assembly.byId.get(joint.child)!;
   return firm
-    .filter((b) => !isThereBefore(b, child) && !isInBranch(child, b))
+    .filter((b) => !isThereBefore(b, child) && !isInBranch(child, b) && !isSetBy(child, b))
     .map((b): Edge => [joint.child, b.item.id]);
 }
 

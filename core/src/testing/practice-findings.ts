@@ -5,6 +5,8 @@
 import type { FindingCode } from '../report/index.js';
 import type { KeepClear, Part, Port } from '../part/index.js';
 import type { Brace, Setup } from '../rig/index.js';
+import { lastFixtures } from './last-findings.js';
+import { lightFixtures } from './light-findings.js';
 import { brick, createPowerRig, device, onPlate, station } from './power.js';
 import { body, cube, joint, mountAt, noBrief } from './rigs.js';
 import {
@@ -19,6 +21,7 @@ import {
   run,
   socketIn,
   socketOut,
+  solidFixtures,
   withMounts,
   type Made,
 } from './solid-findings.js';
@@ -590,6 +593,22 @@ export const practice: readonly ({ readonly line: string; readonly code: Finding
     code: 'screw-can-turn',
     has: gripped([]),
     hasNot: gripped([secondScrew]),
+  },
+  {
+    line: 'a ring that turns with the dial of the glass that carries the box',
+    code: 'glass-turns',
+    ...lightFixtures['glass-turns'],
+  },
+  {
+    line: 'a record button for which the camera has no socket',
+    code: 'trigger-unheard',
+    ...lastFixtures['trigger-unheard'],
+  },
+  {
+    line: 'two grips unequal in height by more than 25 mm',
+    code: 'grips-uneven',
+    has: solidFixtures['grips-uneven'].has,
+    hasNot: solidFixtures['grips-uneven'].hasNot,
   },
   {
     line: 'a tie alone as strain relief',
