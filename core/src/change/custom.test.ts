@@ -50,6 +50,7 @@ const clamp: Part = cube('clamp', 150, {
     mountAt('foot', 'video-plate-50', 'plate', [0, 0, -5], [0, 0, -1], [1, 0, 0], {
       lengthwise: { axis: [1, 0, 0], fromMm: -30, toMm: 30 },
     }),
+    mountAt('nose', 'quarter-20', 'socket', [40, 0, 5], [0, 0, 1], [1, 0, 0]),
   ],
 });
 const tripod: Part = cube('tripod', 2000, {
@@ -59,6 +60,19 @@ const tripod: Part = cube('tripod', 2000, {
       carrier: true,
       clampLengthMm: 40,
       fastening: { tool: 'thumb', seconds: 8 },
+    }),
+  ],
+});
+/** Rods on the clamp, which the box stands on in the place of the camera's own. */
+const rods: Part = cube('rods', 100, {
+  kind: 'rod',
+  mounts: [
+    mountAt('foot', 'quarter-20', 'screw', [0, 0, 0], [0, 0, -1], [1, 0, 0], {
+      carrier: true,
+      fastening: { tool: 'hex-4', seconds: 12 },
+    }),
+    mountAt('pair', 'rod-15-pair', 'rods', [0, 0, 20], [0, 0, 1], [1, 0, 0], {
+      lengthwise: { axis: [1, 0, 0], fromMm: 0, toMm: 200 },
     }),
   ],
 });
@@ -84,6 +98,7 @@ const all = [
   lid,
   boxOf('hood', 81),
   boxOf('box', undefined),
+  rods,
 ];
 const made = createTestRig(all, []);
 const base = made.rig.setups[0]!;
@@ -95,6 +110,8 @@ const box = joint('b', 'box.rods', 'body.rods', { slideMm: 60 });
 const grip = joint('s', 'handle.foot', 'body.a');
 const byScrew = [joint('p', 'plate.screw', 'body.under'), joint('t', 'tripod.head', 'plate.foot')];
 const byClamp = [joint('c', 'clamp.jaw', 'body.rail'), joint('t', 'tripod.head', 'clamp.foot')];
+const railed = joint('r', 'rods.foot', 'clamp.nose');
+const boxOnRods = joint('b', 'box.rods', 'rods.pair', { slideMm: 60 });
 const secondScrew: Brace = {
   id: 'x',
   kind: 'second-screw',
@@ -159,6 +176,10 @@ describe('what a builder does by custom', () => {
         [[], byScrew, byClamp].flatMap((t) => [
           build([onLens, ...g, ...b, ...h, ...t]),
           ...(g.length > 0 || b[0] === hood ? [] : [build([...b, ...h, ...t])]),
+          // With rods on the clamp the box stands on those.
+          ...(t === byClamp && b[0] !== hood
+            ? [build([onLens, ...g, ...(b.length > 0 ? [boxOnRods] : []), ...h, ...t, railed])]
+            : []),
         ]),
       ),
     ),
@@ -188,6 +209,8 @@ describe('what a builder does by custom', () => {
 
   function checkStep({ kind, itemId, brace }: Step, before: Setup, after: Setup): void {
     if (kind !== 'take-off' && kind !== 'put-on' && !brace) return;
+    // It is done on the rig, not on a piece that lies beside it.
+    if (!brace) expect(isOn(kind === 'take-off' ? before : after, itemId)).toBe(true);
     // The fuller of the two: before what comes off, after what goes on.
     const whole = kind === 'take-off' || kind === 'brace-off' ? before : after;
     if (itemId === 'lid') expect(isOn(whole, 'box') || isOn(whole, 'hood')).toBe(false);

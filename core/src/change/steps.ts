@@ -599,6 +599,22 @@ function placeBraces(from: Built, to: Built, steps: readonly Step[]): Step[] {
   return list;
 }
 
+/** What goes onto a part that comes along with another goes on after that, and comes off before it: on the rig, not beside it. */
+function listCarriersBefore(from: Built, to: Built, { off, on }: Loosened): Before[] {
+  const moverOf = ({ assembly }: Built, loose: ReadonlySet<string>, id: string) =>
+    findMover(assembly, loose, assembly.byId.get(id)!.carriedBy!.parent, '');
+  return [
+    ...[...on].flatMap((id): Before[] => {
+      const mover = moverOf(to, on, id);
+      return mover === undefined ? [] : [[`put-on ${mover}`, `put-on ${id}`]];
+    }),
+    ...[...off].flatMap((id): Before[] => {
+      const mover = moverOf(from, off, id);
+      return mover === undefined ? [] : [[`take-off ${id}`, `take-off ${mover}`]];
+    }),
+  ];
+}
+
 /** What waits for what: the phases for each other, and in each the parts as the order of assembly has it. */
 function listBefore(
   from: Built,
@@ -621,7 +637,7 @@ function listBefore(
     const mover = off.has(first) ? findMover(from.assembly, off, then, first) : undefined;
     if (mover !== undefined) before.push([`take-off ${mover}`, `take-off ${first}`]);
   }
-  before.push(...listPlugsBefore(from, to, steps));
+  before.push(...listCarriersBefore(from, to, { off, on }), ...listPlugsBefore(from, to, steps));
   // Where the order of assembly has it otherwise, that stands.
   for (const custom of [listGlassBefore(from, to, steps), listStandBefore(steps)]) {
     if (!isRing({ steps, before: [...before, ...custom] })) before.push(...custom);

@@ -94,6 +94,12 @@ describe('on rigs that strangers build', () => {
       for (const stage of stages) {
         expect(placeSetup(rig, stage, parts).items).toHaveLength(stage.joints.length + 1);
       }
+      there.steps.forEach(({ kind, itemId }, i) => {
+        // On the rig, not on a piece that lies beside it.
+        const stage =
+          kind === 'put-on' ? stages[i + 1] : kind === 'take-off' ? stages[i] : undefined;
+        if (stage) expect(stage.joints.some((j) => j.child.item === itemId)).toBe(true);
+      });
       const sort = (s: Setup) => s.joints.map((j) => JSON.stringify(j)).sort();
       expect(sort(stages.at(-1)!)).toEqual(sort(other));
       steps += there.steps.length;
