@@ -67,7 +67,8 @@ export const longestSheet = 100_000;
 const U = unitSpellings.map((u) => u.spelt).join('|');
 const by = '\\s*(?:[x×*✕]|by)\\s*';
 const to = '\\s*(?:-|–|—|to|…|\\.\\.\\.?|~|bis|and)\\s*';
-const letter = '(?:\\s?\\(?(?:[LWHDØ]|dia\\.?)\\)?)?';
+// Not the first of “(W x H x D)”, which names them all.
+const letter = '(?:\\s?\\(?(?:[LWHDØ]|dia\\.?)\\)?(?!\\s*[x×*]\\s*(?:[LWHDØ]|dia)))?';
 
 type Draft = Pick<Found, 'is' | 'from' | 'to'> & { readonly doubt: Found['doubt'] };
 
@@ -326,16 +327,20 @@ function saysWithCell(is: Found['is'], after: string): boolean {
   );
 }
 
-/** Letters that name the sizes, as in “Dimensions (W × H × D)”. */
-function orderFromLabel(label: string, count: number) {
-  const match =
-    /\(?\s*([LWHD])\w*\s*[x×*/,]\s*([LWHD])\w*\s*(?:[x×*/,]\s*([LWHD])\w*)?\s*\)?\s*:?\s*$/iu.exec(
-      label,
-    );
-  const letters = match
-    ?.slice(1)
-    .filter(Boolean)
-    .map((l) => l.toLowerCase() as 'l' | 'w' | 'h' | 'd');
+/** A word or letter that names a size: “W”, “width”, “Ø”, “dia.”. */
+const sizeWord = '(?:[LWHD](?![\\p{L}])|length|width|height|depth|dia(?:meter|\\.)?|Ø)';
+const sizeWords = `${sizeWord}(?:\\s*[x×*/,]\\s*${sizeWord}){1,2}`;
+const wordsBefore = new RegExp(`\\(?\\s*(${sizeWords})\\s*\\)?\\s*:?\\s*$`, 'iu');
+const wordsAfter = new RegExp(`^\\s*[,:]?\\s*\\(\\s*(${sizeWords})\\s*\\)`, 'iu');
+
+type Order = Extract<Found['is'], { type: 'sizes' }>['order'];
+
+/** Words that name the sizes, “W × H × D”, “diameter x length”, as letters; undefined where they are not as many as the sizes. */
+function readOrder(words: string | undefined, count: number): Order | undefined {
+  const letters = words?.split(/[x×*/,]/iu).map((word) => {
+    const one = word.trim().toLowerCase();
+    return one.startsWith('dia') || one === 'ø' ? 'o' : (one[0] as 'l' | 'w' | 'h' | 'd');
+  });
   return letters?.length === count ? letters : undefined;
 }
 
@@ -379,7 +384,8 @@ export function readSheet(whole: string): Reading {
   const found: Found[] = [];
   drafts.forEach((one, i) => {
     const line = lineAround(text, one);
-    const labelFrom = Math.max(line.from, drafts[i - 1]?.to ?? 0);
+    // From behind the figure before, and behind what names its sizes.
+    const labelFrom = Math.max(line.from, drafts[i - 1]?.to ?? 0, found.at(-1)?.to ?? 0);
     const afterTo = Math.min(line.to, drafts[i + 1]?.from ?? text.length);
     const inCell = text.slice(labelFrom, one.from);
     const space =
@@ -389,8 +395,14 @@ export function readSheet(whole: string): Reading {
     const after = text.slice(one.to, Math.max(one.to, afterTo));
     const own = text.slice(one.from, one.to);
     let is = one.is;
+    let to = one.to;
     if (is.type === 'sizes' && is.order.every((o) => o === undefined)) {
-      const order = orderFromLabel(label, is.valuesMm.length);
+      const count = is.valuesMm.length;
+      const behind = wordsAfter.exec(after);
+      const said = readOrder(behind?.[1], count);
+      // What names them behind belongs to them.
+      if (behind && said) to += behind[0].length;
+      const order = said ?? readOrder(wordsBefore.exec(label)?.[1], count);
       if (order) is = { ...is, order };
     }
     if (is.type === 'named' && is.thing.what === 'connector') {
@@ -398,10 +410,10 @@ export function readSheet(whole: string): Reading {
     }
     const next: Found = {
       from: one.from,
-      to: one.to,
-      text: own,
+      to,
+      text: text.slice(one.from, to),
       label: label.trim().replace(/^[)\s,.:(–-]+|[\s:=(–-]+$/gu, ''),
-      after: after.trim(),
+      after: text.slice(to, Math.max(to, afterTo)).trim(),
       approx: approxWords.test(label),
       bound: mostWords.test(label) ? 'most' : leastWords.test(label) ? 'least' : 'none',
       doubt: one.doubt === 'none' && saysWithCell(is, after) ? 'with-cell' : one.doubt,

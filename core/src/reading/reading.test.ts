@@ -54,6 +54,30 @@ describe('a number', () => {
   });
 });
 
+describe('sizes whose order is said', () => {
+  it.each([
+    ['129.6 x 90.2 x 79.8 mm (W x H x D)', 'whd'],
+    ['Dimensions (W × H × D): 129.6 × 90.2 × 79.8 mm', 'whd'],
+    ['126 x 88 x 62 mm, (width x height x depth)', 'whd'],
+    ['88 x 126 mm (diameter x length)', 'ol'],
+    ['(diameter x length): 72 x 102 mm', 'ol'],
+    ['Size (Ø x L): 72 x 102 mm', 'ol'],
+    ['Dia. x length: 72 x 102 mm', 'ol'],
+    // As many words as sizes, or none are taken.
+    ['129.6 x 90.2 x 79.8 mm (W x H)', '---'],
+    ['72 x 102 mm', '--'],
+    ['72 x 102 mm (with hood x cap)', '--'],
+  ])('“%s” is %s', (text, order) => {
+    const { is } = readSheet(text).found[0]!;
+    expect(is.type === 'sizes' && is.order.map((o) => o ?? '-').join('')).toBe(order);
+  });
+
+  it('leaves nothing of what names them unread', () => {
+    expect(readSheet('129.6 x 90.2 x 79.8 mm (W x H x D)').unread).toEqual([]);
+    expect(readSheet('129.6 x 90.2 x 79.8 mm (W x H x D), 655 g').found).toHaveLength(2);
+  });
+});
+
 describe('a figure that is typed', () => {
   const read = (value: number, ambiguous = false) => ({ state: 'read', value, ambiguous });
 

@@ -49,3 +49,43 @@ describe('a pasted sheet', () => {
     },
   );
 });
+
+describe('usual spellings of shop pages', () => {
+  const answersOf = (kind: Parameters<typeof findThing>[0], text: string) =>
+    Object.assign(
+      {},
+      ...suggestAnswers(findThing(kind)!, readSheet(text)).map((s) => s.answers),
+    ) as object;
+
+  it.each([
+    [
+      'a body weighed with its battery and without',
+      'body',
+      '129.6 x 90.2 x 79.8 mm (W x H x D), 676 g incl. battery / 600 g body only',
+      { widthMm: 129.6, heightMm: 90.2, depthMm: 79.8, massG: 600 },
+    ],
+    [
+      'the same the other way round',
+      'body',
+      '600 g (body only), 676 g with battery; 130 x 90 x 80 mm (W x H x D)',
+      { widthMm: 130, heightMm: 90, depthMm: 80, massG: 600 },
+    ],
+    ['a body weighed only with its battery', 'body', '676 g with battery', { massG: 676 }],
+    [
+      'a lens by its diameter and length',
+      'lens',
+      'Size (diameter x length): 72 x 102 mm, 480 g',
+      { diameterMm: 72, lengthMm: 102, massG: 480 },
+    ],
+    [
+      'a screen by its inches',
+      'monitor',
+      '5.5 inch, 1000 cd/m², 152 x 92 x 30 mm (W x H x D)',
+      { diagonalIn: 5.5, nits: 1000, widthMm: 152, heightMm: 92, depthMm: 30 },
+    ],
+    // Inches that words call something else are no diagonal.
+    ['a screen on a tall arm', 'monitor', 'Arm reach 7 inch', {}],
+  ] as const)('%s', (_, kind, text, answers) => {
+    expect(answersOf(kind, text)).toEqual(answers);
+  });
+});

@@ -245,7 +245,14 @@ export function suggestAnswers(thing: Thing, reading: Reading): Suggestion[] {
     for (const name of Object.keys(fresh)) taken.add(name);
     chosen.set(index, { ...chosen.get(index), ...fresh });
   };
-  const free = (index: number) => reading.found[index]!.repeats === undefined && !chosen.has(index);
+  // “676 g with battery, 600 g body only”: where a mass without is stated, the one with is no answer.
+  const isMass = ({ is }: Found) => is.type === 'figure' && is.dimension === 'massG';
+  const isBare = reading.found.some((f) => isMass(f) && f.doubt !== 'with-cell');
+  const isWithCell = (f: Found) => isBare && isMass(f) && f.doubt === 'with-cell';
+  const free = (index: number) => {
+    const found = reading.found[index]!;
+    return found.repeats === undefined && !chosen.has(index) && !isWithCell(found);
+  };
   // Where words speak, strongest first; then sizes; then what only one question could mean.
   for (const strength of [4, 3, 2, 1]) {
     reading.found.forEach((found, i) => {
@@ -272,6 +279,22 @@ export function suggestAnswers(thing: Thing, reading: Reading): Suggestion[] {
   });
   reading.found.forEach((found, i) => {
     if (free(i)) take(i, toEnergy(thing, reading, found));
+  });
+  // Of a screen the first length in inches is its diagonal, unless words beside it say otherwise.
+  reading.found.forEach((found, i) => {
+    const diagonal = options[i]!.find((o) => o.question.unit === 'in');
+    if (!free(i) || !diagonal || taken.has(diagonal.question.name)) return;
+    const [least = 0, most = 0] = diagonal.question.usual ?? [];
+    const inches = diagonal.answer as number;
+    const isSaid = /[\p{L}]/u.test(found.label.slice(-18));
+    if (
+      !isSaid &&
+      /(?:in(?:ch(?:es)?)?\.?|["″”])$/iu.test(found.text) &&
+      inches >= least &&
+      inches <= most
+    ) {
+      take(i, { [diagonal.question.name]: inches });
+    }
   });
   // The one length that a lead's page states is the lead's.
   reading.found.forEach((found, i) => {
