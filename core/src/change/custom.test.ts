@@ -28,14 +28,16 @@ const screw = (seconds: number) =>
     carrier: true,
     fastening: { tool: 'coin', seconds },
   });
+/** What goes onto the head of the tripod. */
+const foot = mountAt('foot', 'video-plate-50', 'plate', [0, 0, -5], [0, 0, -1], [1, 0, 0], {
+  lengthwise: { axis: [1, 0, 0], fromMm: -30, toMm: 30 },
+});
 const plate: Part = cube('plate', 80, {
   kind: 'plate',
   mounts: [
     screw(20),
     mountAt('hole', 'quarter-20', 'socket', [0, 3, 5], [0, 0, 1], [1, 0, 0]),
-    mountAt('foot', 'video-plate-50', 'plate', [0, 0, -5], [0, 0, -1], [1, 0, 0], {
-      lengthwise: { axis: [1, 0, 0], fromMm: -30, toMm: 30 },
-    }),
+    foot,
   ],
 });
 /** Lets the camera out sideways by a lever. */
@@ -47,9 +49,7 @@ const clamp: Part = cube('clamp', 150, {
       clampLengthMm: 30,
       fastening: { tool: 'thumb', seconds: 6 },
     }),
-    mountAt('foot', 'video-plate-50', 'plate', [0, 0, -5], [0, 0, -1], [1, 0, 0], {
-      lengthwise: { axis: [1, 0, 0], fromMm: -30, toMm: 30 },
-    }),
+    foot,
     mountAt('nose', 'quarter-20', 'socket', [40, 0, 5], [0, 0, 1], [1, 0, 0]),
   ],
 });

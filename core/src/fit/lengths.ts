@@ -94,7 +94,7 @@ export function listUsedLengths(assembly: Assembly, parts: PartBook): UsedLength
   });
 }
 
-/** What a grip's joint, or one between it and the camera, could be set to, and where its hand would then be. */
+/** What the joint of a part with a grip could be set to, and where the hand on it would then be. */
 function listSettings(
   assembly: Assembly,
   itemId: string,
@@ -151,6 +151,11 @@ export function measureHandsApart(assembly: Assembly, hold: Hold): HandsApart | 
       [b, a],
     ] as const
   )
+    // What is turned with both hands on it brings neither nearer to the other.
+    .filter(
+      ([one, other]) =>
+        !isInBranch(assembly.byId.get(one.itemId)!, assembly.byId.get(other.itemId)!),
+    )
     .flatMap(([one, other]) =>
       listSettings(assembly, one.itemId, one.pointMm).map((s) => ({
         ...s,

@@ -6,7 +6,7 @@ import { measureReport } from '../report/index.js';
 import type { Fit } from './fit.js';
 import { gripAt, sits } from '../testing/hold-findings.js';
 import { brick, createPowerRig, onPlate, station } from '../testing/power.js';
-import { gripped, practice, secondScrew, wide } from '../testing/practice-findings.js';
+import { gripped, practice, secondScrew, wide, wrist } from '../testing/practice-findings.js';
 import { body, createTestRig, cube, joint, mountAt } from '../testing/rigs.js';
 import { createNames } from '../words/index.js';
 import { sayLengths, saySlipLines } from '../wording/index.js';
@@ -22,6 +22,13 @@ describe('what people judge at a glance', () => {
       measureReport(rig, 'low', parts, { collider }).findings.map((f) => f.code);
     expect(codesOf(has)).toContain(code);
     expect(codesOf(hasNot)).not.toContain(code);
+  });
+
+  it('a strap with two eyes of which one is loose is told as that alone', () => {
+    const { rig, parts } = wrist({}, 2001, ['eye', 'other']);
+    const codes = measureReport(rig, 'low', parts, { collider }).findings.map((f) => f.code);
+    expect(codes).toContain('strap-end-loose');
+    expect(codes).not.toContain('anchor-weak');
   });
 
   it('a screen’s swing is freed by the slide of what closes it', () => {
@@ -154,6 +161,10 @@ describe('lengths that are worth knowing', () => {
     const hands = fitOf(made).hands!;
     expect(hands.better).toMatchObject({ itemId: 'right', edit: { type: 'turn', jointId: 'g' } });
     expect(hands.better!.heightMm).toBeLessThan(hands.heightMm - 1);
+    // Both hands on one part: its turn levels nothing.
+    const both = { ...rosette, grips: [gripAt('palm', [60, 20, 20]), gripAt('far', [60, 90, 0])] };
+    const one = sits('grips', {}, [both], [joint('g', 'right.face', 'body.teeth', { turnDeg: 3 })]);
+    expect(fitOf(one).hands).toMatchObject({ better: undefined });
     // In portrait one hand is over the other on purpose; with one hand there is nothing to level.
     expect(fitOf(sits('grips', { grips: [gripAt('left', [60, -60, 0])] })).hands).toBeUndefined();
   });

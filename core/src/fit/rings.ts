@@ -138,9 +138,9 @@ export const frontLoaded = defineFinding(
 );
 
 /** What is screwed into the front of a lens and weighs more than a filter should. Jolts of the motion count once more. */
-export const frontCheck = defineCheck([frontLoaded], ({ assembly, hold }: FitAsked) =>
-  assembly.joints.flatMap((joint) => {
-    const joltG = measureJoltG(assembly);
+export const frontCheck = defineCheck([frontLoaded], ({ assembly, hold }: FitAsked) => {
+  const joltG = measureJoltG(assembly);
+  return assembly.joints.flatMap((joint) => {
     const lens = assembly.byId.get(joint.parent)!;
     const isFront = joint.mate.state === 'mates' && joint.mate.as === 'front-thread';
     if (!isFront || !hasTrait(lens.part, 'optic')) return [];
@@ -163,5 +163,5 @@ export const frontCheck = defineCheck([frontLoaded], ({ assembly, hold }: FitAsk
         holdsNm,
       }),
     ];
-  }),
-);
+  });
+});

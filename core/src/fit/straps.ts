@@ -224,7 +224,8 @@ export const anchorCheck = defineCheck([anchorWeak], ({ assembly, hold }: FitAsk
   );
   return listStraps(assembly).flatMap((strap) => {
     const [anchor, other] = listAnchors(assembly, strap);
-    if (!anchor || other || !strap.carriedBy) return [];
+    // One with two eyes of which one is loose is told as that.
+    if (!anchor || other || !strap.carriedBy || listEyes(strap).length > 1) return [];
     const caughtG = (assembly.mass.massG - strap.branchMass.massG) * (1 + joltG);
     // From the strap's own end down to the camera: each joint carries all of the rig.
     const ends: { readonly itemId: string; readonly mount: Mount }[] = [];

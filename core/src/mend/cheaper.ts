@@ -1,5 +1,5 @@
 import type { Collider } from '../clash/index.js';
-import { judgeNeed, measureShort, type Need } from '../needs/index.js';
+import { measureShort, type Need } from '../needs/index.js';
 import { hasTrait, type Part, type PartBook } from '../part/index.js';
 import { findPurse, readPrice } from '../price/index.js';
 import { reportOn, type Finding, type Report } from '../report/index.js';
@@ -57,7 +57,7 @@ function servesAsWell(before: readonly Need[], after: readonly Need[]): boolean 
     const [was, is] = [measureShort(need), measureShort(now)];
     // What nobody states is no reason to buy it.
     if (is === undefined) return was === undefined;
-    return was === undefined || is <= was + 1e-6 || judgeNeed(now) === judgeNeed(need);
+    return was === undefined || is <= was + 1e-6;
   });
 }
 

@@ -598,6 +598,49 @@ describe('the ladder', () => {
     expect(rungs.map((r) => r.toSpend.minor)).toEqual([0, 0, 0, 5000]);
   });
 
+  it('has the camera fed right after the camera, where it runs through a dummy cell', () => {
+    const port = (id: string, direction: 'in' | 'out'): NonNullable<Part['ports']>[number] => ({
+      id,
+      direction,
+      connector: 'd-tap',
+      carries: ['power'],
+      originMm: [0, 5, 0],
+      normal: [0, 1, 0],
+    });
+    const brick: Part = { ...post('brick'), kind: 'battery', ports: [port('tap', 'out')] };
+    const dummy: Part = { ...cell, id: 'dummy', kind: 'dummy-battery', ports: [port('dc', 'in')] };
+    const run = {
+      id: 'feed',
+      from: { item: 'brick', port: 'tap' },
+      to: { item: 'dummy', port: 'dc' },
+    };
+    const { rig, parts } = createTestRig(
+      [
+        camera,
+        cage,
+        handled('grip'),
+        { ...post('arm'), kind: 'arm' },
+        brick,
+        dummy,
+        cube('wire', 10, { kind: 'cable' }),
+      ],
+      [
+        caged,
+        joint('g', 'grip.base', 'cage.side'),
+        joint('a', 'arm.base', 'cage.top'),
+        joint('b', 'brick.base', 'arm.top'),
+        joint('d', 'dummy.face', 'body.bay'),
+      ],
+      { setup: { cables: [{ ...run, item: 'wire' }] } },
+    );
+    const report = measureReport(rig, 'low', parts, { collider, oneLens: true });
+    expect(listLadder(report, parts, { collider }).map((r) => r.fresh)).toEqual([
+      ['cage'],
+      ['arm', 'brick', 'dummy'],
+      ['grip'],
+    ]);
+  });
+
   it('names what the brief does not ask for', () => {
     const lamp: Part = {
       ...post('lamp'),

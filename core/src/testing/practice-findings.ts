@@ -45,12 +45,14 @@ const boxRoom = (
 const onHoles = (part: Part) => joint(`at-${part.id}`, `${part.id}.base`, 'body.holes');
 
 /** A wrist strap at a lug of the body, which is stated to bear so much. */
-const wrist = (more: Partial<Part>, bearsG?: number) =>
+export const wrist = (more: Partial<Part>, bearsG?: number, eyes = ['eye']) =>
   on(
     [
       cube('loop', 30, {
         kind: 'strap',
-        mounts: [mountAt('eye', 'strap-lug', 'strap', [0, 0, 0], [0, 0, 1], [1, 0, 0])],
+        mounts: eyes.map((id) =>
+          mountAt(id, 'strap-lug', 'strap', [0, 0, 0], [0, 0, 1], [1, 0, 0]),
+        ),
       }),
     ],
     [joint('w', 'loop.eye', 'body.lug')],

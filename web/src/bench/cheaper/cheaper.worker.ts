@@ -58,6 +58,8 @@ async function find(
   for (const make of listCheaperMakes(report, catalogue, { collider, catalogue })) {
     if (run !== newest) return;
     done += 1;
+    // Between two parts a newer question is heard.
+    await new Promise((resolve) => setTimeout(resolve));
     if (!make) {
       hear({ make, done, total, parts: [] });
       continue;
@@ -87,8 +89,6 @@ async function find(
       total,
       parts: known.tellParts([part]),
     });
-    // Between two parts a newer question is heard.
-    await new Promise((resolve) => setTimeout(resolve));
   }
   hear({ make: undefined, done: total, total, parts: [] });
 }
