@@ -47,7 +47,7 @@ const sayGains = (gains: readonly Need['id'][]) =>
     .map((id) => nameNeed({ id }))
     .map((name, i) => (i === 0 ? name : `${name[0]!.toLowerCase()}${name.slice(1)}`))
     .join(', ');
-/** What a rung is for that is the first to serve nothing the brief asks for. */
+/** What a rung is for by which no need is served first; what the brief does not ask for at all stands below the rungs. */
 const sayMore = ({
   serves,
   met,
@@ -56,11 +56,9 @@ const sayMore = ({
   met: readonly Need['id'][];
 }) => {
   const words = serves.map((need) => needNames[need]);
-  if (words.length === 0) return 'Serves nothing you asked for by itself.';
+  if (words.length === 0) return 'Serves no need by itself.';
   const isMore = serves.some((need) => (met as readonly string[]).includes(need));
-  return isMore
-    ? `More of: ${sayList(words)}.`
-    : `For ${sayList(words)}; your brief does not ask for it.`;
+  return isMore ? `More of: ${sayList(words)}.` : `For ${sayList(words)}.`;
 };
 const sayFresh = (fresh: readonly string[], assembly: Assembly) =>
   fresh.length === 0 ? nameOf(assembly.setup.body) : fresh.map(nameOf).join(', ');
