@@ -151,7 +151,7 @@ test('a lens that is not there is described on the way, and nothing chosen is lo
     ['Name', 'Plover 40'],
     ['Length', '60'],
     ['Diameter', '66'],
-    ['Family of its lens mount', 'Corvane bayonet'],
+    ['Lens mount', 'Corvane bayonet'],
   ] as const) {
     const field = page
       .getByRole('form', { name: 'The part' })

@@ -83,7 +83,7 @@ test('a bent bracket is made from nothing, tried on a rig before it is stored, a
     ['Width', '25'],
     ['Thickness', '3'],
   ];
-  await page.getByText('more guessed from these').click();
+  await page.getByText('correct or add what you know').click();
   for (const [label, value] of figures) {
     const field = page.getByLabel(label);
     await field.fill(value);

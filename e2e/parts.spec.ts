@@ -99,7 +99,7 @@ test('what is not in the catalogue is described from the bench and comes back in
   await mounts.press('Enter');
   await page.getByRole('link', { name: 'Describe it, and come back with it' }).click();
   await expect(
-    page.getByText(/For: hot shoe of .*Once it is stored, it is put there/),
+    page.getByText(/For: hot shoe of .*It goes straight onto the rig when stored/),
   ).toBeVisible();
   await page.getByRole('button', { name: 'Lamp', exact: true }).first().click();
   await page.getByRole('textbox', { name: 'Name *' }).fill('Withy lamp');

@@ -3,7 +3,7 @@ import { chooseOption } from './bench.ts';
 
 /** Opens all that is guessed, where there is anything yet. */
 async function openGuesses(page: Page): Promise<void> {
-  const guesses = page.locator('details', { has: page.getByText('more guessed') });
+  const guesses = page.locator('details', { has: page.getByText('correct or add what you know') });
   if ((await guesses.count()) === 0) return;
   await guesses.evaluate((e) => {
     (e as HTMLDetailsElement).open = true;

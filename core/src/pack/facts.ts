@@ -1,8 +1,11 @@
 import {
   listNeedsServed,
+  listPartNames,
   type Mount,
+  type NameKind,
   type Part,
   type PartKind,
+  type PartName,
   type Serves,
 } from '../part/index.js';
 import { measureBounds, noBounds, partFromSolid, uniteBounds } from '../solid/index.js';
@@ -24,6 +27,8 @@ export interface PartFacts {
   readonly own: 'bought' | 'altered' | 'home-made';
   /** How many of its figures were guessed; the shape as a whole counts once. */
   readonly guesses: number;
+  /** What it calls by a name that another part must say too: its lens mount, its type of battery. */
+  readonly names: readonly PartName[];
 }
 
 /** Outer sizes of a part at rest along its own axes, mm. */
@@ -50,7 +55,14 @@ export function toPartFacts(part: Part): PartFacts {
     serves: listNeedsServed(part),
     own: part.homeMade ? 'home-made' : part.altered ? 'altered' : 'bought',
     guesses: Object.values(part.provenance ?? {}).filter((p) => p === 'guessed').length,
+    names: listPartNames(part),
   };
+}
+
+/** The names that parts say of one thing, each once, by the alphabet. */
+export function listKnownNames(list: readonly PartFacts[], of: NameKind): string[] {
+  const names = list.flatMap((f) => f.names.filter((n) => n.of === of).map((n) => n.name));
+  return [...new Set(names)].sort((a, b) => a.localeCompare(b, 'en'));
 }
 
 /** What a table of parts is narrowed by; what is absent narrows nothing. */

@@ -12,3 +12,4 @@ export * from './labels.js';
 export * from './movement.js';
 export * from './mass.js';
 export * from './mating.js';
+export * from './names.js';

@@ -1,6 +1,6 @@
 import type { Part } from '../part/index.js';
 import { factNames, readFeeds, readSenses, things, type Answers, type Thing } from './ask/index.js';
-import { listQuestions } from './answer.js';
+import { listQuestions, listQuestionsFor } from './answer.js';
 
 /** A part as the answers that made it: what it is, and what was said of it. */
 export interface Again {
@@ -58,9 +58,13 @@ export function readAnswers(part: Part): Again | undefined {
   if (!made) return undefined;
   const all: Record<string, unknown> = { ...spreadFigures(made.figures), ...readFacts(part) };
   const count = (thing: Thing) => listQuestions(thing).filter((q) => isFilled(all[q.name])).length;
+  // A hood lacks the front thread that a step ring must have.
+  const lacks = (thing: Thing) =>
+    listQuestionsFor(thing, all).filter((q) => !q.guess && !q.optional && !isFilled(all[q.name]))
+      .length;
   const [thing] = things
     .filter((t) => t.kind === part.kind && t.template === made.template)
-    .sort((a, b) => count(b) - count(a));
+    .sort((a, b) => lacks(a) - lacks(b) || count(b) - count(a));
   if (!thing) return undefined;
   const names = new Set([...listQuestions(thing).map((q) => q.name), ...factNames]);
   const isGuess = (name: string) => part.provenance?.[`figures.${name}`] === 'guessed';

@@ -84,12 +84,13 @@ export function toMoney(amount: number, currency: string): Money {
 
 /** What answers of a ring mean: its two ends, which the questions ask one figure each. */
 function toRingFigures(thing: Thing, a: Answers): Record<string, unknown> {
-  const { thicknessMm, outerMm, innerMm, clampable } = a;
+  const { thicknessMm, outerMm, innerMm, clampable, footMm } = a;
   const shared = {
     thicknessMm,
     outerMm,
     innerMm,
     ...(clampable === true ? { clampable: true } : {}),
+    ...(isAnswered(footMm) ? { footMm } : {}),
   };
   if (thing.kind === 'lens-adapter') {
     const end = (side: 'lens' | 'body', family: unknown, flangeMm: unknown) => ({
@@ -115,7 +116,9 @@ function toRingFigures(thing: Thing, a: Answers): Record<string, unknown> {
     ...(filter ? { glass: true } : {}),
     back: thread('male', a['backSizeMm']),
     // A filter has a thread before it as well, for the next one.
-    front: thread('female', filter ? a['backSizeMm'] : a['frontSizeMm']),
+    ...(filter || isAnswered(a['frontSizeMm'])
+      ? { front: thread('female', filter ? a['backSizeMm'] : a['frontSizeMm']) }
+      : {}),
   };
 }
 

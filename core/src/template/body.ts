@@ -3,6 +3,7 @@ import { InputEffect, LocalId, Name, type KeepClear, type Part } from '../part/i
 import { LengthMm, type Solid } from '../solid/index.js';
 import { along, box, mount, rod, socket, type Triple } from './pieces.js';
 import type { Made } from './made.js';
+import { readSaidList } from './said-list.js';
 import { listScreenAids, screenAids } from './screen-tools.js';
 
 /** What a shop page states about a camera body, in mm. */
@@ -25,7 +26,7 @@ export const BodyFigures = z.strictObject({
   /** Sockets that nearly every body has; there where nobody says otherwise. */
   usbC: z.boolean().optional(),
   /** What power at its USB-C does while it is on, and the level below which it takes none, W. */
-  usbDoes: InputEffect.optional(),
+  usbDoes: InputEffect.or(z.literal('nothing')).optional(),
   usbLeastW: z.number().positive().max(240).optional(),
   micIn: z.boolean().optional(),
   phonesOut: z.boolean().optional(),
@@ -40,6 +41,17 @@ export const BodyFigures = z.strictObject({
   sensorMm: z.tuple([LengthMm, LengthMm]).optional(),
   /** From the lens mount's face to the sensor. */
   flangeMm: LengthMm.optional(),
+  /** How long its battery is: so deep is the compartment. */
+  bayMm: LengthMm.optional(),
+  /** It has no compartment for a battery: it runs from outside. */
+  noBay: z.boolean().optional(),
+  /** Where the cards go in: at the hand's side, or beside the battery, behind its door. */
+  cards: z.enum(['side', 'with-battery']).optional(),
+  /** Sockets at its back; at its left side where absent. */
+  socketsBehind: z.boolean().optional(),
+  /** Formats of the picture that it gives, and of what it plays back, each list with commas. */
+  formats: z.string().max(1000).optional(),
+  playbackFormats: z.string().max(1000).optional(),
   /** What the lens mount is stated to bear. */
   lensMountNm: z.number().positive().max(100).optional(),
   /** Which edge the cell's door turns about: the one towards the lens, or the one at the hand's side. */
@@ -91,9 +103,15 @@ const measureLeaf = (f: BodyFigures) => f.doorLeafMm ?? Math.min(34, f.depthMm -
 /** Half of how deep a cell is that goes into such a body, with a little room (estimate). */
 const halfCellMm = 20.5;
 
+/** Room that a compartment leaves over its battery, in mm (estimate). */
+const bayPlayMm = 2;
+/** From the left side to sockets at the back, in mm (estimate). */
+const behindMm = 12;
+
 /** How far ahead the way of the cell and its door reach in the underside, in the rig's frame. */
 export function measureCellFront(f: BodyFigures): number {
   const { back } = measureBodyFaces(f);
+  if (f.noBay) return -Infinity;
   const middle = back + f.depthMm / 2;
   const door =
     f.doorHinge === 'side' ? middle - 4 + doorWideMm.side / 2 : back + 4 + measureLeaf(f);
@@ -204,58 +222,62 @@ export function createBody(f: BodyFigures): Made {
       },
     });
   }
-  const cellTop = at.bottom + Math.min(48, f.heightMm * 0.65);
-  mounts.push(
-    mount(
-      'cell',
-      'cell-bay',
-      'body',
-      [at.back + f.depthMm / 2, gripMiddle, cellTop],
-      [0, 0, -1],
-      [1, 0, 0],
-      {
-        family: f.cellFamily,
+  const bayMm = f.bayMm === undefined ? Math.min(48, f.heightMm * 0.65) : f.bayMm + bayPlayMm;
+  const hasBay = f.noBay !== true;
+  if (hasBay)
+    mounts.push(
+      mount(
+        'cell',
+        'cell-bay',
+        'body',
+        [at.back + f.depthMm / 2, gripMiddle, at.bottom + bayMm],
+        [0, 0, -1],
+        [1, 0, 0],
+        {
+          family: f.cellFamily,
+        },
+      ),
+    );
+  if (hasBay)
+    keepClear.push({
+      id: 'cell-door',
+      purpose: 'battery-door',
+      // The leaf lies in the underside and swings down, about its edge at the lens or at the hand's side.
+      shape:
+        f.doorHinge === 'side'
+          ? {
+              type: 'sector',
+              atMm: [at.back + f.depthMm / 2 - 4, at.right + 2, at.bottom],
+              hinge: [-1, 0, 0],
+              shut: [0, 1, 0],
+              sweepDeg: f.doorOpensDeg ?? 110,
+              radiusMm: measureLeaf(f),
+              widthMm: doorWideMm.side,
+            }
+          : {
+              type: 'sector',
+              atMm: [at.back + 4, gripMiddle, at.bottom],
+              hinge: [0, 1, 0],
+              shut: [1, 0, 0],
+              sweepDeg: f.doorOpensDeg ?? 110,
+              radiusMm: measureLeaf(f),
+              widthMm: doorWideMm.lens,
+            },
+    });
+  if (f.cards !== 'with-battery')
+    keepClear.push({
+      id: 'card-door',
+      purpose: 'card-door',
+      shape: {
+        type: 'sector',
+        atMm: [at.back + 6, at.right, (at.bottom + at.shoulder) / 2],
+        hinge: [0, 0, 1],
+        shut: [1, 0, 0],
+        sweepDeg: 100,
+        radiusMm: 28,
+        widthMm: 44,
       },
-    ),
-  );
-  keepClear.push({
-    id: 'cell-door',
-    purpose: 'battery-door',
-    // The leaf lies in the underside and swings down, about its edge at the lens or at the hand's side.
-    shape:
-      f.doorHinge === 'side'
-        ? {
-            type: 'sector',
-            atMm: [at.back + f.depthMm / 2 - 4, at.right + 2, at.bottom],
-            hinge: [-1, 0, 0],
-            shut: [0, 1, 0],
-            sweepDeg: f.doorOpensDeg ?? 110,
-            radiusMm: measureLeaf(f),
-            widthMm: doorWideMm.side,
-          }
-        : {
-            type: 'sector',
-            atMm: [at.back + 4, gripMiddle, at.bottom],
-            hinge: [0, 1, 0],
-            shut: [1, 0, 0],
-            sweepDeg: f.doorOpensDeg ?? 110,
-            radiusMm: measureLeaf(f),
-            widthMm: doorWideMm.lens,
-          },
-  });
-  keepClear.push({
-    id: 'card-door',
-    purpose: 'card-door',
-    shape: {
-      type: 'sector',
-      atMm: [at.back + 6, at.right, (at.bottom + at.shoulder) / 2],
-      hinge: [0, 0, 1],
-      shut: [1, 0, 0],
-      sweepDeg: 100,
-      radiusMm: 28,
-      widthMm: 44,
-    },
-  });
+    });
   if (hasHump) {
     solids.push(
       box(
@@ -421,9 +443,18 @@ export function createBody(f: BodyFigures): Made {
   const port = <C extends string>(id: keyof typeof sockets.zMm, connector: C) => ({
     id,
     connector,
-    originMm: [sockets.xMm, at.left, sockets.zMm[id]] as Triple,
-    normal: [0, 1, 0] as Triple,
+    ...(f.socketsBehind
+      ? {
+          originMm: [at.back, at.left - behindMm, sockets.zMm[id]] as Triple,
+          normal: [-1, 0, 0] as Triple,
+        }
+      : {
+          originMm: [sockets.xMm, at.left, sockets.zMm[id]] as Triple,
+          normal: [0, 1, 0] as Triple,
+        }),
   });
+  const formats = readSaidList(f.formats);
+  const playbackFormats = readSaidList(f.playbackFormats);
   const ports: NonNullable<Part['ports']> = [];
   if (f.hdmi !== 'none') {
     const wear = f.hdmi === 'hdmi-d' ? 'fragile' : 'ordinary';
@@ -432,20 +463,24 @@ export function createBody(f: BodyFigures): Made {
       direction: 'out',
       carries: ['video', 'audio'],
       wear,
+      ...(formats ? { formats } : {}),
+      ...(playbackFormats ? { playbackFormats } : {}),
     });
   }
   if (f.usbC !== false) {
     // Over USB-C the two ends agree on a voltage; the standard ends at 20 V for all but the largest.
-    const power = (f.usbDoes ?? f.usbLeastW) !== undefined && {
-      minV: 5,
-      maxV: 20,
-      ...(f.usbDoes ? { effect: f.usbDoes } : {}),
-      ...(f.usbLeastW ? { leastW: f.usbLeastW } : {}),
-    };
+    const does = f.usbDoes === 'nothing' ? undefined : f.usbDoes;
+    const power = f.usbDoes !== 'nothing' &&
+      (does ?? f.usbLeastW) !== undefined && {
+        minV: 5,
+        maxV: 20,
+        ...(does ? { effect: does } : {}),
+        ...(f.usbLeastW ? { leastW: f.usbLeastW } : {}),
+      };
     ports.push({
       ...port('usb', 'usb-c'),
       direction: 'both',
-      carries: ['power', 'data'],
+      carries: f.usbDoes === 'nothing' ? ['data'] : ['power', 'data'],
       ...(power ? { power } : {}),
     });
   }

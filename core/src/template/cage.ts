@@ -32,8 +32,14 @@ export const CageFigures = z.strictObject({
   pinsApartMm: LengthMm.optional(),
   /** Two plain ¼″ holes on the roof, one ahead of the other, so far apart; none where absent. */
   holePairMm: LengthMm.optional(),
+  /** Where that pair is; over the hand's side where absent. */
+  holePairAt: z.enum(['right', 'middle', 'left']).optional(),
   /** The underside is a 38 mm dovetail. */
   dovetail: z.boolean().optional(),
+  /** How long that is; as long as the cage is deep where absent. */
+  dovetailMm: LengthMm.optional(),
+  /** An eye for a strap on either side. */
+  anchors: z.boolean().optional(),
   /** A screw beside the body's left strap lug takes hold of it there. */
   lugScrew: z.boolean().optional(),
   /** The roof leaves the body's own shoe free. */
@@ -231,13 +237,25 @@ export function createCage(f: CageFigures): Made {
         `figures.holePairMm: the roof of this cage is ${Math.round(front - back)} mm long`,
       );
     }
-    if (isUnderShoe(quarterY)) {
+    const y = { right: quarterY, middle: 0, left: left - halves.handleMm - 1 }[
+      f.holePairAt ?? 'right'
+    ];
+    if (isUnderShoe(y)) {
       throw new RangeError('figures.holePairMm: beside its shoes the roof has no room for them');
     }
-    const y = quarterY;
+    if (f.holePairAt === 'middle' && (hasRail || f.shoeOpen)) {
+      throw new RangeError(
+        'figures.holePairAt: in the middle of the roof is the rail, or the shoe that is to stay free',
+      );
+    }
     // Behind and ahead of the single hole there, which the pair replaces.
-    const single = mounts.findIndex((m) => m.id === 'roof-quarter');
-    if (single >= 0) mounts.splice(single, 1);
+    const replaced = mounts.filter(
+      (m) =>
+        (m.id === 'roof-quarter' || m.id === 'roof-three-eighths') &&
+        Math.abs(m.originMm[1] - y) < leastApartMm &&
+        Math.abs(m.originMm[0] - middle) < f.holePairMm! / 2 + leastApartMm,
+    );
+    for (const m of replaced) mounts.splice(mounts.indexOf(m), 1);
     mounts.push(
       ...([-1, 1] as const).map((side) =>
         socket(
@@ -252,8 +270,9 @@ export function createCage(f: CageFigures): Made {
     );
   }
   if (f.dovetail) {
-    const long = front - back;
-    solids.push(box('dovetail', [back, -19, under - 8], [front, 19, under], 'metal', 1));
+    const long = f.dovetailMm ?? front - back;
+    const [from, to] = [middle - long / 2, middle + long / 2];
+    solids.push(box('dovetail', [from, -19, under - 8], [to, 19, under], 'metal', 1));
     for (const id of ['under-quarter', 'under-three-eighths']) {
       const at = mounts.findIndex((m) => m.id === id);
       if (at >= 0) mounts.splice(at, 1);
@@ -327,6 +346,23 @@ export function createCage(f: CageFigures): Made {
         }),
       );
     }
+  }
+  if (f.anchors) {
+    const isPlate = f.coverage === 'plate';
+    const z = isPlate ? at.bottom - t / 2 : top - t / 2;
+    mounts.push(
+      ...([1, -1] as const).map((side) =>
+        mount(
+          side > 0 ? 'anchor-left' : 'anchor-right',
+          'strap-lug',
+          'lug',
+          [back + leastSocketMm, side > 0 ? left : isPlate ? floorRight : roofRight, z],
+          [0, side, 0],
+          [0, 0, 1],
+          { name: side > 0 ? 'eye for a strap, left' : 'eye for a strap, right' },
+        ),
+      ),
+    );
   }
   if (f.coverage === 'full' && f.rightRailMm) {
     const half = f.rightRailMm / 2;

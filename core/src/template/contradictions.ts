@@ -94,6 +94,11 @@ const byTemplate: Readonly<Record<string, readonly Rule[]>> = {
       (n) => times(n('heightMm'), 0.5),
       (most) => `is more than half the body: the height counts with it, so at most ${mm(most)}`,
     ),
+    atMost(
+      'bayMm',
+      (n) => plus(n('heightMm'), -4),
+      (most) => `is longer than the body is high: at most ${mm(most)}`,
+    ),
   ],
   ring: [
     atMost(
@@ -105,6 +110,11 @@ const byTemplate: Readonly<Record<string, readonly Rule[]>> = {
       'outerMm',
       (n) => n('frontSizeMm'),
       (least) => `is smaller than the thread at its front: at least ${mm(least)}`,
+    ),
+    atLeast(
+      'footMm',
+      (n) => plus(times(n('outerMm'), 0.5), 2),
+      (least) => `brings the foot into the adapter itself: at least ${mm(least)} below its axis`,
     ),
   ],
   'gear-ring': [

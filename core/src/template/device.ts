@@ -126,14 +126,7 @@ function createFixing(fixing: DeviceFigures['fixing'], widthMm: number): Mount[]
     case 'nato':
       return [createBase('nato', down, ahead, { clampMm: Math.min(30, widthMm) })];
     case 'hot-shoe':
-      return [
-        mount('base', 'hot-shoe', 'foot', [0, 0, 0], down, ahead, {
-          clampLengthMm: 18,
-          entry: 'end',
-          fastening: { tool: 'thumb', seconds: 8 },
-          carrier: true,
-        }),
-      ];
+      return [createBase('hot-shoe', down, ahead)];
     case 'quarter-screw':
       return [createBase('quarter', down, ahead)];
     case 'quarter-socket':

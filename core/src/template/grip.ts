@@ -73,8 +73,46 @@ export const TopHandleFigures = z.strictObject({
   /** A ¼″ socket on the bar's top towards the front: none, plain, or with pin holes. */
   socket: z.enum(['none', 'plain', 'holes']),
   posts: z.union([z.literal(1), z.literal(2)]),
+  /** XLR inputs in its side, of a handle that brings sound: it hands that on through the contacts of its foot. */
+  xlr: z.int().min(0).max(4).optional(),
+  /** An eye for a strap at its rear. */
+  anchor: z.boolean().optional(),
 });
 export type TopHandleFigures = z.infer<typeof TopHandleFigures>;
+
+/** From one XLR socket to the next along the nose, in mm (estimate: the shell of one is 19 mm wide). */
+const xlrApartMm = 24;
+
+/** The XLR sockets of a handle that brings sound, and where that goes: the contacts of its foot, or a 3.5 mm socket. */
+function createSoundPorts(
+  { xlr = 0, base }: TopHandleFigures,
+  [x, y, z]: readonly [number, number, number],
+): NonNullable<Part['ports']> {
+  if (xlr === 0) return [];
+  const isByShoe = base === 'hot-shoe';
+  return [
+    ...Array.from({ length: xlr }, (_, i) => ({
+      id: `xlr-${i + 1}`,
+      name: `XLR ${i + 1}`,
+      connector: 'xlr-3' as const,
+      direction: 'in' as const,
+      carries: ['audio' as const],
+      originMm: [x + 17 - (i - (xlr - 1) / 2) * xlrApartMm, y, z] as [number, number, number],
+      normal: [0, -1, 0] as [number, number, number],
+      sound: { channels: 1, level: 'both' as const, powers: ['phantom' as const] },
+    })),
+    {
+      id: isByShoe ? 'shoe-out' : 'sound-out',
+      name: isByShoe ? 'contacts in its foot' : 'sound out',
+      connector: isByShoe ? ('shoe-contacts' as const) : ('jack-3.5' as const),
+      direction: 'out' as const,
+      carries: ['audio' as const],
+      originMm: isByShoe ? [0, 0, 0] : [x + 17, -y, z],
+      normal: isByShoe ? [0, 0, -1] : [0, 1, 0],
+      sound: { channels: xlr },
+    },
+  ];
+}
 
 /** A top handle: base, one or two posts, the bar, and what can be fixed on it. Origin at its base. */
 export function createTopHandle(f: TopHandleFigures): Made {
@@ -125,10 +163,30 @@ export function createTopHandle(f: TopHandleFigures): Made {
       }),
     );
   }
+  if (f.anchor) {
+    mounts.push(
+      mount(
+        'anchor',
+        'strap-lug',
+        'lug',
+        [Math.min(rear, -9), 0, axis - r * 0.5],
+        [-1, 0, 0],
+        [0, 0, 1],
+        {
+          name: 'eye for a strap',
+        },
+      ),
+    );
+  }
+  const record = f.record
+    ? createRecord([front + 6, 12, axis], [rear, 0, axis], [-1, 0, 0])
+    : undefined;
+  const ports = [...(record?.ports ?? []), ...createSoundPorts(f, [front, -12, axis])];
   return {
     solids,
     mounts,
-    ...(f.record ? createRecord([front + 6, 12, axis], [rear, 0, axis], [-1, 0, 0]) : {}),
+    ...(record ? { controls: record.controls } : {}),
+    ...(ports.length > 0 ? { ports } : {}),
     grips: [
       {
         id: 'palm',
@@ -150,7 +208,7 @@ export const SideGripFigures = z.strictObject({
   diameterMm: LengthMm,
   /** From the mating face to the middle of the grip. */
   outMm: LengthMm,
-  base: z.enum(baseKinds).exclude(['cold-shoe']),
+  base: z.enum(baseKinds).exclude(['cold-shoe', 'hot-shoe']),
   ...baseFigures,
   record: z.boolean().optional(),
   surface: Surface,

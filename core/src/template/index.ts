@@ -12,6 +12,8 @@ export * from './device.js';
 export * from './support.js';
 export * from './ask/index.js';
 export * from './answer.js';
+export * from './companions.js';
+export * from './for-mount.js';
 export * from './again.js';
 export * from './suggest.js';
 export * from './doubts.js';

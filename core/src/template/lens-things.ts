@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Connector, MountKind, MountSide, Name, Tool, type Mount } from '../part/index.js';
 import { LengthMm, type Solid } from '../solid/index.js';
-import { box, mount, rod } from './pieces.js';
+import { box, mount, rod, socket } from './pieces.js';
 import type { Made } from './made.js';
 
 const RingEnd = z.strictObject({
@@ -23,6 +23,8 @@ export const RingFigures = z.strictObject({
   clampable: z.boolean().optional(),
   back: RingEnd,
   front: RingEnd.optional(),
+  /** A foot below it with a ¼″ socket, so far below its axis. */
+  footMm: LengthMm.optional(),
 });
 export type RingFigures = z.infer<typeof RingFigures>;
 
@@ -55,9 +57,31 @@ export function createRing(f: RingFigures): Made {
     const at = f.thicknessMm * 0.5;
     solids.push(rod('glass', [at - 0.8, 0, 0], [at + 0.8, 0, 0], f.innerMm / 2 - 0.5, 'glass'));
   }
+  const middle = f.thicknessMm / 2;
+  const half = Math.max(3, Math.min(10, middle));
+  if (f.footMm) {
+    solids.push(
+      box(
+        'foot-block',
+        [middle - half, -10, -f.footMm],
+        [middle + half, 10, -f.outerMm / 2 + 1],
+        'metal',
+        1,
+      ),
+    );
+  }
   return {
     solids,
     mounts: [
+      ...(f.footMm
+        ? [
+            socket('foot', 'quarter-20', [middle, 0, -f.footMm], [0, 0, -1], [1, 0, 0], {
+              depthMm: 6,
+              blind: true,
+              name: 'foot of the adapter',
+            }),
+          ]
+        : []),
       ringEnd('back', f.back, 0, -1, { carrier: true, fastening: { tool: 'none', seconds: 10 } }),
       ...(f.front ? [ringEnd('front', f.front, f.thicknessMm, 1)] : []),
       ...(f.clampable

@@ -3,6 +3,7 @@ import { Name, Tool, type Mount } from '../part/index.js';
 import { LengthMm } from '../solid/index.js';
 import { baseKinds, box, createBases, mount, rod, screw, screwsApartMm, socket } from './pieces.js';
 import type { Made } from './made.js';
+import { readSaidList } from './said-list.js';
 import { listScreenAids, screenAids } from './screen-tools.js';
 
 /** What a shop page states about a monitor. */
@@ -21,6 +22,12 @@ export const MonitorFigures = z.strictObject({
   powerIn: z.enum(['barrel', 'usb-c', 'd-tap', 'push-pull-2', 'none']).optional(),
   minV: z.number().positive().max(1000).optional(),
   maxV: z.number().positive().max(1000).optional(),
+  /** Looked into with the eye at it: an electronic eyepiece. */
+  finder: z.boolean().optional(),
+  /** A socket for headphones. */
+  phonesOut: z.boolean().optional(),
+  /** Formats of the picture that it takes, with commas. */
+  formats: z.string().max(1000).optional(),
   ...screenAids,
 });
 export type MonitorFigures = z.infer<typeof MonitorFigures>;
@@ -60,6 +67,7 @@ export function createMonitor(f: MonitorFigures): Made {
       name: 'socket at the right edge',
     },
   ];
+  const formats = readSaidList(f.formats);
   if (f.cellPlate) {
     mounts.push(
       mount('cell', 'l-series', 'plate', [d, 0, h * 0.5], [1, 0, 0], [0, 0, 1], {
@@ -88,6 +96,7 @@ export function createMonitor(f: MonitorFigures): Made {
         atMm: [-d - 0.6, 0, h / 2],
         normal: [-1, 0, 0],
         diagonalMm: Math.round(f.diagonalIn * 25.4),
+        ...(f.finder ? { finder: true } : {}),
         ...listScreenAids(f),
       },
     ],
@@ -99,7 +108,21 @@ export function createMonitor(f: MonitorFigures): Made {
         carries: ['video', 'audio'],
         originMm: [0, w, h * 0.35],
         normal: [0, 1, 0],
+        ...(formats ? { formats } : {}),
       },
+      ...(f.phonesOut
+        ? [
+            {
+              id: 'phones',
+              name: 'headphones',
+              connector: 'jack-3.5' as const,
+              direction: 'out' as const,
+              carries: ['audio' as const],
+              originMm: [0, w, Math.min(h - 5, h * 0.65 + 16)] as [number, number, number],
+              normal: [0, 1, 0] as [number, number, number],
+            },
+          ]
+        : []),
       ...(f.videoOut
         ? [
             {
@@ -151,7 +174,7 @@ export function createMonitor(f: MonitorFigures): Made {
 /** What a shop page states about a small arm or tilt head. */
 export const ArmFigures = z.strictObject({
   heightMm: LengthMm,
-  base: z.enum(baseKinds).exclude(['rod']),
+  base: z.enum(baseKinds).exclude(['rod', 'hot-shoe']),
   baseTool: Tool.optional(),
   apartMm: LengthMm.optional(),
   /** Of a maker's own rail. */

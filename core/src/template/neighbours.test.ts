@@ -15,7 +15,7 @@ const tell = (build: Build) => build.tell(collider);
 
 const widths = [84, 112, 134, 150];
 const heights = [64, 84, 112];
-const depths = [42, 58, 80, 105];
+const depths = [40, 44, 48, 58, 80, 105];
 const bodies = widths.flatMap((widthMm) =>
   heights.flatMap((heightMm) =>
     depths.flatMap((depthMm): Answers[] => [
@@ -32,20 +32,11 @@ const grid = bodies.map(
 
 function startBuild(figures: Answers, coverage: string, cage: Answers = {}): Build {
   const build = new Build();
-  build.make('body', { mountFamily: 'F', massG: 600, ...figures });
+  build.make('body', { mountFamily: 'F', massG: 600, batteryWh: 16, batteryG: 60, ...figures });
   build.make('cage', { body: 'body', coverage, massG: 250, ...cage });
   build.join('cage', 'body-screw', 'body', 'bottom');
   build.make('lens', { mountFamily: 'F', lengthMm: 70, diameterMm: 62, massG: 400 });
   build.join('lens', 'rear', 'body', 'lens');
-  build.make('battery', {
-    mount: 'cell-bay',
-    heightMm: 40,
-    widthMm: 18,
-    depthMm: 32,
-    family: 'own cell',
-    energyWh: 16,
-    massG: 60,
-  });
   build.join('battery', 'face', 'body', 'cell');
   return build;
 }

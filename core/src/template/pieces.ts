@@ -173,6 +173,7 @@ export const baseKinds = [
   'two-quarter',
   'nato',
   'cold-shoe',
+  'hot-shoe',
   'rosette',
   'rod',
   'own-rail',
@@ -271,6 +272,13 @@ export function createBase(
       });
     case 'cold-shoe':
       return mount('base', 'cold-shoe', 'foot', at, normal, reference, {
+        clampLengthMm: 18,
+        entry: 'end',
+        ...fastening('thumb', 8),
+        carrier: true,
+      });
+    case 'hot-shoe':
+      return mount('base', 'hot-shoe', 'foot', at, normal, reference, {
         clampLengthMm: 18,
         entry: 'end',
         ...fastening('thumb', 8),

@@ -55,8 +55,10 @@ import {
   createPlate,
   MicrophoneFigures,
   createRods,
+  createTrayGlass,
   PlateFigures,
   RodsFigures,
+  TrayGlassFigures,
 } from './small.js';
 import {
   BracketFigures,
@@ -192,6 +194,7 @@ export const Recipe = z.discriminatedUnion('template', [
   z.strictObject({ ...facts, template: z.literal('battery'), figures: BatteryFigures }),
   z.strictObject({ ...facts, template: z.literal('plate'), figures: PlateFigures }),
   z.strictObject({ ...facts, template: z.literal('rods'), figures: RodsFigures }),
+  z.strictObject({ ...facts, template: z.literal('tray-glass'), figures: TrayGlassFigures }),
   z.strictObject({ ...facts, template: z.literal('ring'), figures: RingFigures }),
   z.strictObject({ ...facts, template: z.literal('matte-box'), figures: MatteBoxFigures }),
   z.strictObject({ ...facts, template: z.literal('follow-focus'), figures: FollowFocusFigures }),
@@ -250,6 +253,7 @@ const templates: {
   battery: { kind: 'battery', make: createBattery },
   plate: { kind: 'plate', make: createPlate },
   rods: { kind: 'rod', make: createRods },
+  'tray-glass': { kind: 'filter', make: createTrayGlass },
   ring: { kind: 'ring', make: createRing },
   'matte-box': { kind: 'matte-box', make: createMatteBox },
   'follow-focus': { kind: 'follow-focus', make: createFollowFocus },

@@ -65,16 +65,23 @@ export const BatteryFigures = z.strictObject({
   family: Name.optional(),
   /** Outlets on the battery itself. */
   outlets: z
-    .array(z.enum(['d-tap', 'usb-c']))
+    .array(z.enum(['d-tap', 'usb-c', 'usb-a']))
     .max(4)
     .optional(),
   /** The same where there is one of each at most. */
-  has: z.enum(['tap', 'usb', 'both']).optional(),
+  has: z.enum(['tap', 'usb', 'both', 'usb-a', 'usbs', 'all']).optional(),
 });
 export type BatteryFigures = z.infer<typeof BatteryFigures>;
 
 /** The outlets that a battery has, as the wizard asks for them. */
-const outletsOf = { tap: ['d-tap'], usb: ['usb-c'], both: ['d-tap', 'usb-c'] } as const;
+const outletsOf = {
+  tap: ['d-tap'],
+  usb: ['usb-c'],
+  both: ['d-tap', 'usb-c'],
+  'usb-a': ['usb-a'],
+  usbs: ['usb-c', 'usb-a'],
+  all: ['d-tap', 'usb-c', 'usb-a'],
+} as const;
 
 /** A battery. Origin in its mating face: a plate battery stands behind it, a body's cell hangs below. */
 export function createBattery(f: BatteryFigures): Made {
@@ -160,6 +167,8 @@ export function createBattery(f: BatteryFigures): Made {
         ...contacts,
         // Over USB-C the battery gives what it is asked for; a tap gives what the battery is at.
         ...(connector === 'usb-c' ? { power: { minV: 5, maxV: 20, regulated: true } } : {}),
+        // The older plug gives 5 V, whatever the battery is at.
+        ...(connector === 'usb-a' ? { power: { minV: 5, maxV: 5, regulated: true } } : {}),
       })),
     ],
   };
@@ -306,6 +315,29 @@ export function createPlate(f: PlateFigures): Made {
       ...createRodBlocks(f),
     ],
     mounts: f.mounts.map((m) => createBlockMount(f, m)),
+  };
+}
+
+/** What a shop page states about square glass for a tray. */
+export const TrayGlassFigures = z.strictObject({
+  /** Of the tray: the width of the glass. */
+  trayMm: LengthMm,
+  heightMm: LengthMm,
+  thicknessMm: LengthMm,
+});
+export type TrayGlassFigures = z.infer<typeof TrayGlassFigures>;
+
+/** Square glass in its tray. Origin in its middle. */
+export function createTrayGlass(f: TrayGlassFigures): Made {
+  const [x, y, z] = [f.thicknessMm / 2, f.trayMm / 2, f.heightMm / 2];
+  return {
+    solids: [box('block', [-x, -y, -z], [x, y, z], 'glass')],
+    mounts: [
+      mount('tray', 'filter-tray', 'tray', [x, 0, 0], [1, 0, 0], [0, 0, 1], {
+        sizeMm: f.trayMm,
+        carrier: true,
+      }),
+    ],
   };
 }
 

@@ -532,7 +532,7 @@ export const SeatFigures = z.strictObject({
   opensMm: LengthMm,
   heightMm: LengthMm,
   depthMm: LengthMm,
-  base: z.enum(baseKinds),
+  base: z.enum(baseKinds).exclude(['hot-shoe']),
   tool: Tool.optional(),
   apartMm: LengthMm.optional(),
   family: Name.optional(),

@@ -4,6 +4,7 @@ import type { Part, PartKind } from '../part/index.js';
 import { measureReport, type Finding } from '../report/index.js';
 import { placeSetup, suggestSlideMm, suggestTurnDeg, type Rig } from '../rig/index.js';
 import {
+  createCompanions,
   createFromAnswers,
   readBodyFigures,
   things,
@@ -30,10 +31,15 @@ export class Build {
       }),
     );
     const thing = of ?? things.find((t) => t.kind === kind)!;
-    const { making, missing } = createFromAnswers(thing, id, { name: id, ...answers }, bodies);
+    const drafted = createFromAnswers(thing, id, { name: id, ...answers }, bodies);
+    const { making, missing } = drafted;
     if (making.state !== 'made') throw new Error(`${kind}: ${missing.map((q) => q.name).join()}`);
-    this.parts.set(id, making.part);
-    this.kit.push({ id, partId: id, owned: true });
+    // The battery of a body is made with it.
+    const others = createCompanions(thing, drafted.answers, () => 'battery');
+    for (const part of [making.part, ...others]) {
+      this.parts.set(part.id, part);
+      this.kit.push({ id: part.id, partId: part.id, owned: true });
+    }
     return making.part;
   }
 

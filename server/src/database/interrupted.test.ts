@@ -87,7 +87,7 @@ describe('a first start or an upgrade that is ended anywhere', () => {
       )) as { doc: string; parts: string; facts: string }[];
       expect(JSON.parse(row!.doc)).toEqual(oldRig);
       expect(JSON.parse(row!.parts)).toEqual([oldPart]);
-      expect(JSON.parse(row!.facts)).toMatchObject({ id: 'elder', massG: 5 });
+      expect(JSON.parse(row!.facts)).toMatchObject({ id: 'elder', massG: 5, names: [] });
       const [shelf] = await listRigs(database.manager);
       expect(shelf).toMatchObject({ pending: true, setup: 'One', figures: { risks: 1 } });
       await database.destroy();

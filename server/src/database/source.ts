@@ -6,6 +6,7 @@ import { Bytes1796000000000 } from './migrations/1796000000000-bytes.js';
 import { KeptParts1796100000000 } from './migrations/1796100000000-kept-parts.js';
 import { Due1796200000000 } from './migrations/1796200000000-due.js';
 import { Sketch1796300000000 } from './migrations/1796300000000-sketch.js';
+import { PartNames1796400000000 } from './migrations/1796400000000-part-names.js';
 import { restoring } from './restoring.js';
 import { withTurn } from './turn.js';
 
@@ -17,6 +18,7 @@ export const migrations = [
   KeptParts1796100000000,
   Due1796200000000,
   Sketch1796300000000,
+  PartNames1796400000000,
 ];
 
 /** A database that cannot be reached for so long is away, in ms. */

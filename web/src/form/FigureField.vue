@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useDebounceFn } from '@vueuse/core';
 import { computed, useId } from 'vue';
 import FieldFrame, { type Labelled } from './FieldFrame.vue';
 import { useFigure, writeFigure } from './useFigure';
@@ -21,14 +22,19 @@ const props = defineProps<{
   must?: boolean;
   disabled?: boolean;
   labelled?: Labelled;
+  /** Given while it is typed too, a moment after the last letter. */
+  live?: boolean;
 }>();
 const emit = defineEmits<{ 'update:modelValue': [value: number | undefined] }>();
 
 // What else is said of the field is said of its input: a name where the label stands elsewhere.
 defineOptions({ inheritAttrs: false });
 
+/** As long as a person who types on leaves between two letters, in ms (estimate). */
+const peekMs = 250;
 const id = useId();
-const { text, trouble, told, take } = useFigure(props, (v) => emit('update:modelValue', v));
+const { text, trouble, told, take, peek } = useFigure(props, (v) => emit('update:modelValue', v));
+const peekSoon = useDebounceFn(peek, peekMs);
 const wrong = computed(() => trouble.value || props.issue || '');
 const faint = computed(() =>
   props.guess === undefined ? (props.placeholder ?? '') : `≈ ${writeFigure(props.guess)}`,
@@ -58,6 +64,7 @@ const faint = computed(() =>
         :aria-invalid="wrong !== ''"
         :aria-required="must"
         :aria-describedby="hint || wrong || told ? `${id}-says` : undefined"
+        @input="live && peekSoon()"
         @change="take"
         @keydown.enter="take"
       />

@@ -30,9 +30,12 @@ export function useFigure(rules: FigureRules, give: (value: number | undefined) 
   const told = ref('');
   /** What was taken or refused last: Enter and leaving the field both come with the same text. */
   let seen = text.value;
+  /** What was given while it was still being typed: its text is the person's own until the field is left. */
+  let peeked: number | undefined;
   watch(
     () => rules.modelValue,
     (value) => {
+      if (value !== undefined && value === peeked) return;
       text.value = writeFigure(value);
       seen = text.value;
       trouble.value = '';
@@ -51,9 +54,20 @@ export function useFigure(rules: FigureRules, give: (value: number | undefined) 
   }
 
   function take(): void {
+    peeked = undefined;
     if (text.value === seen) return;
     read();
     seen = text.value;
+  }
+
+  /** Gives what is typed so far where it is a figure that is allowed; says nothing where it is not, and writes nothing. */
+  function peek(): void {
+    if (text.value === seen) return;
+    const typed = readTyped(text.value.trim(), rules.unit);
+    const { min = -Infinity, max = Infinity } = rules;
+    if (typed.state === 'refused' || typed.value < min || typed.value > max) return;
+    peeked = typed.value;
+    change(typed.value);
   }
 
   function read(): void {
@@ -76,5 +90,5 @@ export function useFigure(rules: FigureRules, give: (value: number | undefined) 
     }
   }
 
-  return { text, trouble, told, take };
+  return { text, trouble, told, take, peek };
 }

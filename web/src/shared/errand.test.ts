@@ -26,6 +26,17 @@ describe('an errand to the wizard', () => {
     expect(readFit(queryOf(back))).toEqual({ partId: 'my-arm', setupId: 'low', ask });
   });
 
+  it('knows what the part is to be joined to, and leaves out a mount that is none', () => {
+    const mount = { kind: 'cell-bay', side: 'body', family: 'Heron, 16 Wh' } as const;
+    const ask: Ask = { kind: 'mount', itemId: 'heron', mountId: 'cell' };
+    const there = queryOf(toWizard({ ...errand(ask), mount }));
+    expect(readErrand(there)!.mount).toEqual(mount);
+    const sized = { kind: 'front-thread', side: 'female', sizeMm: 67 } as const;
+    expect(readErrand(queryOf(toWizard({ ...errand(ask), mount: sized })))!.mount).toEqual(sized);
+    expect(readErrand({ ...there, onto: 'sundial' })!.mount).toBeUndefined();
+    expect(readErrand({ ...there, size: 'wide' })!.mount).toBeUndefined();
+  });
+
   it('is none without a rig, and a bench without a part has nothing to fit', () => {
     expect(readErrand({ like: 'tern' })).toBeUndefined();
     expect(readFit({ setup: 'low' })).toBeUndefined();

@@ -1,4 +1,4 @@
-import { PartKind, Serves, type Ask } from '@zucchini/core';
+import { Mount, PartKind, Serves, type Ask } from '@zucchini/core';
 import type { LocationQuery, RouteLocationRaw } from 'vue-router';
 
 /** Where a described part is to go once it is stored: onto a rig, at a mount, for a need, in a part's place. */
@@ -10,7 +10,49 @@ export interface Errand {
   readonly where: string;
   /** Kinds of part that go there. */
   readonly kinds: readonly PartKind[];
+  /** What the part is to be joined to, as far as that decides what the part must say. */
+  readonly mount?: WantedMount;
 }
+
+/** What of a mount decides what goes onto it: its kind and half, its name, its size. */
+export type WantedMount = Pick<Mount, 'kind' | 'side' | 'family' | 'sizeMm'>;
+
+/** What of a mount goes into the address. */
+export const toWanted = ({ kind, side, family, sizeMm }: Mount): WantedMount => ({
+  kind,
+  side,
+  ...(family === undefined ? {} : { family }),
+  ...(sizeMm === undefined ? {} : { sizeMm }),
+});
+
+/** A mount of that kind, wherever it is. */
+export const toMount = (wanted: WantedMount): Mount => ({
+  id: 'wanted',
+  originMm: [0, 0, 0],
+  normal: [0, 0, 1],
+  reference: [1, 0, 0],
+  ...wanted,
+});
+
+/** The mount in an address; undefined where there is none, or one that somebody made up. */
+function readMount(query: LocationQuery): WantedMount | undefined {
+  const [kind, side, family, size] = ['onto', 'half', 'called', 'size'].map((n) => one(query, n));
+  const wanted = {
+    kind,
+    side,
+    ...(family ? { family } : {}),
+    ...(size ? { sizeMm: Number(size) } : {}),
+  };
+  const read = Mount.safeParse(toMount(wanted as WantedMount));
+  return read.success ? (wanted as WantedMount) : undefined;
+}
+
+const writeMount = ({ kind, side, family, sizeMm }: WantedMount) => ({
+  onto: kind,
+  half: side,
+  ...(family === undefined ? {} : { called: family }),
+  ...(sizeMm === undefined ? {} : { size: String(sizeMm) }),
+});
 
 const one = (query: LocationQuery, name: string): string | undefined => {
   const value = query[name];
@@ -18,7 +60,7 @@ const one = (query: LocationQuery, name: string): string | undefined => {
 };
 
 /** The way into the wizard with an errand, and back with the part. */
-export function toWizard({ rigId, setupId, ask, where, kinds }: Errand): RouteLocationRaw {
+export function toWizard({ rigId, setupId, ask, where, kinds, mount }: Errand): RouteLocationRaw {
   const about =
     ask.kind === 'mount'
       ? { item: ask.itemId, mount: ask.mountId }
@@ -29,7 +71,14 @@ export function toWizard({ rigId, setupId, ask, where, kinds }: Errand): RouteLo
           : {};
   return {
     name: 'new-part',
-    query: { rig: rigId, setup: setupId, where, kinds: kinds.join(','), ...about },
+    query: {
+      rig: rigId,
+      setup: setupId,
+      where,
+      kinds: kinds.join(','),
+      ...about,
+      ...(mount ? writeMount(mount) : {}),
+    },
   };
 }
 
@@ -69,19 +118,22 @@ export function readErrand(query: LocationQuery): Errand | undefined {
   const rigId = one(query, 'rig');
   if (rigId === undefined) return undefined;
   const kinds = (one(query, 'kinds') ?? '').split(',');
+  const mount = readMount(query);
   return {
     rigId,
     setupId: one(query, 'setup') ?? '',
     ask: readAsk(query),
     where: one(query, 'where') ?? '',
     kinds: PartKind.options.filter((kind) => kinds.includes(kind)),
+    ...(mount ? { mount } : {}),
   };
 }
 
 /** Back to the bench, where the part is to be put. */
 export function toBench(errand: Errand, partId: string, query: LocationQuery): RouteLocationRaw {
-  const { rig: _, kinds: _kinds, where: _where, ...rest } = query;
-  return { name: 'bench', params: { id: errand.rigId }, query: { ...rest, fit: partId } };
+  const names = ['setup', 'item', 'mount', 'need'] as const;
+  const about = Object.fromEntries(names.flatMap((n) => (query[n] ? [[n, query[n]]] : [])));
+  return { name: 'bench', params: { id: errand.rigId }, query: { ...about, fit: partId } };
 }
 
 /** What the bench is asked to do by such an address: which part is to go where. */

@@ -11,7 +11,13 @@ import {
   mountFamily,
   askScreenAids,
 } from './pieces.js';
-import type { Thing } from './question.js';
+import type { Answers, Thing } from './question.js';
+
+/** What nobody names is a type of its own: the battery of one body does not go into another. */
+function guessBatteryType({ name }: Answers): string {
+  const called = typeof name === 'string' ? name.trim() : '';
+  return called === '' ? 'its own battery' : `${called.slice(0, 60)} battery`;
+}
 
 /** Cameras: what is asked about each. */
 export const cameraThings: readonly Thing[] = [
@@ -30,10 +36,49 @@ export const cameraThings: readonly Thing[] = [
       mountFamily,
       {
         name: 'cellFamily',
-        label: 'Family of its cell',
+        label: 'Battery type',
         type: 'text',
-        guess: () => 'own cell',
+        known: 'cell-bay',
+        guess: guessBatteryType,
         words: /battery|cell/iu,
+      },
+      {
+        name: 'batteryWh',
+        label: 'Its battery holds',
+        type: 'number',
+        unit: 'Wh',
+        optional: true,
+        usual: [3, 100],
+        words: /battery|cell|Wh/iu,
+        hint: 'Then the battery is stored with the body, as a part of its own',
+      },
+      {
+        name: 'batteryG',
+        label: 'Its battery weighs',
+        type: 'number',
+        unit: 'g',
+        optional: true,
+        usual: [20, 500],
+        // “585 g with battery” is no mass of the battery: no sheet answers it.
+        onlyByWords: true,
+        when: (a) => typeof a['batteryWh'] === 'number',
+      },
+      length('bayMm', 'Length of its battery', [20, 120], /battery/iu, {
+        optional: true,
+        onlyByWords: true,
+        hint: 'So deep is its compartment',
+        when: (a) => a['noBay'] !== true,
+      }),
+      { name: 'noBay', label: 'No battery compartment', type: 'flag', optional: true },
+      {
+        name: 'cards',
+        label: 'Cards go in',
+        type: 'choice',
+        optional: true,
+        choices: [
+          ['side', 'at the hand’s side'],
+          ['with-battery', 'beside the battery, behind its door'],
+        ],
       },
       length('axisHeightMm', 'Lens axis above the underside', [25, 80], /axis/iu, {
         guess: (a) => round(num(a, 'heightMm', 90) * 0.42),
@@ -65,9 +110,10 @@ export const cameraThings: readonly Thing[] = [
         optional: true,
         choices: [
           ['runs', 'runs it'],
-          ['charges', 'runs it and charges its cell'],
-          ['keeps', 'keeps its cell up while it is on'],
-          ['charges-off', 'charges its cell while it is off'],
+          ['charges', 'runs it and charges its battery'],
+          ['keeps', 'keeps its battery up while it is on'],
+          ['charges-off', 'charges its battery while it is off'],
+          ['nothing', 'none: it takes no power'],
         ],
         when: (a) => a['usbC'] !== false,
       },
@@ -80,7 +126,7 @@ export const cameraThings: readonly Thing[] = [
         usual: [7, 100],
         words: /at least|minimum|from/iu,
         onlyByWords: true,
-        when: (a) => a['usbC'] !== false,
+        when: (a) => a['usbC'] !== false && a['usbDoes'] !== 'nothing',
       },
       flag('micIn', 'Microphone socket, 3.5 mm', true),
       flag('plugIn', 'That socket runs a microphone', true, {
@@ -110,6 +156,29 @@ export const cameraThings: readonly Thing[] = [
         when: (a) => a['screen'] !== 'none',
       },
       ...askScreenAids((a) => a['screen'] !== 'none'),
+      {
+        name: 'socketsBehind',
+        label: 'Its sockets are at the back',
+        type: 'flag',
+        optional: true,
+        when: (a) => a['screen'] === 'none',
+      },
+      {
+        name: 'formats',
+        label: 'Formats it gives at HDMI',
+        type: 'text',
+        optional: true,
+        hint: 'With commas: 2160p 25, 1080p 50',
+        when: (a) => a['hdmi'] !== 'none',
+      },
+      {
+        name: 'playbackFormats',
+        label: 'Formats it plays back there',
+        type: 'text',
+        optional: true,
+        hint: 'Where they are others',
+        when: (a) => typeof a['formats'] === 'string',
+      },
       length('flangeMm', 'Flange distance', [10, 60], /flange/iu, { optional: true }),
       {
         name: 'sensorMm',

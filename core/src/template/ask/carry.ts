@@ -103,6 +103,7 @@ export const carryThings: readonly Thing[] = [
         name: 'family',
         label: 'What the cage calls its holes',
         type: 'text',
+        known: 'bolt-pattern',
         when: (a) => a['fixing'] === 'bolts',
         hint: 'Cage and clamp must say the same',
       },

@@ -10,4 +10,7 @@ export const feedNames = [
   'capacityGB',
   'sustainedMbps',
   'mediaFamily',
+  'modeName',
+  'modeMbps',
+  'modeMedia',
 ] as const;

@@ -26,6 +26,7 @@ export function askFeeds(kind: PartKind): PartQuestion[] {
             /draw|consum|power|uses/iu,
           ),
           ...(records ? [watts('idleW', 'Draws while it waits', /stand-?by|idle|waiting/iu)] : []),
+          ...(records ? askMode() : []),
           {
             name: 'innerWh',
             label: 'Its own cell holds',
@@ -35,6 +36,13 @@ export function askFeeds(kind: PartKind): PartQuestion[] {
             usual: [0.5, 40] as const,
             when: (a: Answers) => a['innerCell'] === true,
           },
+        ]
+      : []),
+    ...(kind === 'follow-focus'
+      ? [
+          watts('recordW', 'Draws while it works', /draw|consum|power|uses/iu, {
+            when: (a: Answers) => Array.isArray(a['motorMm']),
+          }),
         ]
       : []),
     ...(hasTrait(part, 'wants-picture')
@@ -108,20 +116,62 @@ export function askFeeds(kind: PartKind): PartQuestion[] {
           },
           {
             name: 'mediaFamily',
-            label: 'Goes into',
+            label: 'Kind of card, or its plug',
             type: 'text' as const,
+            known: 'medium' as const,
             optional: true,
-            hint: 'As the body says it: the kind of card, or the plug',
           },
         ]
       : []),
   ];
 }
 
+/** How a camera usually records: what fills its cards. */
+const askMode = (): PartQuestion[] => [
+  {
+    name: 'modeMbps',
+    label: 'Records at',
+    type: 'number',
+    unit: 'Mb/s',
+    optional: true,
+    usual: [8, 6000],
+    words: /record|bit ?rate|data rate|intra|long.?gop|mode/iu,
+    hint: 'In the mode that you use',
+  },
+  {
+    name: 'modeName',
+    label: 'That mode is called',
+    type: 'text',
+    optional: true,
+    when: (a) => typeof a['modeMbps'] === 'number',
+  },
+  {
+    name: 'modeMedia',
+    label: 'Records onto',
+    type: 'text',
+    known: 'medium',
+    optional: true,
+    when: (a) => typeof a['modeMbps'] === 'number',
+  },
+];
+
+/** The mode that was described; undefined where its rate was not. */
+function toModes(a: Answers): object[] | undefined {
+  const { modeMbps, modeName, modeMedia } = a;
+  if (typeof modeMbps !== 'number') return undefined;
+  return [
+    {
+      name: typeof modeName === 'string' && modeName ? modeName : `${modeMbps} Mb/s`,
+      rateMbps: modeMbps,
+      ...(typeof modeMedia === 'string' && modeMedia ? { media: [modeMedia] } : {}),
+    },
+  ];
+}
+
 const whole = <T extends object>(value: T): T | undefined =>
   Object.values(value).some((v) => v !== undefined && v !== '') ? value : undefined;
 
-type Feeds = Pick<Part, 'draw' | 'cell' | 'charger' | 'medium'>;
+type Feeds = Pick<Part, 'draw' | 'cell' | 'charger' | 'medium' | 'modes'>;
 
 /** What was answered, as the part states it. Nothing is made up: what was not answered is absent. */
 export function toFeeds(a: Answers): Record<keyof Feeds, unknown> {
@@ -134,6 +184,7 @@ export function toFeeds(a: Answers): Record<keyof Feeds, unknown> {
       ),
     );
   return {
+    modes: toModes(a),
     draw: said({ recordW: 'recordW', idleW: 'idleW' }),
     cell: said({ energyWh: 'innerWh', maxA: 'cellMaxA', tells: 'tells' }),
     charger: said({ bayW: 'bayW', together: 'together' }),
@@ -148,7 +199,11 @@ export function toFeeds(a: Answers): Record<keyof Feeds, unknown> {
 /** The answers that a part's own facts would be. */
 export function readFeeds(part: Part): Readonly<Record<(typeof feedNames)[number], unknown>> {
   const { draw, cell, charger, medium } = part;
+  const [mode] = part.modes ?? [];
   return {
+    modeName: mode?.name,
+    modeMbps: mode?.rateMbps,
+    modeMedia: mode?.media?.[0],
     recordW: draw?.recordW,
     idleW: draw?.idleW,
     innerWh: cell?.energyWh,

@@ -75,6 +75,12 @@ export const holdThings: readonly Thing[] = [
       ),
       flag('rosettes', 'Rosette on the left', false, { words: /rosette/iu }),
       flag('dovetail', '38 mm dovetail below', false, { words: /dovetail|quick.?release/iu }),
+      length('dovetailMm', 'Length of that dovetail', [30, 200], /dovetail|long|length/iu, {
+        optional: true,
+        onlyByWords: true,
+        when: (a) => a['dovetail'] === true,
+      }),
+      { name: 'anchors', label: 'Eyes for a strap, on both sides', type: 'flag', optional: true },
       flag('lugScrew', 'Screw that takes hold of the strap lug', false, { words: /lug/iu }),
       flag('shoeOpen', 'Roof open over the body’s shoe', false, {
         words: /open|cut.?out/iu,
@@ -83,6 +89,22 @@ export const holdThings: readonly Thing[] = [
       length('holePairMm', 'Two plain ¼″ holes on the roof, apart', [10, 60], /apart|pair/iu, {
         optional: true,
       }),
+      choice(
+        'holePairAt',
+        'That pair is',
+        [
+          ['right', 'over the hand’s side'],
+          ['middle', 'in the middle'],
+          ['left', 'at the left'],
+        ],
+        'right',
+        {
+          // Where no rail and no shoe to stay free lies there, two screws hold a handle in the middle.
+          guess: (a) =>
+            num(a, 'topRailMm', 0) === 0 && a['shoeOpen'] !== true ? 'middle' : 'right',
+          when: (a) => typeof a['holePairMm'] === 'number',
+        },
+      ),
       length('pinsApartMm', 'Holes for locating pins, apart', [8, 60], /pin/iu, {
         guess: () => pinSpacingMm,
       }),
@@ -91,6 +113,7 @@ export const holdThings: readonly Thing[] = [
         name: 'clampHoles',
         label: 'Holes for a plug clamp',
         type: 'text',
+        known: 'bolt-pattern',
         optional: true,
         hint: 'What their maker calls the pattern; the clamp must say the same',
       },
@@ -116,6 +139,7 @@ export const holdThings: readonly Thing[] = [
           'two-quarter',
           'nato',
           'cold-shoe',
+          'hot-shoe',
           'rosette',
           'own-rail',
         ],
@@ -149,6 +173,17 @@ export const holdThings: readonly Thing[] = [
         ],
         1,
       ),
+      {
+        name: 'xlr',
+        label: 'XLR inputs in it',
+        type: 'whole',
+        optional: true,
+        usual: [1, 2],
+        words: /XLR/iu,
+        onlyByWords: true,
+        hint: 'Of a handle that brings sound to the camera',
+      },
+      { name: 'anchor', label: 'Eye for a strap', type: 'flag', optional: true },
     ],
   },
   {

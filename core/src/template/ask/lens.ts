@@ -6,6 +6,7 @@ import {
   flag,
   width,
   depth,
+  height,
   long,
   diameter,
   tools,
@@ -106,13 +107,27 @@ export const lensThings: readonly Thing[] = [
       length('thicknessMm', 'Length between the two mounts', [2, 60], /length|thick/iu),
       length('outerMm', 'Outer diameter', [40, 110], diameter, { guess: () => 68 }),
       length('innerMm', 'Free opening', [20, 90], /inner|opening/iu, { guess: () => 48 }),
-      { name: 'backFamily', label: 'Goes on a body of', type: 'text' },
-      { name: 'frontFamily', label: 'Takes lenses of', type: 'text' },
+      {
+        name: 'backFamily',
+        label: 'Goes on bodies with the mount',
+        type: 'text',
+        known: 'lens-mount',
+      },
+      {
+        name: 'frontFamily',
+        label: 'Takes lenses with the mount',
+        type: 'text',
+        known: 'lens-mount',
+      },
       length('backFlangeMm', 'Flange distance of the body', [10, 60], /body/iu, {
         optional: true,
       }),
       length('frontFlangeMm', 'Flange distance of the lenses', [10, 60], /lens/iu, {
         optional: true,
+      }),
+      length('footMm', 'A foot with a ¼″ socket, below its axis by', [25, 90], /foot/iu, {
+        optional: true,
+        onlyByWords: true,
       }),
     ],
   },
@@ -151,6 +166,38 @@ export const lensThings: readonly Thing[] = [
         guess: (a) => num(a, 'backSizeMm', 77) - 4,
       }),
       flag('clampable', 'A clamp goes round its rim', false),
+    ],
+  },
+  {
+    kind: 'filter',
+    template: 'tray-glass',
+    label: 'Square filter',
+    group: 'lens',
+    serves: 'light-control',
+    usualG: [20, 300],
+    questions: [
+      length('trayMm', 'Size of the tray it goes into', [60, 170], /size|filter|tray/iu),
+      length('heightMm', 'Height of the glass', [60, 200], height, {
+        guess: (a) => num(a, 'trayMm', 100),
+      }),
+      length('thicknessMm', 'Thickness', [1, 8], /thick/iu, { guess: () => 4 }),
+    ],
+  },
+  {
+    kind: 'ring',
+    template: 'ring',
+    label: 'Lens hood',
+    group: 'lens',
+    usualG: [5, 200],
+    questions: [
+      ...ringEnds(['', 'the thread that it screws into'], undefined),
+      length('thicknessMm', 'Depth', [10, 120], /depth|long|length/iu),
+      length('outerMm', 'Outer diameter', [40, 200], diameter, {
+        guess: (a) => num(a, 'backSizeMm', 77) + 12,
+      }),
+      length('innerMm', 'Free opening', [35, 190], /inner|opening/iu, {
+        guess: (a) => num(a, 'backSizeMm', 77) + 6,
+      }),
     ],
   },
   {

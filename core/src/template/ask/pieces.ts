@@ -49,6 +49,7 @@ const baseLabels: Readonly<Record<BaseKind, string>> = {
   'two-quarter': 'two ¼″ screws',
   nato: 'NATO clamp',
   'cold-shoe': 'shoe foot',
+  'hot-shoe': 'foot for the body’s own shoe',
   rosette: 'rosette',
   rod: 'clamp on one rod',
   'own-rail': 'the maker’s own rail',
@@ -65,10 +66,15 @@ export function askBase(
   const base = (a: Answers): unknown => a['base'] ?? guess;
   return [
     choice('base', names.label ?? 'Fastened by', listChoices(baseLabels, kinds), guess),
-    choice(names.tool ?? 'tool', 'Worked with', tools, 'thumb', {
-      guess: (a) => (pinned.includes(base(a)) || base(a) === 'two-quarter' ? 'hex-4' : 'thumb'),
-      when: (a) => base(a) !== 'cold-shoe',
-    }),
+    choice(
+      names.tool ?? 'tool',
+      'Worked with',
+      [...tools, ['none', 'a lever or a spring']],
+      'thumb',
+      {
+        guess: (a) => (pinned.includes(base(a)) || base(a) === 'two-quarter' ? 'hex-4' : 'thumb'),
+      },
+    ),
     length('screwMm', 'Screw stands out by', [3, 15], /screw/iu, {
       optional: true,
       when: (a) => screwed.includes(base(a)),
@@ -81,6 +87,7 @@ export function askBase(
       name: 'family',
       label: 'What its maker calls the rail',
       type: 'text',
+      known: 'own-rail',
       when: (a) => base(a) === 'own-rail',
       hint: 'Rail and clamp must say the same',
     },
@@ -143,9 +150,10 @@ export const batteries = [
 
 export const mountFamily: PartQuestion = {
   name: 'mountFamily',
-  label: 'Family of its lens mount',
+  label: 'Lens mount',
   type: 'text',
-  hint: 'As the maker calls it: body and lens must say the same',
+  known: 'lens-mount',
+  words: /mount|bayonet/iu,
 };
 export const outlets: PartQuestion = {
   name: 'outlets',

@@ -1,4 +1,4 @@
-import type { PartKind, Serves } from '../../part/index.js';
+import type { NameKind, PartKind, Serves } from '../../part/index.js';
 import type { TemplateName } from '../recipe.js';
 import { feedNames } from './feed-names.js';
 import { senseNames } from './sense-names.js';
@@ -30,6 +30,8 @@ export interface PartQuestion {
   readonly guess?: (answers: Answers) => unknown;
   /** Whether it is asked at all, as far as the answers before it say; always where absent. */
   readonly when?: (answers: Answers) => boolean;
+  /** The answer is a name that another part must say too: chosen from those that are known, or new. */
+  readonly known?: NameKind;
   /** Left out of the part altogether where nobody answers. */
   readonly optional?: boolean;
   /** What is usual; beyond it the person is asked again, never refused. */
@@ -53,6 +55,8 @@ export const factNames = [
   'delayMs',
   'nits',
   'channels',
+  'batteryWh',
+  'batteryG',
   ...feedNames,
   ...senseNames,
 ] as const;
@@ -68,15 +72,19 @@ const joining: readonly string[] = [
   'holds',
   'takes',
   'carries',
+  'cellFamily',
 ];
+
+/** Whether a question decides what a part joins. */
+export const isJoining = ({ name }: PartQuestion): boolean => joining.includes(name);
 
 /**
  * Whether a question stands before the others: it has no guess, it is on every price tag, it says who made it, or it decides what
  * the part joins. The rest can wait until the drawing is there.
  */
 export function isAskedFirst(question: PartQuestion): boolean {
-  if (['massG', 'price', 'maker', 'homeMade'].includes(question.name)) return true;
-  return (!question.guess && !question.optional) || joining.includes(question.name);
+  if (['massG', 'price', 'maker', 'homeMade', 'batteryWh'].includes(question.name)) return true;
+  return (!question.guess && !question.optional) || isJoining(question);
 }
 
 /** What a kind of part is asked: its template, what it usually serves, and its own questions. */

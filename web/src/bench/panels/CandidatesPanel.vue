@@ -28,7 +28,7 @@ import TickField from '../../form/TickField.vue';
 import SearchField from '../../form/SearchField.vue';
 import { useBench } from '../../desk/benchStore';
 import { useCandidates } from '../candidates/useCandidates';
-import { toWizard } from '../../shared/errand';
+import { toWanted, toWizard } from '../../shared/errand';
 import PanelFrame from './PanelFrame.vue';
 
 /**
@@ -150,6 +150,14 @@ watch(fitting, (now) => {
   if (mine) take(mine);
 });
 
+/** The mount that is asked about, as far as it decides what a part must say to go there. */
+const onto = computed(() => {
+  if (props.ask.kind !== 'mount') return undefined;
+  const { itemId, mountId } = props.ask;
+  const mount = bench.report!.assembly.byId.get(itemId)?.part.mounts.find((m) => m.id === mountId);
+  return mount && toWanted(mount);
+});
+
 /** Into the wizard with this place in mind, and back with what was described there. */
 const wizard = computed(() =>
   toWizard({
@@ -157,6 +165,7 @@ const wizard = computed(() =>
     setupId: bench.setupId,
     ask: props.ask,
     where: head.value.over,
+    ...(onto.value ? { mount: onto.value } : {}),
     kinds: [
       ...new Set(
         found.value.filter((t) => t.candidate.state === 'fits').map((t) => t.candidate.part.kind),

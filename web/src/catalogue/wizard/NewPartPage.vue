@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  answerForMount,
   hasTrait,
   isAskedFirst,
   readAnswers,
@@ -27,21 +28,23 @@ import QuestionField from './QuestionField.vue';
 import SheetReader from './SheetReader.vue';
 import { dropPartDraft, keepPartDraft, readPartDrafts, type PartDraft } from './partDraft';
 import { useDraft } from './useDraft';
-import { readErrand, readNewRig, toBench, toNewRig } from '../../shared/errand';
+import { readErrand, readNewRig, toBench, toMount, toNewRig } from '../../shared/errand';
 
 /** A part from what a shop page states: its kind, a few figures, and the drawing that they make. */
 const catalogue = useCatalogue();
 const router = useRouter();
 const thing = shallowRef<Thing>();
-const draft = useDraft(thing);
-const { stated, questions, drafted, sketch, issues, open, twin, ready } = draft;
+const route = useRoute();
+/** Where the part is to go once it is stored, if it was asked for on the bench. */
+const errand = computed(() => readErrand(route.query));
+const draft = useDraft(thing, (next) =>
+  errand.value?.mount ? answerForMount(next, toMount(errand.value.mount)) : {},
+);
+const { stated, questions, drafted, sketch, companions, issues, open, twin, ready } = draft;
 const busy = ref(false);
 const trouble = ref<{ title: string; issues?: readonly Issue[] }>();
 const trying = ref(false);
 const form = useTemplateRef('form');
-const route = useRoute();
-/** Where the part is to go once it is stored, if it was asked for on the bench. */
-const errand = computed(() => readErrand(route.query));
 const newRig = computed(() => readNewRig(route.query));
 
 // What was being described is never lost: it is kept at each answer, and offered when the page is opened again.
@@ -131,18 +134,51 @@ const guessedCount = computed(
   () =>
     drafted.value?.guessed.filter((name) => rest.value.some((q) => q.name === name)).length ?? 0,
 );
+/** What is folded away, by what it is: figures that are estimated, and what may be left out. */
+const saysRest = computed(() => {
+  const may = rest.value.length - guessedCount.value;
+  const count = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
+  return [
+    ...(guessedCount.value > 0 ? [count(guessedCount.value, 'estimate')] : []),
+    ...(may > 0 ? [count(may, 'optional detail')] : []),
+  ].join(', ');
+});
+const restOpen = ref(false);
+watch(
+  () => rest.value.length < 4 || rest.value.some((q) => issues.value.has(q.name)),
+  (must) => {
+    if (must) restOpen.value = true;
+  },
+);
 /** Which verdict rests on an answer that nobody has given. */
 const restsOn = (q: PartQuestion): string | undefined =>
   thing.value && stated.value[q.name] === undefined ? sayRestsOn(thing.value, q) : undefined;
 const faces: readonly ViewName[] = viewNames.filter((v) => v !== 'far' && v !== 'under');
 
+/** What is still missing is gone to: the button is never dead. */
+async function goToFirst(): Promise<void> {
+  const missing = drafted.value?.missing[0]?.name ?? [...issues.value.keys()][0];
+  const isHidden = rest.value.some((q) => q.name === missing);
+  if (isHidden) restOpen.value = true;
+  await nextTick();
+  const field =
+    missing &&
+    form.value?.querySelector<HTMLElement>(`[data-question="${missing}"] :is(input, button)`);
+  if (field) field.focus();
+  else form.value?.querySelector<HTMLElement>('[aria-label="Is this right?"] button')?.focus();
+}
+
 async function store(): Promise<void> {
   const making = drafted.value?.making;
-  if (making?.state !== 'made' || !ready.value) return;
+  if (making?.state !== 'made' || !ready.value) {
+    await goToFirst();
+    return;
+  }
   busy.value = true;
   trouble.value = undefined;
   try {
-    await catalogue.store([{ revision: 0, part: making.part }]);
+    const all = [making.part, ...companions.value];
+    await catalogue.store(all.map((part) => ({ revision: 0, part })));
     dropPartDraft(place, draftId);
     if (errand.value) {
       await router.push(toBench(errand.value, making.part.id, route.query));
@@ -189,7 +225,7 @@ async function store(): Promise<void> {
         {{ thing ? `A new part: ${thing.label.toLowerCase()}` : 'What is it?' }}
       </h1>
       <p v-if="errand" class="text-faint text-xs">
-        For: {{ errand.where }}. Once it is stored, it is put there.
+        For: {{ errand.where }}. It goes straight onto the rig when stored.
       </p>
       <p v-if="likeName" class="text-faint text-xs">
         Like “{{ likeName }}”: change what differs, its name first.
@@ -241,29 +277,8 @@ async function store(): Promise<void> {
             />
           </details>
           <form ref="form" class="mt-3" aria-label="The part" @submit.prevent="store">
-            <QuestionField
-              v-for="q in first"
-              :key="q.name"
-              :question="q"
-              :model-value="stated[q.name]"
-              :taken="drafted?.answers[q.name]"
-              :issue="issues.get(q.name)"
-              :rests-on="restsOn(q)"
-              @update:model-value="(v) => draft.answer(q.name, v)"
-            />
-            <details
-              v-if="rest.length"
-              class="border-line mt-3 border-t pt-2"
-              :open="rest.length < 4 || rest.some((q) => issues.has(q.name))"
-            >
-              <summary v-if="guessedCount > 0">
-                {{ guessedCount }} more guessed from these
-                <span class="text-faint text-xs">— correct what you know</span>
-              </summary>
-              <summary v-else>More, where you know it</summary>
+            <div v-for="q in first" :key="q.name" :data-question="q.name">
               <QuestionField
-                v-for="q in rest"
-                :key="q.name"
                 :question="q"
                 :model-value="stated[q.name]"
                 :taken="drafted?.answers[q.name]"
@@ -271,6 +286,27 @@ async function store(): Promise<void> {
                 :rests-on="restsOn(q)"
                 @update:model-value="(v) => draft.answer(q.name, v)"
               />
+            </div>
+            <details
+              v-if="rest.length"
+              class="border-line mt-3 border-t pt-2"
+              :open="restOpen"
+              @toggle="restOpen = ($event.target as HTMLDetailsElement).open"
+            >
+              <summary>
+                {{ saysRest }}
+                <span class="text-faint text-xs">— correct or add what you know</span>
+              </summary>
+              <div v-for="q in rest" :key="q.name" :data-question="q.name">
+                <QuestionField
+                  :question="q"
+                  :model-value="stated[q.name]"
+                  :taken="drafted?.answers[q.name]"
+                  :issue="issues.get(q.name)"
+                  :rests-on="restsOn(q)"
+                  @update:model-value="(v) => draft.answer(q.name, v)"
+                />
+              </div>
             </details>
             <ul
               v-if="open.length"
@@ -300,13 +336,18 @@ async function store(): Promise<void> {
               :issues="trouble.issues"
             />
             <div class="mt-4 flex items-center gap-3">
-              <AppButton look="main" type="submit" :disabled="!ready || busy">Store it</AppButton>
-              <span v-if="drafted?.missing.length" class="text-faint text-xs"
-                >still to say:
+              <AppButton :look="ready ? 'main' : 'plain'" type="submit" :disabled="busy"
+                >Store it</AppButton
+              >
+              <span v-if="drafted?.missing.length" class="text-faint text-xs" role="status"
+                >Still needed:
                 {{ drafted.missing.map((q) => q.label.toLowerCase()).join(', ') }}</span
               >
               <span v-else-if="open.length" class="text-faint text-xs"
-                >say first whether the unusual figures are right</span
+                >Is each unusual figure right? Say so first.</span
+              >
+              <span v-else-if="companions.length" class="text-faint text-xs"
+                >Stored with it: {{ companions.map((p) => p.name).join(', ') }}</span
               >
             </div>
           </form>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import {
   hasTrait,
+  listKnownNames,
   measureMinorDigits,
   toMoney,
   type Money,
@@ -10,6 +11,7 @@ import { computed, ref, watch } from 'vue';
 import ChoiceField from '../../form/ChoiceField.vue';
 import FieldFrame from '../../form/FieldFrame.vue';
 import FigureField from '../../form/FigureField.vue';
+import KnownField from '../../form/KnownField.vue';
 import TextField from '../../form/TextField.vue';
 import TickField from '../../form/TickField.vue';
 import { useCatalogue } from '../catalogueStore';
@@ -64,6 +66,10 @@ function setChoice(text: string): void {
   else emit('update:modelValue', props.question.choices?.find(([v]) => String(v) === text)?.[0]);
 }
 const words = computed(() => props.modelValue as string | undefined);
+/** The names that parts of the catalogue say of the same thing. */
+const known = computed(() =>
+  props.question.known ? listKnownNames(catalogue.all, props.question.known) : undefined,
+);
 
 const figure = computed(() => props.modelValue as number | undefined);
 const rowList = computed(() => props.modelValue as Record<string, unknown>[] | undefined);
@@ -122,6 +128,7 @@ const carried = computed(() => (props.modelValue ?? props.taken ?? []) as string
 <template>
   <FigureField
     v-if="question.type === 'length' || question.type === 'number' || question.type === 'whole'"
+    live
     :label="question.label"
     :unit="question.unit ?? ''"
     :hint="hint"
@@ -151,6 +158,17 @@ const carried = computed(() => (props.modelValue ?? props.taken ?? []) as string
     :options="options"
     :model-value="String(modelValue ?? '')"
     @update:model-value="setChoice"
+  />
+  <KnownField
+    v-else-if="known"
+    :label="question.label"
+    :known="known"
+    :must="must"
+    :hint="hint"
+    :issue="issue"
+    :placeholder="isGuess ? `≈ ${String(taken ?? '')}` : 'pick one, or a new name'"
+    :model-value="words"
+    @update:model-value="(v) => emit('update:modelValue', v)"
   />
   <TextField
     v-else-if="question.type === 'text'"

@@ -1,5 +1,7 @@
 import {
+  createCompanions,
   findQuestionName,
+  foldText,
   createFromAnswers,
   createPartId,
   listAnswerDoubts,
@@ -10,14 +12,24 @@ import {
   type Answers,
   type BodyFigures,
   type Doubt,
+  type Part,
+  type PartFacts,
   type PartQuestion,
   type Thing,
 } from '@zucchini/core';
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import { useCatalogue } from '../catalogueStore';
 
+/** Whether two parts are of one kind and called alike, whatever the letter case. */
+const isSameNamed = (facts: PartFacts, part: Part): boolean =>
+  facts.kind === part.kind && foldText(facts.name) === foldText(part.name);
+
 /** A part that is being described: its answers, what came out of them, what is still to be asked. */
-export function useDraft(thing: Ref<Thing | undefined>) {
+export function useDraft(
+  thing: Ref<Thing | undefined>,
+  /** What is known of such a part before anything is said of it. */
+  begin: (thing: Thing) => Answers = () => ({}),
+) {
   const catalogue = useCatalogue();
   const stated = shallowRef<Answers>({});
   /** Answers that the sheet gave as approximate. */
@@ -44,7 +56,13 @@ export function useDraft(thing: Ref<Thing | undefined>) {
     // What all parts are asked is kept when another kind is chosen.
     const { name, maker, massG, price } = stated.value as Record<string, unknown>;
     stated.value = Object.fromEntries(
-      Object.entries({ name, maker, massG, price }).filter(([, v]) => v !== undefined),
+      Object.entries({
+        name,
+        maker,
+        massG,
+        price,
+        ...(thing.value ? begin(thing.value) : {}),
+      }).filter(([, v]) => v !== undefined),
     );
     rough.value = new Set();
     confirmed.value = new Set();
@@ -90,6 +108,14 @@ export function useDraft(thing: Ref<Thing | undefined>) {
     const named = { ...stated.value, name: stated.value['name'] || thing.value.label };
     const { making } = createFromAnswers(thing.value, id.value, named, bodies.value, rough.value);
     return making.state === 'made' ? making.part : undefined;
+  });
+  /** What is stored with the part: the battery of a body, unless the very same is here already. */
+  const companions = computed<readonly Part[]>(() => {
+    if (!thing.value || !drafted.value) return [];
+    const taken = new Set([...catalogue.taken, id.value]);
+    return createCompanions(thing.value, drafted.value.answers, (name) =>
+      createPartId(name, undefined, (one) => taken.has(one)),
+    ).filter((part) => !catalogue.all.some((f) => isSameNamed(f, part)));
   });
   /** Answers that cannot both be so. */
   const contradictions = computed(() =>
@@ -145,6 +171,7 @@ export function useDraft(thing: Ref<Thing | undefined>) {
     id,
     drafted,
     sketch,
+    companions,
     issues,
     doubts,
     open,
