@@ -68,11 +68,11 @@ export const nameSpellings: readonly (readonly [string, NamedThing])[] = [
   ],
   [`strap${dash}(?:lugs?|slots?|holes?)`, { what: 'mount', name: 'strap-lug' }],
   [
-    `(?:micro${dash}HDMI|HDMI${dash}micro|HDMI${dash}\\(?(?:type${dash})?D\\b\\)?|D${dash}type HDMI)`,
+    `(?:micro${dash}HDMI|HDMI${dash}micro|HDMI${dash}\\(?(?:type${dash})?D\\b\\)?|HDMI\\s*[:|]\\s*type${dash}D\\b|D${dash}type HDMI)`,
     { what: 'connector', name: 'hdmi-d' },
   ],
   [
-    `(?:mini${dash}HDMI|HDMI${dash}mini|HDMI${dash}\\(?(?:type${dash})?C\\b\\)?|C${dash}type HDMI)`,
+    `(?:mini${dash}HDMI|HDMI${dash}mini|HDMI${dash}\\(?(?:type${dash})?C\\b\\)?|HDMI\\s*[:|]\\s*type${dash}C\\b|C${dash}type HDMI)`,
     { what: 'connector', name: 'hdmi-c' },
   ],
   [

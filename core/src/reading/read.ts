@@ -103,6 +103,12 @@ function readSizes(m: RegExpMatchArray): Draft | undefined {
   );
 }
 
+/** What a letter, or a word by its first, names; B and T are the width and the depth of a German or Dutch page. */
+function toOrder(word: string): 'l' | 'w' | 'h' | 'd' {
+  const letter = word[0]!.toLowerCase();
+  return letter === 'b' ? 'w' : letter === 't' ? 'd' : (letter as 'l' | 'w' | 'h' | 'd');
+}
+
 /** “W 126 × H 88 × D 62 mm”: each size with its letter before it. */
 function readLetteredSizes(m: RegExpMatchArray): Draft | undefined {
   const parts = [1, 4, 7].filter((i) => m[i + 1] !== undefined);
@@ -115,11 +121,50 @@ function readLetteredSizes(m: RegExpMatchArray): Draft | undefined {
     {
       type: 'sizes',
       valuesMm: numbers.map((n, i) => n!.value * units[i]!.factor),
-      order: parts.map((i) => m[i]!.toLowerCase() as 'l' | 'w' | 'h' | 'd'),
+      order: parts.map((i) => toOrder(m[i]!)),
     },
     numbers.some((n) => n!.ambiguous) ? 'separator' : 'none',
   );
 }
+
+/** “(mm): 72 x 102”, “in mm 146 × 90 × 28”: the unit stands in the label, and none behind the figures. */
+function readUnitBefore(m: RegExpMatchArray): Draft | undefined {
+  const unit = unitOf(m[2] ?? m[3]);
+  const texts = [m[4], m[5], m[6]].filter((n) => n !== undefined);
+  const numbers = texts.map(readNumber);
+  if (!unit || numbers.some((n) => !n)) return undefined;
+  const values = numbers.map((n) => n!.value * unit.factor);
+  const doubt = numbers.some((n) => n!.ambiguous) ? 'separator' : 'none';
+  const [first] = values;
+  if (values.length === 1) {
+    return draft(m, { type: 'figure', dimension: unit.dimension, value: first! }, doubt);
+  }
+  return unit.dimension === 'lengthMm'
+    ? draft(
+        m,
+        {
+          type: 'sizes',
+          valuesMm: values,
+          order: readOrder(m[1], values.length) ?? values.map(() => undefined),
+        },
+        doubt,
+      )
+    : undefined;
+}
+
+/** “(V): 7–17”: a range whose unit stands in the label. */
+function readUnitBeforeRange(m: RegExpMatchArray): Draft | undefined {
+  const unit = unitOf(m[2] ?? m[3]);
+  const [a, b] = [readNumber(m[4]!), readNumber(m[5]!)];
+  if (!unit || !a || !b || a.value > b.value) return undefined;
+  const [low, high] = [a.value * unit.factor, b.value * unit.factor];
+  return draft(m, { type: 'range', dimension: unit.dimension, low, high });
+}
+
+/** A unit before its figures, in brackets, behind words there or not, or after “in”: it belongs to a label. */
+const unitBefore = `(?:[(\\[](?:([^()\\[\\]\\n]*?)[,\\s]\\s*)?(${U})[)\\]]|(?<![\\p{L}])in (mm|cm|inch(?:es)?|g|grams|kg))\\s*[:|=\\t]?\\s*`;
+/** Behind the figures stands none. */
+const noUnit = `(?![ \\t]?(?:${U})(?![\\p{L}]))`;
 
 type Matcher = readonly [RegExp, (m: RegExpMatchArray) => Draft | undefined];
 
@@ -137,10 +182,22 @@ const matchers: readonly Matcher[] = [
   ],
   [
     new RegExp(
-      `(?<![\\p{L}\\d])([LWHD])[: ]?\\s?(${N})\\s?(${U})?${by}([LWHD])[: ]?\\s?(${N})\\s?(${U})?(?:${by}([LWHD])[: ]?\\s?(${N})\\s?(${U})?)?(?![\\d\\p{L}])`,
+      `(?<![\\p{L}\\d])([LWHDBT])[: ]?\\s?(${N})\\s?(${U})?${by}([LWHDBT])[: ]?\\s?(${N})\\s?(${U})?(?:${by}([LWHDBT])[: ]?\\s?(${N})\\s?(${U})?)?(?![\\d\\p{L}])`,
       'giu',
     ),
     readLetteredSizes,
+  ],
+  [
+    new RegExp(`${unitBefore}(${N})${by}(${N})(?:${by}(${N}))?${noUnit}(?![\\d\\p{L}])`, 'giu'),
+    readUnitBefore,
+  ],
+  [
+    new RegExp(`${unitBefore}(${N})(?!${to}\\d|${by}\\d)${noUnit}(?![\\d.,\\p{L}])`, 'giu'),
+    readUnitBefore,
+  ],
+  [
+    new RegExp(`${unitBefore}(${N})${to}(${N})${noUnit}(?![\\d.,\\p{L}])`, 'giu'),
+    readUnitBeforeRange,
   ],
   [
     // Pounds and ounces, feet and inches: one figure in two units.
@@ -192,7 +249,7 @@ const matchers: readonly Matcher[] = [
     },
   ],
   [
-    /(?<![\p{L}\d])(?:[Ll]ens\s?)?[Mm]ount\s*[:|]\s*([A-Z][A-Za-z0-9]{0,11})(?:[- ]mount)?(?![\p{L}\d])/gu,
+    /(?<![\p{L}\d])(?:[Ll]ens\s?)?[Mm]ount\s*[:|]\s*(?!V\b|NATO)([A-Z][A-Za-z0-9]{0,11})(?:[- ]mount)?(?![\p{L}\d])/gu,
     (m) => draft(m, { type: 'word', of: 'lens-mount', value: m[1]! }),
   ],
   [
@@ -328,7 +385,7 @@ function saysWithCell(is: Found['is'], after: string): boolean {
 }
 
 /** A word or letter that names a size: “W”, “width”, “Ø”, “dia.”. */
-const sizeWord = '(?:[LWHD](?![\\p{L}])|length|width|height|depth|dia(?:meter|\\.)?|Ø)';
+const sizeWord = '(?:[LWHDBT](?![\\p{L}])|length|width|height|depth|dia(?:meter|\\.)?|Ø)';
 const sizeWords = `${sizeWord}(?:\\s*[x×*/,]\\s*${sizeWord}){1,2}`;
 const wordsBefore = new RegExp(`\\(?\\s*(${sizeWords})\\s*\\)?\\s*:?\\s*$`, 'iu');
 const wordsAfter = new RegExp(`^\\s*[,:]?\\s*\\(\\s*(${sizeWords})\\s*\\)`, 'iu');
@@ -339,9 +396,16 @@ type Order = Extract<Found['is'], { type: 'sizes' }>['order'];
 function readOrder(words: string | undefined, count: number): Order | undefined {
   const letters = words?.split(/[x×*/,]/iu).map((word) => {
     const one = word.trim().toLowerCase();
-    return one.startsWith('dia') || one === 'ø' ? 'o' : (one[0] as 'l' | 'w' | 'h' | 'd');
+    return one.startsWith('dia') || one === 'ø' ? 'o' : toOrder(one);
   });
   return letters?.length === count ? letters : undefined;
+}
+
+/** “HDMI: micro HDMI”: the first names what the second says. */
+function isLabel(text: string, one: Draft, next: Draft | undefined): boolean {
+  if (one.is.type !== 'named' || next?.is.type !== 'named') return false;
+  const between = text.slice(one.to, next.from);
+  return one.is.thing.what === next.is.thing.what && /^[ \t]*[:|=][ \t]*$/u.test(between);
 }
 
 function sameFigure(a: Found, b: Found): 'same' | 'other' | 'unlike' {
@@ -379,7 +443,9 @@ function directionOf(label: string, after: string, text: string): 'in' | 'out' |
  */
 export function readSheet(whole: string): Reading {
   const text = whole.slice(0, longestSheet);
-  const drafts = collect(groupPoints(text));
+  const drafts = collect(groupPoints(text)).filter(
+    (one, i, all) => !isLabel(text, one, all[i + 1]),
+  );
   const labelled = new Uint8Array(text.length);
   const found: Found[] = [];
   drafts.forEach((one, i) => {

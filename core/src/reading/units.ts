@@ -14,6 +14,7 @@ export const dimensions = [
   'stops',
   'capacityGb',
   'rateMbps',
+  'durationMin',
   'money',
 ] as const;
 export type FigureDimension = (typeof dimensions)[number];
@@ -75,10 +76,12 @@ export const unitSpellings: readonly UnitSpelling[] = [
   { dimension: 'lengthMm', sign: 'm', spelt: 'm|met(?:re|er)s?', factor: 1000 },
   { dimension: 'angleDeg', sign: '°', spelt: '°|degrees?|deg\\.?', factor: 1 },
   { dimension: 'stops', sign: 'stops', spelt: '[- ]?stops?', factor: 1 },
+  { dimension: 'durationMin', sign: 'min', spelt: 'min(?:ute)?s?', factor: 1 },
+  { dimension: 'durationMin', sign: 'h', spelt: 'h|hrs?|hours?', factor: 60 },
 ];
 
-/** Units whose letter case tells them apart: a small b is a bit, a capital one a byte. */
-const caseMatters = ['Mbit/s', 'MB/s'];
+/** Units whose letter case tells them apart: a small b is a bit, a capital one a byte; a capital H is a height. */
+const caseMatters = ['Mbit/s', 'MB/s', 'h'];
 
 /** The unit that a spelling means; undefined where it means none. */
 export function findUnit(spelt: string): UnitSpelling | undefined {

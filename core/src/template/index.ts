@@ -14,6 +14,7 @@ export * from './ask/index.js';
 export * from './answer.js';
 export * from './companions.js';
 export * from './for-mount.js';
+export * from './products.js';
 export * from './again.js';
 export * from './suggest.js';
 export * from './doubts.js';

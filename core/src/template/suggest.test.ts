@@ -1,8 +1,8 @@
 import { describe, expect, it } from '@jest/globals';
 import { readSheet } from '../reading/index.js';
 import { findThing, things } from './ask/index.js';
-import { moreSheets } from './more-sheets.js';
-import { sampleSheets } from './sheets.js';
+import { moreSheets } from '../testing/more-sheets.js';
+import { sampleSheets } from '../testing/sheets.js';
 import { suggestAnswers } from './suggest.js';
 
 const sheets = [...sampleSheets, ...moreSheets];
@@ -62,13 +62,13 @@ describe('usual spellings of shop pages', () => {
       'a body weighed with its battery and without',
       'body',
       '129.6 x 90.2 x 79.8 mm (W x H x D), 676 g incl. battery / 600 g body only',
-      { widthMm: 129.6, heightMm: 90.2, depthMm: 79.8, massG: 600 },
+      { widthMm: 129.6, heightMm: 90.2, overallMm: 79.8, massG: 600 },
     ],
     [
       'the same the other way round',
       'body',
       '600 g (body only), 676 g with battery; 130 x 90 x 80 mm (W x H x D)',
-      { widthMm: 130, heightMm: 90, depthMm: 80, massG: 600 },
+      { widthMm: 130, heightMm: 90, overallMm: 80, massG: 600 },
     ],
     ['a body weighed only with its battery', 'body', '676 g with battery', { massG: 676 }],
     [

@@ -1,6 +1,7 @@
 import { wordBehind, type Found, type Reading } from '../reading/index.js';
 import { toMoney, listQuestions } from './answer.js';
-import type { PartQuestion, Thing } from './ask/index.js';
+import { usuallyCarries, type PartQuestion, type Thing } from './ask/index.js';
+import type { Connector } from '../part/index.js';
 
 /** A figure of a sheet and the question it most likely answers. */
 export interface Suggestion {
@@ -11,7 +12,7 @@ export interface Suggestion {
   readonly answers: Readonly<Record<string, unknown>>;
   /** Every question that it could answer, the likeliest first. */
   readonly could: readonly PartQuestion[];
-  /** The index of the figure that answers for this one too: the other plug of a lead. */
+  /** The index of the figure that answers for this one too: the other plug of a lead, the volts of a socket. */
   readonly goesWith?: number;
 }
 
@@ -64,6 +65,7 @@ function asNumber(question: PartQuestion, { is, label, text, after }: Found): nu
     A: 'currentA',
     GB: 'capacityGb',
     'Mb/s': 'rateMbps',
+    min: 'durationMin',
   };
   const isDraw = question.name === 'recordW' || question.name === 'idleW';
   const near = `${label.slice(-24)} ${text} ${after.slice(0, 16)}`;
@@ -73,6 +75,9 @@ function asNumber(question: PartQuestion, { is, label, text, after }: Found): nu
   if (isDraw && isWaiting.test(near) !== (question.name === 'idleW')) return undefined;
   if (question.unit === 'in' && is.type === 'figure' && is.dimension === 'lengthMm') {
     return round(is.value / 25.4);
+  }
+  if (question.unit === 'm') {
+    return is.type === 'figure' && is.dimension === 'lengthMm' ? round(is.value / 1000) : undefined;
   }
   if (question.unit === 'T') return is.type === 'stop' ? is.value : undefined;
   if (is.type === 'count')
@@ -187,7 +192,7 @@ const letterNames: Readonly<Record<string, readonly string[]>> = {
   l: ['lengthMm', 'depthMm', 'footMm'],
   w: ['widthMm', 'diameterMm'],
   h: ['heightMm', 'uprightMm', 'thicknessMm'],
-  d: ['depthMm', 'lengthMm', 'thicknessMm'],
+  d: ['overallMm', 'depthMm', 'lengthMm', 'thicknessMm'],
   o: ['diameterMm', 'outerMm', 'frontDiameterMm', 'eyeDiameterMm'],
 };
 
@@ -306,27 +311,41 @@ export function suggestAnswers(thing: Thing, reading: Reading): Suggestion[] {
   if (one !== undefined && other !== undefined) {
     take(one, { ends: [one, other].map((i) => ({ connector: nameOf(reading.found[i]!) })) });
   }
-  // A range of volts answers two questions at once.
+  const goesWith = new Map<number, number>(other === undefined ? [] : [[other, one!]]);
+  const sockets = questions.some((q) => q.type === 'ports' && q.name === 'ports')
+    ? listSockets(reading, (i) => free(i))
+    : [];
+  const [socket] = sockets;
+  if (socket) {
+    const [anchor = 0] = sockets.flatMap((s) => s.from).sort((a, b) => a - b);
+    take(anchor, { ports: sockets.map((s) => s.row) });
+    for (const i of sockets.flatMap((s) => s.from)) if (i !== anchor) goesWith.set(i, anchor);
+  }
+  // A range of volts, or of stops, answers two questions at once.
   reading.found.forEach((found, i) => {
     const { is } = found;
-    if (is.type !== 'range' || is.dimension !== 'voltageV' || found.repeats !== undefined) return;
-    const pair = { minV: round(is.low), maxV: round(is.high) };
-    if (questions.some((q) => q.name === 'minV') && (taken.has('minV') || taken.has('maxV'))) {
-      const mine = chosen.get(i);
-      if (mine && ('minV' in mine || 'maxV' in mine)) {
-        taken.add('minV').add('maxV');
-        chosen.set(i, { ...mine, ...pair });
-      }
-    }
+    if (is.type !== 'range' || found.repeats !== undefined) return;
+    const [low, high] = rangesOf[is.dimension] ?? [];
+    const mine = chosen.get(i);
+    if (!low || !high || !mine || !(low in mine || high in mine)) return;
+    if (!questions.some((q) => q.name === low)) return;
+    taken.add(low).add(high);
+    chosen.set(i, { ...mine, [low]: round(is.low), [high]: round(is.high) });
   });
   return reading.found.map((found, index) => ({
     index,
     found,
     answers: chosen.get(index) ?? {},
     could: options[index]!.map((o) => o.question),
-    ...(index === other && one !== undefined ? { goesWith: one } : {}),
+    ...(goesWith.has(index) ? { goesWith: goesWith.get(index)! } : {}),
   }));
 }
+
+/** The two questions that a range answers, by what it measures. */
+const rangesOf: Readonly<Partial<Record<string, readonly [low: string, high: string]>>> = {
+  voltageV: ['minV', 'maxV'],
+  stops: ['leastStops', 'stops'],
+};
 
 /** Nobody sells a lead shorter than this: it is a plug or a bend, in mm. */
 const shortestLeadMm = 60;
@@ -337,6 +356,81 @@ const isOfSomethingElse =
 
 const nameOf = ({ is }: Found): string | undefined =>
   is.type === 'named' && is.thing.what === 'connector' ? is.thing.name : undefined;
+
+/** A socket that a page tells of: which figures say it, and its row among the answers. */
+interface ToldSocket {
+  readonly from: readonly number[];
+  readonly row: Readonly<Record<string, unknown>>;
+}
+
+/** Plugs by which a device is fed: volts in the same line are theirs. */
+const feeding: readonly string[] = ['barrel', 'd-tap', 'push-pull-2', 'usb-c', 'usb-a'];
+
+/**
+ * Sockets that a page states as far as it says which way each works: “HDMI in”, “USB-C, 5–9 V”. Volts in beside no plug are
+ * those of a round plug, as “DC 6–17 V” means. Where each is on the part no page says: its face is a guess.
+ */
+function listSockets({ found }: Reading, isFree: (index: number) => boolean): ToldSocket[] {
+  const isVolts = ({ is }: Found) =>
+    (is.type === 'range' || is.type === 'figure') && is.dimension === 'voltageV';
+  const voltsOf = ({ is }: Found) =>
+    is.type === 'range'
+      ? { minV: round(is.low), maxV: round(is.high) }
+      : is.type === 'figure'
+        ? { minV: round(is.value), maxV: round(is.value) }
+        : {};
+  const used = new Set<number>();
+  const told = found.flatMap((one, i): ToldSocket[] => {
+    const connector = nameOf(one);
+    if (connector === undefined || used.has(i) || !isFree(i) || isOfALead(one.label, one.after))
+      return [];
+    const direction = one.is.type === 'named' ? one.is.direction : undefined;
+    const next = found[i + 1];
+    const isFed = feeding.includes(connector) && direction !== 'out';
+    const volts = isFed && next && isVolts(next) && next.from - one.to < 24 ? i + 1 : undefined;
+    if (!direction && volts === undefined) return [];
+    if (volts !== undefined) used.add(volts);
+    // “Timecode out on 3.5 mm jack”: the plug is the other one's.
+    const plug = next && nameOf(next);
+    if (connector === 'timecode' && plug && /^(?:on|via|over|through|by)\b/iu.test(one.after)) {
+      used.add(i + 1);
+      const row = { connector: plug, direction, carries: ['timecode'], face: 'back' };
+      return direction ? [{ from: [i, i + 1], row }] : [];
+    }
+    const carries = volts === undefined ? usuallyCarries[connector as Connector] : ['power'];
+    const row = {
+      connector,
+      direction: direction ?? 'in',
+      carries,
+      face: 'back',
+      ...(volts === undefined ? {} : voltsOf(found[volts]!)),
+    };
+    return [{ from: volts === undefined ? [i] : [i, volts], row }];
+  });
+  const dc = found.findIndex(
+    (one, i) =>
+      isVolts(one) &&
+      isFree(i) &&
+      !used.has(i) &&
+      /\b(?:DC|power(?: in(?:put)?)?|input(?: voltage)?)\b[^;,.]*$/iu.test(one.label.slice(-28)),
+  );
+  const isFedAlready = told.some(({ row }) => row['direction'] === 'in' && 'minV' in row);
+  return dc < 0 || isFedAlready
+    ? told
+    : [
+        ...told,
+        {
+          from: [dc],
+          row: {
+            connector: 'barrel',
+            direction: 'in',
+            carries: ['power'],
+            face: 'back',
+            ...voltsOf(found[dc]!),
+          },
+        },
+      ];
+}
 
 /** The places of the first two plugs that a lead's page names: its ends. */
 function listPlugs({ found }: Reading): number[] {

@@ -50,6 +50,13 @@ const { floatingStyles } = useFloating(field, list, {
   ],
 });
 
+/** A click into the field shows what is known; coming by Tab does not. */
+const opener = useTemplateRef<{ readonly el: HTMLElement }>('opener');
+function openList(): void {
+  const button = opener.value?.el;
+  if (button?.getAttribute('aria-expanded') === 'false') button.click();
+}
+
 const typed = ref(props.modelValue ?? '');
 /** Text that is being typed narrows the list; a name that stands there does not. */
 const isTyping = ref(false);
@@ -59,16 +66,19 @@ watch(
     typed.value = name ?? '';
   },
 );
-const shown = computed(() => {
-  if (!isTyping.value) return props.known;
-  const words = listSearchWords(typed.value);
-  return props.known.filter((name) => hasAllWords(foldText(name), words));
-});
-const fresh = computed(() => {
+/**
+ * What can be taken, first of all what leaving the field takes: what was typed, as it is known or as a new name, or nothing.
+ */
+const options = computed<readonly { readonly name: string; readonly label: string }[]>(() => {
   const name = typed.value.trim();
-  return name === '' || props.known.includes(name) || findSpelling(name, props.known)
-    ? undefined
-    : name;
+  const known = props.known.includes(name) ? name : findSpelling(name, props.known);
+  const words = isTyping.value ? listSearchWords(name) : [];
+  const own =
+    name === ''
+      ? { name: '', label: 'not said' }
+      : { name: known ?? name, label: known ?? `new: “${name}”` };
+  const others = props.known.filter((n) => n !== own.name && hasAllWords(foldText(n), words));
+  return [own, ...others.map((n) => ({ name: n, label: n }))];
 });
 const told = ref('');
 
@@ -76,7 +86,10 @@ function take(name: string | undefined): void {
   isTyping.value = false;
   const said = name?.trim() ?? '';
   const known = findSpelling(said, props.known);
-  told.value = known ? `Taken as “${known}”, as it is already called` : '';
+  // Of two ways to leave the field one brings what was typed, the other the name as it is known.
+  const spelt = findSpelling(typed.value.trim(), props.known);
+  told.value =
+    spelt && (known ?? said) === spelt ? `Taken as “${spelt}”, as it is already called` : '';
   typed.value = known ?? said;
   emit('update:modelValue', (known ?? said) || undefined);
 }
@@ -119,35 +132,33 @@ const says = computed(() => {
           :placeholder="placeholder"
           :aria-required="must || undefined"
           :aria-invalid="issue ? true : undefined"
+          @click="openList"
           @change="write(($event.target as HTMLInputElement).value)"
-          @blur="take(typed)"
+          @blur="isTyping && take(typed)"
         />
         <ComboboxButton
+          ref="opener"
           class="text-faint absolute inset-y-0 right-0 px-1.5 text-[0.7em]"
           :aria-label="`Known: ${label}`"
           >▾</ComboboxButton
         >
         <ComboboxOptions
-          v-if="shown.length > 0 || fresh"
           ref="list"
           class="border-ink/40 bg-sheet text-ink z-30 w-max max-w-80 overflow-y-auto rounded-sm border py-1 text-sm shadow-md focus:outline-none"
           :style="floatingStyles"
         >
           <ComboboxOption
-            v-for="name in shown"
-            :key="name"
+            v-for="option in options"
+            :key="option.name"
             v-slot="{ active, selected }"
             as="template"
-            :value="name"
+            :value="option.name"
           >
             <li class="flex cursor-pointer gap-1.5 px-2 py-1" :class="{ 'bg-leaf-tint': active }">
-              <span class="w-3 shrink-0" aria-hidden="true">{{ selected ? '✓' : '' }}</span>
-              {{ name }}
-            </li>
-          </ComboboxOption>
-          <ComboboxOption v-if="fresh" v-slot="{ active }" as="template" :value="fresh">
-            <li class="flex cursor-pointer gap-1.5 px-2 py-1" :class="{ 'bg-leaf-tint': active }">
-              <span class="w-3 shrink-0" aria-hidden="true"></span>new: “{{ fresh }}”
+              <span class="w-3 shrink-0" aria-hidden="true">{{
+                selected && option.name ? '✓' : ''
+              }}</span>
+              <span :class="{ 'text-faint': !option.name }">{{ option.label }}</span>
             </li>
           </ComboboxOption>
         </ComboboxOptions>

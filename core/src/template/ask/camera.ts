@@ -6,12 +6,27 @@ import {
   flag,
   width,
   height,
-  depth,
   plugsOf,
   mountFamily,
   askScreenAids,
 } from './pieces.js';
 import type { Answers, Thing } from './question.js';
+
+/** How far a grip stands out: what lies between the two depths, or as usual, less of a flat body (estimate). */
+function guessGrip(a: Answers): number {
+  const { overallMm, depthMm } = a;
+  if (typeof overallMm !== 'number') return 20;
+  if (typeof depthMm === 'number') return round(Math.max(0, overallMm - depthMm));
+  return round(Math.min(20, overallMm * 0.28));
+}
+
+/** The shell of a body whose page states its depth with the grip; unknown where it does not. */
+function guessShell(a: Answers): number | undefined {
+  const { overallMm, gripDepthMm } = a;
+  if (typeof overallMm !== 'number') return undefined;
+  const grip = typeof gripDepthMm === 'number' ? gripDepthMm : guessGrip({ overallMm });
+  return round(overallMm - grip);
+}
 
 /** What nobody names is a type of its own: the battery of one body does not go into another. */
 function guessBatteryType({ name }: Answers): string {
@@ -28,17 +43,31 @@ export const cameraThings: readonly Thing[] = [
     group: 'camera',
     serves: 'picture',
     usualG: [250, 2500],
-    sizes: ['widthMm', 'heightMm', 'depthMm'],
+    sizes: ['widthMm', 'heightMm', 'overallMm'],
     questions: [
       length('widthMm', 'Width', [80, 200], width),
       length('heightMm', 'Height', [60, 180], height),
-      length('depthMm', 'Depth of the shell, without grip', [30, 180], depth),
+      length(
+        'depthMm',
+        'Depth of the shell, without grip',
+        [25, 180],
+        /(?:without|w\/o|excl\w*\.?)\s(?:the\s)?(?:hand ?)?grip|shell/iu,
+        { onlyByWords: true, early: true, guess: guessShell },
+      ),
+      length(
+        'overallMm',
+        'Depth as its page states it, grip included',
+        [30, 220],
+        /depth|deep|thick|\bD\b|(?:with|incl\w*\.?) (?:the )?grip/iu,
+        { optional: true, early: true },
+      ),
       mountFamily,
       {
         name: 'cellFamily',
         label: 'Battery type',
         type: 'text',
         known: 'cell-bay',
+        early: true,
         guess: guessBatteryType,
         words: /battery|cell/iu,
       },
@@ -48,6 +77,7 @@ export const cameraThings: readonly Thing[] = [
         type: 'number',
         unit: 'Wh',
         optional: true,
+        early: true,
         usual: [3, 100],
         words: /battery|cell|Wh/iu,
         hint: 'Then the battery is stored with the body, as a part of its own',
@@ -86,7 +116,10 @@ export const cameraThings: readonly Thing[] = [
       length('axisFromLeftMm', 'Lens axis from its left side', [20, 110], /axis/iu, {
         guess: (a) => round(num(a, 'widthMm', 130) * 0.38),
       }),
-      length('gripDepthMm', 'Hand grip stands out by', [0, 60], /grip/iu, { guess: () => 20 }),
+      length('gripDepthMm', 'Hand grip stands out by', [0, 60], /grip/iu, {
+        onlyByWords: true,
+        guess: guessGrip,
+      }),
       length('humpHeightMm', 'Finder hump is high by', [0, 40], /finder|hump/iu, {
         guess: () => 14,
       }),

@@ -1,6 +1,7 @@
 /** The names of these questions: facts of the part, no figures of its template. */
 export const feedNames = [
   'recordW',
+  'runsMin',
   'idleW',
   'innerWh',
   'cellMaxA',

@@ -24,7 +24,21 @@ export function askFeeds(kind: PartKind): PartQuestion[] {
             'recordW',
             records ? 'Draws while it records' : 'Draws while it works',
             /draw|consum|power|uses/iu,
+            { guess: guessDraw },
           ),
+          {
+            name: 'runsMin',
+            label: records ? 'Records on one battery for' : 'Runs on its own battery for',
+            type: 'number' as const,
+            unit: 'min',
+            optional: true,
+            usual: [10, 1500] as const,
+            words:
+              /run ?time|runs|battery life|operat|working time|record(?:s|ing)|lasts|endurance/iu,
+            onlyByWords: true,
+            hint: 'Its draw follows from it',
+            when: (a: Answers) => records || a['innerCell'] === true,
+          },
           ...(records ? [watts('idleW', 'Draws while it waits', /stand-?by|idle|waiting/iu)] : []),
           ...(records ? askMode() : []),
           {
@@ -126,6 +140,14 @@ export function askFeeds(kind: PartKind): PartQuestion[] {
   ];
 }
 
+/** What a part draws that runs so long on so much: energy over time. Unknown where one of the two is. */
+function guessDraw(a: Answers): number | undefined {
+  const energyWh = a['innerWh'] ?? a['batteryWh'];
+  const { runsMin } = a;
+  if (typeof energyWh !== 'number' || typeof runsMin !== 'number' || runsMin <= 0) return undefined;
+  return Math.round((energyWh / (runsMin / 60)) * 10) / 10;
+}
+
 /** How a camera usually records: what fills its cards. */
 const askMode = (): PartQuestion[] => [
   {
@@ -201,6 +223,7 @@ export function readFeeds(part: Part): Readonly<Record<(typeof feedNames)[number
   const { draw, cell, charger, medium } = part;
   const [mode] = part.modes ?? [];
   return {
+    runsMin: undefined,
     modeName: mode?.name,
     modeMbps: mode?.rateMbps,
     modeMedia: mode?.media?.[0],

@@ -34,6 +34,8 @@ export interface PartQuestion {
   readonly known?: NameKind;
   /** Left out of the part altogether where nobody answers. */
   readonly optional?: boolean;
+  /** Asked at once, though it has a guess or may be left out. */
+  readonly early?: boolean;
   /** What is usual; beyond it the person is asked again, never refused. */
   readonly usual?: readonly [low: number, high: number];
   readonly hint?: string;
@@ -57,6 +59,7 @@ export const factNames = [
   'channels',
   'batteryWh',
   'batteryG',
+  'overallMm',
   ...feedNames,
   ...senseNames,
 ] as const;
@@ -72,7 +75,6 @@ const joining: readonly string[] = [
   'holds',
   'takes',
   'carries',
-  'cellFamily',
 ];
 
 /** Whether a question decides what a part joins. */
@@ -83,8 +85,8 @@ export const isJoining = ({ name }: PartQuestion): boolean => joining.includes(n
  * the part joins. The rest can wait until the drawing is there.
  */
 export function isAskedFirst(question: PartQuestion): boolean {
-  if (['massG', 'price', 'maker', 'homeMade', 'batteryWh'].includes(question.name)) return true;
-  return (!question.guess && !question.optional) || isJoining(question);
+  if (['massG', 'price', 'maker', 'homeMade'].includes(question.name)) return true;
+  return (!question.guess && !question.optional) || question.early === true || isJoining(question);
 }
 
 /** What a kind of part is asked: its template, what it usually serves, and its own questions. */

@@ -2,7 +2,7 @@ import type { PartQuestion, Thing } from './question.js';
 
 /** What a verdict of the bench rests on, by the figure that is asked: “whether the screw holds or bottoms out”. */
 export const verdicts: Readonly<Record<string, string>> = {
-  massG: 'every weight, and how the rig hangs',
+  massG: 'the total weight and the balance',
   price: 'what there is to spend',
   body: 'whether it goes round the body',
   screwMm: 'whether the screw holds or bottoms out',
@@ -21,7 +21,7 @@ export const verdicts: Readonly<Record<string, string>> = {
   mountFamily: 'which lenses go on',
   backFamily: 'which bodies it goes on',
   frontFamily: 'which lenses it takes',
-  cellFamily: 'which cells go in',
+  cellFamily: 'which batteries go in',
   family: 'what it goes with',
   flangeMm: 'whether an adapter reaches infinity',
   backFlangeMm: 'whether it reaches infinity',

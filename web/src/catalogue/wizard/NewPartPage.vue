@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import {
   answerForMount,
+  createFromAnswers,
   hasTrait,
   isAskedFirst,
   readAnswers,
+  readTitle,
   sayRestsOn,
   things,
   viewNames,
   type PartQuestion,
+  type Product,
   type Thing,
   type ViewName,
   type Issue,
@@ -25,6 +28,7 @@ import TrialBox from '../TrialBox.vue';
 import { saySize } from '../words';
 import { measurePartSizeMm } from '@zucchini/core';
 import QuestionField from './QuestionField.vue';
+import GearList from './GearList.vue';
 import SheetReader from './SheetReader.vue';
 import { dropPartDraft, keepPartDraft, readPartDrafts, type PartDraft } from './partDraft';
 import { useDraft } from './useDraft';
@@ -51,14 +55,47 @@ const newRig = computed(() => readNewRig(route.query));
 const place = globalThis.localStorage as Storage | undefined;
 const kept = shallowRef(readPartDrafts(place));
 let draftId: string = crypto.randomUUID();
-watch([thing, stated, draft.rough], () => {
+/** The page that it is read from. */
+const sheet = ref('');
+const listed = ref(false);
+watch([thing, stated, draft.rough, sheet], () => {
   if (!thing.value) return;
-  const rough = [...draft.rough.value];
-  keepPartDraft(place, { id: draftId, thing: thing.value, stated: stated.value, rough });
+  keepPartDraft(place, {
+    id: draftId,
+    thing: thing.value,
+    stated: stated.value,
+    rough: [...draft.rough.value],
+    sheet: sheet.value,
+    listed: listed.value,
+  });
 });
 function goOn(one: PartDraft): void {
   draftId = one.id;
+  sheet.value = one.sheet ?? '';
+  listed.value = one.listed ?? false;
   draft.resume(one.thing, one.stated, one.rough);
+}
+/** Products of a pasted text: each is kept, and the first is gone on with. */
+function beginProducts(products: readonly { product: Product; thing: Thing }[]): void {
+  const drafts = products.map(({ product, thing: of }): PartDraft => ({
+    id: crypto.randomUUID(),
+    thing: of,
+    stated: {},
+    rough: [],
+    sheet: product.text,
+    listed: products.length > 1,
+  }));
+  for (const one of [...drafts].reverse()) keepPartDraft(place, one);
+  if (drafts[0]) goOn(drafts[0]);
+}
+/** What is left of a gear list once a part of it is stored. */
+const stored = ref('');
+function goToNext(name: string): boolean {
+  const rest = readPartDrafts(place).filter((one) => one.listed);
+  if (!listed.value || !rest[0]) return false;
+  stored.value = `“${name}” is stored. ${rest.length} more of your list.`;
+  goOn(rest[0]);
+  return true;
 }
 function letGo(one: PartDraft): void {
   dropPartDraft(place, one.id);
@@ -68,6 +105,9 @@ function letGo(one: PartDraft): void {
 function backToKinds(): void {
   thing.value = undefined;
   draftId = crypto.randomUUID();
+  sheet.value = '';
+  listed.value = false;
+  stored.value = '';
   kept.value = readPartDrafts(place);
 }
 /** “Like this one, but …”: all that was said of another part stands in the fields. */
@@ -78,13 +118,21 @@ async function startLike(id: string): Promise<void> {
     trouble.value = { title: `There is nothing to go by: “${id}” was not made here from answers.` };
     return;
   }
-  const said = Object.entries(again.answers).filter(([name]) => !again.guessed.includes(name));
-  draft.resume(again.thing, Object.fromEntries(said));
+  const said = Object.fromEntries(
+    Object.entries(again.answers).filter(([name]) => !again.guessed.includes(name)),
+  );
+  // What was worked out from an answer that the part does not keep is taken over as the estimate it is.
+  const lost = createFromAnswers(again.thing, 'like', said, new Map()).missing.map((q) => q.name);
+  const rough = lost.filter((name) => name in again.answers);
+  const kept = Object.fromEntries(rough.map((name) => [name, again.answers[name]]));
+  draft.resume(again.thing, { ...said, ...kept }, rough);
   likeName.value = record.part.name;
 }
 const likeName = ref('');
-const sayDraft = ({ thing: of, stated: said }: PartDraft) =>
-  typeof said['name'] === 'string' ? `${of.label} “${said['name']}”` : `${of.label}, no name yet`;
+const sayDraft = ({ thing: of, stated: said, sheet: page }: PartDraft) => {
+  const name = typeof said['name'] === 'string' ? said['name'] : readTitle(page ?? '')?.text;
+  return name ? `${of.label} “${name}”` : `${of.label}, no name yet`;
+};
 
 onMounted(async () => {
   if (!catalogue.lines) await catalogue.load();
@@ -180,6 +228,7 @@ async function store(): Promise<void> {
     const all = [making.part, ...companions.value];
     await catalogue.store(all.map((part) => ({ revision: 0, part })));
     dropPartDraft(place, draftId);
+    if (!errand.value && !newRig.value && goToNext(making.part.name)) return;
     if (errand.value) {
       await router.push(toBench(errand.value, making.part.id, route.query));
       return;
@@ -246,6 +295,8 @@ async function store(): Promise<void> {
         </li>
       </ul>
       <TroubleBox v-if="trouble && !thing" class="mt-3" :title="trouble.title" />
+      <GearList v-if="!thing" class="mt-3 max-w-3xl" @begin="beginProducts" />
+      <p v-if="stored && thing" class="bg-leaf-tint mt-2 px-3 py-1" role="status">{{ stored }}</p>
       <div v-if="!thing" class="mt-4 grid grid-cols-4 gap-x-8 gap-y-6">
         <section v-for="group in groups" :key="group.title" :aria-label="group.title">
           <h2 class="eyebrow border-line border-b pb-1">{{ group.title }}</h2>
@@ -270,6 +321,7 @@ async function store(): Promise<void> {
           <details class="border-line mt-2 border-y py-2" open>
             <summary class="font-medium">Read it from a sheet</summary>
             <SheetReader
+              v-model:sheet="sheet"
               class="mt-2"
               :thing="thing"
               :stated="stated"

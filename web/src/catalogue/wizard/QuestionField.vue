@@ -34,7 +34,7 @@ const catalogue = useCatalogue();
 /** Its own hint, and what will rest on the guess. */
 const hint = computed(
   () =>
-    [props.question.hint, props.restsOn && `On it rests ${props.restsOn}.`]
+    [props.question.hint, props.restsOn && `Decides ${props.restsOn}.`]
       .filter((text) => text)
       .join(' · ') || undefined,
 );
@@ -166,7 +166,7 @@ const carried = computed(() => (props.modelValue ?? props.taken ?? []) as string
     :must="must"
     :hint="hint"
     :issue="issue"
-    :placeholder="isGuess ? `≈ ${String(taken ?? '')}` : 'pick one, or a new name'"
+    :placeholder="isGuess ? `≈ ${String(taken ?? '')}` : 'pick, or a new name'"
     :model-value="words"
     @update:model-value="(v) => emit('update:modelValue', v)"
   />

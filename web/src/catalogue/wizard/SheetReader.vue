@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import {
+  listProducts,
   listQuestions,
   longestSheet,
   readAnswer,
   readSheet,
+  readTitle,
+  stripMarkup,
   suggestAnswers,
   type Answers,
   type Found,
@@ -22,7 +25,19 @@ import { sayAnswer, sayFound } from './sayFound';
 const props = defineProps<{ thing: Thing; stated: Answers }>();
 const emit = defineEmits<{ take: [name: string, value: unknown, approx: boolean] }>();
 
-const text = ref('');
+/** What was pasted, as it came. */
+const pasted = defineModel<string>('sheet', { default: '' });
+const whole = computed(() => stripMarkup(pasted.value));
+/** A page about several products: the one that is read, or all of it. */
+const products = computed(() => listProducts(whole.value));
+const only = ref<number>();
+watch(pasted, () => {
+  only.value = undefined;
+});
+const text = computed(() =>
+  only.value === undefined ? whole.value : (products.value[only.value]?.text ?? whole.value),
+);
+const title = computed(() => readTitle(text.value)?.text);
 const reading = computed(() => readSheet(text.value));
 const suggestions = computed(() => suggestAnswers(props.thing, reading.value));
 const done = ref<ReadonlyMap<number, 'taken' | 'left'>>(new Map());
@@ -64,6 +79,17 @@ function settle(row: Row, state: 'taken' | 'left'): void {
     }
   }
   done.value = new Map([...done.value, [row.suggestion.index, state]]);
+}
+/** Every figure that has its question, and the name; each can still be taken back by typing over it. */
+function takeAll(): void {
+  if (title.value && isNameOpen.value) takeName();
+  for (const row of rows.value) {
+    if (row.state === 'open' && Object.keys(row.answers).length > 0) settle(row, 'taken');
+  }
+}
+const isNameOpen = computed(() => (props.stated['name'] ?? '') === '');
+function takeName(): void {
+  emit('take', 'name', title.value, false);
 }
 function reopen(row: Row): void {
   const next = new Map(done.value);
@@ -110,7 +136,7 @@ const doubtWords: Record<Found['doubt'], string> = {
   currency: 'Which dollar?',
   'with-cell': 'With its battery, it says: here the part is weighed without.',
 };
-const tooLong = computed(() => text.value.length > longestSheet);
+const tooLong = computed(() => whole.value.length > longestSheet);
 </script>
 
 <template>
@@ -120,11 +146,28 @@ const tooLong = computed(() => text.value.length > longestSheet);
         >Paste the maker’s sheet or the shop’s text, as it comes. It stays here.</span
       >
       <textarea
-        v-model="text"
+        v-model="pasted"
         class="field mt-1 h-24 w-full font-sans text-xs"
         placeholder="Dimensions 146 × 90 × 28 mm, weight approx. 298 g, 1000 cd/m², DC 7–17 V …"
       />
     </label>
+    <div
+      v-if="products.length > 1"
+      class="bg-blossom-tint/60 mt-1 flex flex-wrap items-center gap-2 px-2 py-1 text-xs"
+      role="group"
+      aria-label="Several products"
+    >
+      <span class="text-blossom">▲ This is about {{ products.length }} products. Read only:</span>
+      <AppButton
+        v-for="(product, i) in products.slice(0, 8)"
+        :key="product.from"
+        small
+        :aria-pressed="only === i"
+        :class="{ 'bg-leaf-tint': only === i }"
+        @click="only = only === i ? undefined : i"
+        >{{ product.title }}</AppButton
+      >
+    </div>
     <p v-if="tooLong" class="text-tomato text-xs" role="alert">
       Only the first {{ longestSheet.toLocaleString('en-GB') }} characters are read.
     </p>
@@ -159,7 +202,24 @@ const tooLong = computed(() => text.value.length > longestSheet);
           >{{ reading.unread.map((u) => `“${u.text}”`).join(', ') }}</template
         >.
       </p>
+      <p v-if="waiting > 0 || (title && isNameOpen)" class="mt-1">
+        <AppButton small @click="takeAll">{{
+          title && isNameOpen
+            ? `Take the name and all ${waiting} figures`
+            : `Take all ${waiting} figures`
+        }}</AppButton>
+      </p>
       <ul class="mt-2" aria-label="Figures read">
+        <li v-if="title && isNameOpen" class="rule flex items-center gap-2 py-1.5 text-xs">
+          <span class="w-36 shrink-0"
+            ><strong class="block truncate font-medium">{{ title }}</strong></span
+          >
+          <span aria-hidden="true">→</span>
+          <span class="min-w-0 flex-1">Name: {{ title }}</span>
+          <AppButton small :aria-label="`Take ${title} as its name`" @click="takeName"
+            >Take</AppButton
+          >
+        </li>
         <li
           v-for="row in rows"
           :key="row.suggestion.index"

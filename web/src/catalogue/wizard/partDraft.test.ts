@@ -40,12 +40,21 @@ describe('a part that was being described', () => {
     expect(readPartDrafts(place)).toEqual([]);
   });
 
-  it('is one of the last eight', () => {
+  it('is one of the last sixty', () => {
     const place = createPlace();
-    for (let n = 0; n < 12; n += 1) keepPartDraft(place, draft(`d${n}`, { name: `${n}` }));
-    expect(readPartDrafts(place).map((d) => d.id)).toEqual(
-      [11, 10, 9, 8, 7, 6, 5, 4].map((n) => `d${n}`),
-    );
+    for (let n = 0; n < 63; n += 1) keepPartDraft(place, draft(`d${n}`, { name: `${n}` }));
+    const ids = readPartDrafts(place).map((d) => d.id);
+    expect([ids.length, ids[0], ids.at(-1)]).toEqual([60, 'd62', 'd3']);
+  });
+
+  it('keeps the page it is read from, as far as browsers keep that much, before anything is said', () => {
+    const place = createPlace();
+    const read = () => readPartDrafts(place)[0];
+    keepPartDraft(place, { ...draft('a', {}), sheet: 'Tern 5\n298 g', listed: true });
+    expect(read()).toMatchObject({ sheet: 'Tern 5\n298 g', listed: true, stated: {} });
+    keepPartDraft(place, { ...draft('a', {}), sheet: 'x'.repeat(2_000_000) });
+    expect(read()!.sheet).toHaveLength(20_000);
+    expect(read()).not.toHaveProperty('listed');
   });
 
   it.each([

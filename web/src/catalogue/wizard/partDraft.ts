@@ -10,18 +10,27 @@ export interface PartDraft {
   readonly stated: Answers;
   /** Answers that a sheet gave as approximate. */
   readonly rough: readonly string[];
+  /** The page it is read from; none where nothing was pasted. */
+  readonly sheet?: string;
+  /** It came with others of a gear list: the next follows once it is stored. */
+  readonly listed?: boolean;
 }
 
 const key = 'zucchini.part-drafts';
 
 /** So many are kept; the oldest goes first. */
-const mostDrafts = 8;
+const mostDrafts = 60;
+
+/** No more of a pasted page is kept, in letters: browsers keep a few megabytes in all. */
+const longestKept = 20_000;
 
 interface Written {
   readonly id: string;
   readonly label: string;
   readonly stated: Answers;
   readonly rough: readonly string[];
+  readonly sheet?: string;
+  readonly listed?: boolean;
 }
 
 function isWritten(value: unknown): value is Written {
@@ -54,18 +63,37 @@ function writeAll(place: DraftPlace | undefined, drafts: readonly Written[]): vo
 
 /** What is kept, the latest first; what cannot be read, or is of a kind that is not known any more, is left out. */
 export function readPartDrafts(place: DraftPlace | undefined): PartDraft[] {
-  return readAll(place).flatMap(({ id, label, stated, rough }) => {
+  return readAll(place).flatMap(({ id, label, stated, rough, sheet, listed }) => {
     const thing = things.find((t) => t.label === label);
-    return thing ? [{ id, thing, stated, rough }] : [];
+    return thing
+      ? [
+          {
+            id,
+            thing,
+            stated,
+            rough,
+            ...(typeof sheet === 'string' ? { sheet } : {}),
+            ...(listed === true ? { listed } : {}),
+          },
+        ]
+      : [];
   });
 }
 
 /** Keeps what has been said so far, as the latest; nothing said keeps nothing. */
 export function keepPartDraft(place: DraftPlace | undefined, draft: PartDraft): void {
-  const { id, thing, stated, rough } = draft;
+  const { id, thing, stated, rough, sheet, listed } = draft;
   const others = readAll(place).filter((d) => d.id !== id);
-  const isEmpty = Object.values(stated).every((v) => v === undefined);
-  writeAll(place, isEmpty ? others : [{ id, label: thing.label, stated, rough }, ...others]);
+  const isEmpty = !sheet && Object.values(stated).every((v) => v === undefined);
+  const written: Written = {
+    id,
+    label: thing.label,
+    stated,
+    rough,
+    ...(sheet ? { sheet: sheet.slice(0, longestKept) } : {}),
+    ...(listed ? { listed } : {}),
+  };
+  writeAll(place, isEmpty ? others : [written, ...others]);
 }
 
 /** Lets a draft go: its part is stored, or nobody wants it. */

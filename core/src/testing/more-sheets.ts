@@ -78,6 +78,7 @@ export const moreSheets: readonly SampleSheet[] = [
       massG: 46,
       channels: 2,
       fixing: 'cold-shoe',
+      ports: [{ connector: 'jack-3.5', direction: 'out', carries: ['audio'], face: 'back' }],
     },
   },
   {
@@ -189,7 +190,7 @@ export const moreSheets: readonly SampleSheet[] = [
   {
     kind: 'filter',
     text: 'Variable ND 2–5 stops, 82 mm thread, weight 68 g',
-    answers: { stops: 5, backSizeMm: 82, massG: 68 },
+    answers: { leastStops: 2, stops: 5, backSizeMm: 82, massG: 68 },
   },
   {
     kind: 'dummy-battery',
@@ -210,7 +211,14 @@ export const moreSheets: readonly SampleSheet[] = [
   {
     kind: 'body',
     text: 'Body only: 585 g (without cell and card). W 126 × H 88 × D 62 mm. Flange distance 18 mm. Micro HDMI.',
-    answers: { massG: 585, widthMm: 126, heightMm: 88, depthMm: 62, flangeMm: 18, hdmi: 'hdmi-d' },
+    answers: {
+      massG: 585,
+      widthMm: 126,
+      heightMm: 88,
+      overallMm: 62,
+      flangeMm: 18,
+      hdmi: 'hdmi-d',
+    },
   },
   {
     kind: 'cage',
@@ -256,12 +264,19 @@ export const moreSheets: readonly SampleSheet[] = [
       depthMm: 28,
       fixing: 'cold-shoe',
       innerCell: true,
+      ports: [{ connector: 'usb-c', direction: 'in', carries: ['power', 'data'], face: 'back' }],
     },
   },
   {
     kind: 'timecode-box',
     text: 'Timecode out on 3.5 mm jack. W 40 mm, H 18 mm, D 34 mm. Weight 33 g. Shoe foot.',
-    answers: { widthMm: 40, heightMm: 18, depthMm: 34, massG: 33 },
+    answers: {
+      widthMm: 40,
+      heightMm: 18,
+      depthMm: 34,
+      massG: 33,
+      ports: [{ connector: 'jack-3.5', direction: 'out', carries: ['timecode'], face: 'back' }],
+    },
   },
   {
     kind: 'sound-box',
@@ -298,7 +313,7 @@ export const moreSheets: readonly SampleSheet[] = [
     answers: {
       widthMm: 104,
       heightMm: 98,
-      depthMm: 92,
+      overallMm: 92,
       massG: 812,
       recordW: 13.5,
       idleW: 9.8,
@@ -347,7 +362,7 @@ export const moreSheets: readonly SampleSheet[] = [
       mountFamily: 'OZ',
       widthMm: 126,
       heightMm: 88,
-      depthMm: 74,
+      overallMm: 74,
       massG: 655,
       screen: 'side',
       hdmi: 'hdmi-a',
@@ -366,7 +381,7 @@ export const moreSheets: readonly SampleSheet[] = [
       mountFamily: 'KR',
       widthMm: 114,
       heightMm: 68,
-      depthMm: 48,
+      overallMm: 48,
       massG: 410,
       screen: 'tilt',
       hdmi: 'hdmi-d',

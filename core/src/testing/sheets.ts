@@ -1,4 +1,4 @@
-import type { Answers } from './ask/index.js';
+import type { Answers } from '../template/index.js';
 
 /** A pasted sheet, messy in its own way, and what must come out of it. */
 export interface SampleSheet {
@@ -226,6 +226,7 @@ export const sampleSheets: readonly SampleSheet[] = [
       depthMm: 18,
       massG: 38,
       fixing: 'cold-shoe',
+      ports: [{ connector: 'jack-3.5', direction: 'out', carries: ['audio'], face: 'back' }],
     },
   },
   {
@@ -394,7 +395,7 @@ export const sampleSheets: readonly SampleSheet[] = [
     answers: {
       widthMm: 132,
       heightMm: 98,
-      depthMm: 58,
+      overallMm: 58,
       massG: 592,
       hdmi: 'hdmi-d',
       sensorMm: [36, 24],
