@@ -202,7 +202,19 @@ export function createCage(f: CageFigures): Made {
               name: 'foot of the left side ¼″',
             }),
           ]
-        : []),
+        : // Of a low body the bar above its sockets has the room.
+          head - headFrom >= 2 * leastSocketMm && foreFrom - aftTo >= 2 * leastSocketMm
+          ? [
+              socket(
+                'left-high',
+                'quarter-20',
+                [(aftTo + foreFrom) / 2, left, (headFrom + head) / 2],
+                [0, 1, 0],
+                [1, 0, 0],
+                { name: 'head of the left side ¼″' },
+              ),
+            ]
+          : []),
       socket('front-left', 'quarter-20', [face, at.left + gapMm + t / 2, 0], [1, 0, 0], [0, 0, 1], {
         holes: true,
         name: 'front of the left bar, with pin holes',

@@ -9,6 +9,7 @@ import {
   faceNormals,
   mount,
   rod,
+  screwsApartMm,
   seatedAtMm,
   socket,
   type Face,
@@ -61,6 +62,9 @@ export const DeviceFigures = z.strictObject({
   flat: z.boolean().optional(),
 });
 export type DeviceFigures = z.infer<typeof DeviceFigures>;
+
+/** How high the fixed leaf of a hinged plate on rods stands, in mm (estimate). */
+const leafMm = 20;
 
 /** Plugs on one face stand this far apart, in mm (estimate: an HDMI plug is 21 mm wide). */
 const besideMm = 22;
@@ -237,6 +241,8 @@ export const BatteryPlateFigures = z.strictObject({
   depthMm: LengthMm,
   fixing: z.enum(['quarter-socket', 'quarter-screw', 'two-quarter', 'nato', 'rods', 'rod']),
   tool: Tool.optional(),
+  /** From its lower edge down to the middle of the rods it stands on; 2 mm where absent. */
+  rodsBelowMm: z.number().min(0).max(100).optional(),
   /** Outlets fed by the battery, or by a regulator where `regulated`. */
   outlets: z.array(FacePort).max(8).optional(),
   /** The plate swings down about its lower edge, by so many degrees. */
@@ -249,9 +255,15 @@ export function createBatteryPlate(f: BatteryPlateFigures): Made {
   const [d, y, z] = [f.depthMm, f.widthMm / 2, f.heightMm / 2];
   // On a hinge a thin leaf stays with the rig, and the plate swings down from it.
   const leaf = f.swingsDeg ? Math.min(4, d / 3) : 0;
+  // No taller than what it is fastened by, so that what it stands before is reached once the plate is down.
+  const isOnRods = f.fixing === 'rods' || f.fixing === 'rod';
+  const leafTop = isOnRods
+    ? -z + leafMm
+    : Math.min(z, f.fixing === 'two-quarter' ? screwsApartMm + 8 : 12);
+  const below = f.rodsBelowMm ?? 2;
   const solids: Solid[] = [
     box('plate', [-d, -y, -z], [-leaf, y, z], 'metal', 3),
-    ...(leaf ? [box('leaf', [-leaf, -y, -z], [0, y, z], 'metal', 1)] : []),
+    ...(leaf ? [box('leaf', [-leaf, -y, -z], [0, y, leafTop], 'metal', 1)] : []),
   ];
   const mounts: Mount[] = [
     mount('battery', f.holds, 'plate', [-d, 0, 0], [-1, 0, 0], [0, 0, 1], {
@@ -261,16 +273,16 @@ export function createBatteryPlate(f: BatteryPlateFigures): Made {
   const keepClear: NonNullable<Part['keepClear']> = [];
   if (f.fixing === 'rods' || f.fixing === 'rod') {
     const half = f.fixing === 'rods' ? 42 : 12;
-    solids.push(box('clamp', [0, -half, -z - 12], [20, half, -z + 8], 'metal', 3));
+    solids.push(box('clamp', [0, -half, -z - below - 10], [20, half, -z + 8], 'metal', 3));
     mounts.push(
       f.fixing === 'rods'
-        ? mount('rods', 'rod-15-pair', 'clamp', [10, 0, -z - 2], [0, 0, -1], [1, 0, 0], {
+        ? mount('rods', 'rod-15-pair', 'clamp', [10, 0, -z - below], [0, 0, -1], [1, 0, 0], {
             clampLengthMm: 20,
             entry: 'end',
             fastening: { tool: f.tool ?? 'thumb', seconds: 8 },
             carrier: true,
           })
-        : mount('rod', 'rod-15-single', 'clamp', [10, 0, -z - 2], [0, 0, -1], [1, 0, 0], {
+        : mount('rod', 'rod-15-single', 'clamp', [10, 0, -z - below], [0, 0, -1], [1, 0, 0], {
             clampLengthMm: 20,
             fastening: { tool: 'thumb', seconds: 8 },
             holdsNm: 2,

@@ -175,3 +175,27 @@ describe('a cage for any body', () => {
     expect(tell(build)).toEqual([]);
   });
 });
+
+describe('a plate on rods', () => {
+  const plate = { fixing: 'rods', heightMm: 100, widthMm: 70, massG: 150 };
+
+  /** Bodies on which rods pass under what stands behind: on a plate below the cage. */
+  it.each(some)('%s: the rods go on below it, and its battery clears them', (_, figures) => {
+    const build = startBuild(figures, 'plate', {});
+    const clamp = things.find((t) => t.label === 'Rod clamp')!;
+    build.make('clamp', { massG: 70, top: 'quarter-screw', heightMm: 40 }, 'clamp', clamp);
+    build.join('clamp', 'top', 'cage', 'under-quarter');
+    build.make('rod', { lengthMm: 400, massG: 300 });
+    build.join('rod', 'pair', 'clamp', 'rods');
+    build.make('battery-plate', plate);
+    build.join('battery-plate', 'rods', 'rod', 'pair', -150);
+    build.make(
+      'battery',
+      { mount: 'v-mount', heightMm: 103, widthMm: 70, depthMm: 50, energyWh: 98, massG: 610 },
+      'brick',
+    );
+    build.join('brick', 'face', 'battery-plate', 'battery');
+    // A clamp before the battery's door is told, and that is so.
+    expect(tell(build).filter((line) => /(?:brick|battery-plate) stands/u.test(line))).toEqual([]);
+  });
+});

@@ -29,6 +29,14 @@ Cable HDMI D to A 30 cm`),
     ]);
   });
 
+  it('leaves what no word explains to the person, and does not mix it with another', () => {
+    expect(
+      tell(
+        'Heron camera\n600 g\n\nWillow something\n44 g\n\nFeatures\n1000 nits\n\nAlder lens\n480 g',
+      ),
+    ).toEqual(['Camera body: Heron camera', 'undefined: Willow something', 'Lens: Alder lens']);
+  });
+
   it('hands each its own text, and no letter of it is lost', () => {
     const text = 'Heron 2 camera\nWeight: 600 g\n\nPeat battery for Heron 2\n16.4 Wh, 80 g';
     const products = listProducts(text);

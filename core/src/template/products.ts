@@ -138,17 +138,32 @@ function isNamedLine(line: string): boolean {
   return guessThing(title) !== undefined;
 }
 
+/** What stands over a part of one product's page. */
+const headings =
+  /^(?:features?|specifications?|specs|overview|details|description|technical data|dimensions?|in the box|box contents|what.s in|included|notes?|power|connections?|compatib\w*|downloads?|reviews?)\b/iu;
+
+/** Whether a block begins with a name that no word of ours explains, its figures below it. */
+function isTitledBlock(block: string): boolean {
+  const [head = '', ...rest] = block.split('\n');
+  const bare = head.replace(itemMark, '').trim();
+  const title = readTitle(bare)?.text;
+  return (
+    title === bare &&
+    !headings.test(bare) &&
+    readSheet(bare).found.length === 0 &&
+    readSheet(rest.join('\n')).found.length > 0
+  );
+}
+
 /** Products of stretches: one that is called nothing goes with the one before. */
 function merge(text: string, spans: readonly Span[]): Product[] {
   const merged: { from: number; to: number }[] = [];
   for (const span of spans) {
-    const isNamed = isNamedLine(firstLine(text.slice(span.from, span.to)));
+    const own = text.slice(span.from, span.to);
+    const isNamed = isNamedLine(firstLine(own)) || isTitledBlock(own);
     const before = merged.at(-1);
     if (before && !isNamed) before.to = span.to;
     else merged.push({ ...span });
   }
   return merged.map(({ from, to }) => createProduct(text, from, to));
 }
-
-/** Whether a text says anything of a part: a figure, or the name of a standard. */
-export const saysFigures = (text: string): boolean => readSheet(text).found.length > 0;

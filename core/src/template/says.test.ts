@@ -158,6 +158,25 @@ describe('what handles and cages have', () => {
     );
   });
 
+  it('a ¼″ socket at the left of every cage, however low or flat its body is', () => {
+    const sizes = [84, 112, 134, 150].flatMap((widthMm) =>
+      [64, 84, 112].flatMap((heightMm) =>
+        [40, 48, 58, 80].map((depthMm) => ({ widthMm, heightMm, depthMm })),
+      ),
+    );
+    for (const size of sizes) {
+      const body = make('Camera body', { ...bodyAnswers, ...size });
+      const of: Bodies = new Map([['heron', readBodyFigures(body)!]]);
+      for (const coverage of ['full', 'half']) {
+        const { mounts } = make('Cage', { body: 'heron', coverage }, of);
+        expect([size, mounts.some((m) => m.kind === 'quarter-20' && m.normal[1] > 0.9)]).toEqual([
+          size,
+          true,
+        ]);
+      }
+    }
+  });
+
   it('a dovetail as long as it is said to be', () => {
     const long = (answers: Answers) => {
       const { lengthwise } = mountOf(cage({ dovetail: true, ...answers }), 'under-dovetail')!;

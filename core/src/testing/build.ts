@@ -66,7 +66,13 @@ export class Build {
   }
 
   /** Joins a part by one of its mounts where the bench would put it. */
-  join(child: string, childMount: string, parent: string, parentMount: string): void {
+  join(
+    child: string,
+    childMount: string,
+    parent: string,
+    parentMount: string,
+    slideMm?: number,
+  ): void {
     const { rig, parts } = this;
     const placed = placeSetup(rig, rig.setups[0]!, parts).byId.get(parent)!;
     const onto = placed.part.mounts.find((m) => m.id === parentMount)!;
@@ -75,7 +81,8 @@ export class Build {
       id: child,
       child: { item: child, mount: childMount },
       parent: { item: parent, mount: parentMount },
-      slideMm: suggestSlideMm(placeSetup(rig, rig.setups[0]!, parts), placed, onto, own) ?? 0,
+      slideMm:
+        slideMm ?? suggestSlideMm(placeSetup(rig, rig.setups[0]!, parts), placed, onto, own) ?? 0,
       turnDeg: suggestTurnDeg(placed, onto, own),
     });
   }

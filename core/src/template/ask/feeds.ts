@@ -145,7 +145,7 @@ function guessDraw(a: Answers): number | undefined {
   const energyWh = a['innerWh'] ?? a['batteryWh'];
   const { runsMin } = a;
   if (typeof energyWh !== 'number' || typeof runsMin !== 'number' || runsMin <= 0) return undefined;
-  return Math.round((energyWh / (runsMin / 60)) * 10) / 10;
+  return Math.max(0.01, Math.round((energyWh / (runsMin / 60)) * 100) / 100);
 }
 
 /** How a camera usually records: what fills its cards. */

@@ -101,6 +101,12 @@ export const powerThings: readonly Thing[] = [
       choice('tool', 'Worked with', tools, 'thumb', {
         when: (a) => (a['fixing'] ?? 'quarter-socket') !== 'quarter-socket',
       }),
+      // The rods go on below the battery, which is a little taller than its plate.
+      length('rodsBelowMm', 'Rods below its lower edge by', [0, 60], /rods?/iu, {
+        onlyByWords: true,
+        guess: () => 12,
+        when: (a) => a['fixing'] === 'rods' || a['fixing'] === 'rod',
+      }),
       outlets,
       {
         name: 'swingsDeg',

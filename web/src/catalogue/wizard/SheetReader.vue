@@ -136,6 +136,10 @@ const doubtWords: Record<Found['doubt'], string> = {
   currency: 'Which dollar?',
   'with-cell': 'With its battery, it says: here the part is weighed without.',
 };
+/** What is left unread: its name at the top is none of it. */
+const unread = computed(() =>
+  reading.value.unread.map((u) => u.text).filter((one) => one !== title.value),
+);
 const tooLong = computed(() => whole.value.length > longestSheet);
 </script>
 
@@ -197,9 +201,9 @@ const tooLong = computed(() => whole.value.length > longestSheet);
       </p>
       <p class="mt-1 text-xs" role="status">
         {{ rows.length }} {{ rows.length === 1 ? 'figure' : 'figures' }} read, {{ waiting }} to
-        confirm<template v-if="reading.unread.length"
+        confirm<template v-if="unread.length"
           >; <span class="text-blossom">not understood: </span
-          >{{ reading.unread.map((u) => `“${u.text}”`).join(', ') }}</template
+          >{{ unread.map((one) => `“${one}”`).join(', ') }}</template
         >.
       </p>
       <p v-if="waiting > 0 || (title && isNameOpen)" class="mt-1">
