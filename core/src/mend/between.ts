@@ -27,6 +27,8 @@ export const crowded: ReadonlySet<FindingCode> = new Set<FindingCode>([
   'tool-cannot-reach',
   'view-cut',
   'screen-not-seen',
+  'off-head-axis',
+  'heavy-end',
 ]);
 
 /** So many adaptors are tried on one mount, the cheapest first. */

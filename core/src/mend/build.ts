@@ -57,9 +57,12 @@ export const stays = (part: Part): boolean =>
 
 /** Whether the part that an edit of its joint moves stands the same way up after it. */
 function isSameWayUp(before: Assembly, edit: { readonly jointId: string }, after: Assembly) {
-  const joint = before.joints.find((j) => j.joint.id === edit.jointId);
-  const was = joint && before.byId.get(joint.child);
-  const is = joint && after.byId.get(joint.child);
+  // Another make may have taken its place on the joint.
+  const childOf = (assembly: Assembly) => {
+    const joint = assembly.joints.find((j) => j.joint.id === edit.jointId);
+    return joint && assembly.byId.get(joint.child);
+  };
+  const [was, is] = [childOf(before), childOf(after)];
   return !!was && !!is && dot(was.rigFromPart.rotation.z, is.rigFromPart.rotation.z) >= sameWayUp;
 }
 

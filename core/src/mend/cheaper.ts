@@ -5,7 +5,7 @@ import { findPurse, readPrice } from '../price/index.js';
 import { reportOn, type Finding, type Report } from '../report/index.js';
 import { tryEdit, type Edit, type PlacedItem } from '../rig/index.js';
 import { createMake } from './makes.js';
-import { createOldId, isNoWorse } from './remedies.js';
+import { createOldId, isNoWorse } from './weigh.js';
 
 /** Another make of a part that is still to be bought, with which nothing on this setup is worse. */
 export interface CheaperMake {

@@ -1,6 +1,7 @@
 export * from './try.js';
 export * from './build.js';
 export * from './remedies.js';
+export * from './weigh.js';
 export * from './cheaper.js';
 export * from './levers.js';
 export * from './search.js';

@@ -1,11 +1,14 @@
 import type { Collider } from '../clash/index.js';
 import { hasTrait, type Part, type PartBook } from '../part/index.js';
+import { measureLength, subtract } from '../placement/index.js';
+import { tolerances } from '../units/index.js';
 import type { Finding, FindingCode } from '../report/index.js';
 import { proposeId, type Assembly, type Edit, type PlacedItem } from '../rig/index.js';
-import { leadLimits, listFittingLeads } from '../fit/index.js';
+import { leadLimits, listFittingLeads, listMoves } from '../fit/index.js';
 import { findBestPrice } from '../price/index.js';
+import { mayCarry, stays } from './build.js';
 import { measureLevelling } from './level.js';
-import { createMake } from './makes.js';
+import { createMake, listOtherMakes } from './makes.js';
 
 /** Findings that something which stands otherwise may end: a hinge, a tilt, a flag. */
 const posed: ReadonlySet<FindingCode> = new Set<FindingCode>([
@@ -30,27 +33,145 @@ export const swaying: ReadonlySet<FindingCode> = new Set<FindingCode>([
   'gimbal-cannot-balance',
 ]);
 
+/** Within this the tilt is no risk any more, with a little to spare. */
+const nearDeg = tolerances.tiltRiskDeg - 0.5;
+
 /** Ways to balance the rig: slides and turns, something heavy put elsewhere, a weight of the catalogue. */
 function listBalancing(assembly: Assembly, parts: PartBook, collider?: Collider): Edit[] {
-  const { options, moves, weights } = measureLevelling({
-    rig: assembly.rig,
-    setupId: assembly.setup.id,
-    parts,
-    collider,
+  const balance = (limitDeg?: number) =>
+    measureLevelling({
+      rig: assembly.rig,
+      setupId: assembly.setup.id,
+      parts,
+      collider,
+      ...(limitDeg === undefined ? {} : { limitDeg }),
+    });
+  const level = balance();
+  // Where nothing brings it level, what keeps it from being a risk.
+  const near = level.options.length === 0 ? balance(nearDeg) : undefined;
+  return [
+    ...level.options.slice(0, 2),
+    ...(near?.options.slice(0, 2) ?? []),
+    ...level.moves,
+    ...level.weights.slice(0, 1),
+    ...(near?.weights.slice(0, 1) ?? []),
+  ].map((o) => o.edit);
+}
+
+/** Findings that another make of the part may end, there or on another mount: taller, longer, on pins. */
+const exchanged: ReadonlySet<FindingCode> = new Set<FindingCode>([
+  'hand-room',
+  'one-fastening',
+  'not-level',
+  'screw-can-turn',
+  'over-height',
+  'tool-cannot-reach',
+  'plug-cannot-enter',
+]);
+/** So many makes are tried for one finding. */
+const mostMakes = 6;
+
+/** Other makes of what a finding is about: of the parts that it names, but for those that stay. */
+function listExchanges(assembly: Assembly, finding: Finding, parts: PartBook): Edit[] {
+  const isFirm = finding.code === 'one-fastening' || finding.code === 'screw-can-turn';
+  return finding.items
+    .flatMap((id) => assembly.byId.get(id) ?? [])
+    .filter((placed) => !stays(placed.part))
+    .flatMap((placed) =>
+      listOtherMakes(
+        assembly,
+        placed,
+        parts,
+        (mate) => !isFirm || mate.resists === 'blocked' || mate.resists === 'teeth',
+      ).slice(0, mostMakes),
+    );
+}
+
+/** So far apart are the places along a grip at which a hand is tried, in mm. */
+const handStepMm = 10;
+
+/** Other places of the hand along the grips that a finding is about, the nearest to where it is first. */
+function listHandPlaces(assembly: Assembly, finding: Finding): Edit[] {
+  return finding.items.flatMap((itemId): Edit[] => {
+    const grips = (assembly.byId.get(itemId)?.part.grips ?? []).filter((g) => g.use === 'carry');
+    return grips.flatMap((grip): Edit[] => {
+      const longMm = measureLength(subtract(grip.toMm, grip.fromMm));
+      const held = assembly.setup.heldBy?.find((h) => h.item === itemId && h.grip === grip.id);
+      const now = held?.alongMm ?? longMm / 2;
+      const places = Array.from(
+        { length: Math.floor(longMm / handStepMm) + 1 },
+        (_, i) => i * handStepMm,
+      )
+        .filter((mm) => Math.abs(mm - now) >= handStepMm / 2)
+        .sort((a, b) => Math.abs(a - now) - Math.abs(b - now));
+      // The nearest two, and as far as the grip goes either way.
+      const ends = [places.find((mm) => mm < now - 25), places.find((mm) => mm > now + 25)];
+      return [...new Set([...places.slice(0, 2), ...ends.flatMap((mm) => mm ?? [])])].map(
+        (alongMm) => ({
+          type: 'hold-at',
+          setupId: assembly.setup.id,
+          item: itemId,
+          grip: grip.id,
+          alongMm,
+        }),
+      );
+    });
   });
-  return [...options.slice(0, 2), ...moves, ...weights.slice(0, 1)].map((o) => o.edit);
+}
+
+/** Findings that end where what bears the rig, or what is seen, stands on another mount. */
+const moved: ReadonlySet<FindingCode> = new Set<FindingCode>([
+  'heavy-end',
+  'off-head-axis',
+  'screen-not-seen',
+  'screw-can-turn',
+  'out-of-reach',
+  'over-height',
+  'not-level',
+]);
+/** So many other mounts are tried for one part. */
+const mostMoves = 4;
+
+/** Other mounts for the parts that a finding is about, the nearest first. */
+function listOtherPlaces(assembly: Assembly, finding: Finding): Edit[] {
+  const isFirm = finding.code === 'screw-can-turn';
+  return finding.items.flatMap((id): Edit[] => {
+    const placed = assembly.byId.get(id);
+    if (!placed?.carriedBy || stays(placed.part)) return [];
+    return listMoves(
+      assembly,
+      placed.carriedBy,
+      ({ onto, mate }) =>
+        mayCarry(onto.part, placed.part) && (!isFirm || mate.resists === 'blocked'),
+      mostMoves,
+    );
+  });
 }
 
 /** How many places of one movement are tried between its ends. */
 const stanceSteps = 4;
 
+/** The parts that a finding is about, and the arms and heads that carry them: each that moves by itself, once. */
+function listPosable(assembly: Assembly, finding: Finding): PlacedItem[] {
+  const found = new Set<PlacedItem>();
+  for (const id of finding.items) {
+    // Ends at the root of the tree.
+    for (let placed = assembly.byId.get(id); placed;) {
+      if (placed.part.movements?.length) found.add(placed);
+      const parent = placed.carriedBy && assembly.byId.get(placed.carriedBy.parent);
+      // The camera, and what it stands on, do not turn for what is on them.
+      placed = parent && !stays(parent.part) ? parent : undefined;
+    }
+  }
+  return [...found];
+}
+
 /** Other stances of the parts that a finding is about: their named poses, then a few places along each movement. */
 function listStances(assembly: Assembly, finding: Finding): Edit[] {
   const setupId = assembly.setup.id;
-  return finding.items.flatMap((itemId): Edit[] => {
-    const placed = assembly.byId.get(itemId);
-    const movements = placed?.part.movements;
-    if (!movements) return [];
+  return listPosable(assembly, finding).flatMap((placed): Edit[] => {
+    const itemId = placed.item.id;
+    const movements = placed.part.movements ?? [];
     const stance = assembly.setup.stances?.[itemId] ?? {};
     const now = (id: string) => stance[id] ?? movements.find((m) => m.id === id)?.rest;
     const set = (at: readonly (readonly [string, number])[]): Edit[] => {
@@ -99,8 +220,14 @@ function listLeads(assembly: Assembly, parts: PartBook, finding: Finding): Edit[
     );
   };
   const own = assembly.rig.kit.find((i) => i.id === run.item)?.partId;
+  // Where a plug has no room, the one that stands out least comes first.
+  const plugMm = ({ cable }: Part) =>
+    finding.code === 'plug-cannot-enter'
+      ? Math.min(...(cable?.ends ?? []).map((end) => end.bodyMm))
+      : 0;
   return listFittingLeads(assembly, parts, a, b)
     .filter(({ part }) => part.id !== own && fits(part))
+    .sort((x, y) => plugMm(x.part) - plugMm(y.part))
     .slice(0, 3)
     .map(({ item }) => ({
       type: 'all',
@@ -172,7 +299,12 @@ export function proposeMore(
 ): Edit[] {
   const edits: Edit[] = [];
   if (swaying.has(finding.code)) edits.push(...listBalancing(assembly, parts, collider));
+  if (finding.code === 'hand-room' || finding.code === 'out-of-reach') {
+    edits.push(...listHandPlaces(assembly, finding));
+  }
   if (posed.has(finding.code)) edits.push(...listStances(assembly, finding));
+  if (moved.has(finding.code)) edits.push(...listOtherPlaces(assembly, finding));
+  if (exchanged.has(finding.code)) edits.push(...listExchanges(assembly, finding, parts));
   switch (finding.code) {
     case 'lead-too-long':
     case 'lead-too-short':

@@ -24,24 +24,70 @@ const offersOf = (code: FindingCode) => {
 };
 
 describe('whether a report is better', () => {
-  const found = (id: string, weight: Finding['weight']) => ({ id, weight }) as Finding;
+  const found = (id: string, weight: Finding['weight'], more: Partial<Finding> = {}) =>
+    ({ id, weight, code: 'hand-room', facts: {}, ...more }) as Finding;
   const rename = { type: 'rename', name: 'x' } as const;
-  const before = [found('a', 'risk'), found('b', 'risk'), found('c', 'note')];
-  const isIt = (after: Finding[], by: Edit = rename) => isBetter(before, after, { id: 'a' }, by);
+  const before = [found('a', 'risk'), found('b', 'risk'), found('c', 'note'), found('s', 'stops')];
+  const isIt = (after: Finding[], of: string = 'a', by: Edit = rename) =>
+    isBetter(
+      before,
+      after,
+      before.find((f) => f.id === of)!,
+      by,
+    );
+  const [, b, c, s] = before as [Finding, Finding, Finding, Finding];
 
-  it('asks that the finding is gone and nothing else came', () => {
-    expect(isIt([])).toBe(true);
-    expect(isIt([found('b', 'risk'), found('c', 'note')])).toBe(true);
-    expect(isIt([found('a', 'note')])).toBe(false);
+  it('asks that the finding is gone or weighs less, and nothing else came', () => {
+    expect(isIt([s])).toBe(true);
+    expect(isIt([b, c, s])).toBe(true);
+    expect(isIt([found('a', 'note'), s])).toBe(true);
+    expect(isIt([found('a', 'risk'), s])).toBe(false);
   });
 
-  it('lets no risk be added and nothing become heavier; a note may come', () => {
-    expect(isIt([found('d', 'risk')])).toBe(false);
-    expect(isIt([found('d', 'stops')])).toBe(false);
-    expect(isIt([found('b', 'stops')])).toBe(false);
-    expect(isIt([found('c', 'risk')])).toBe(false);
-    expect(isIt([found('d', 'note')])).toBe(true);
-    expect(isIt([found('b', 'note')])).toBe(true);
+  it('weighs the whole: no risk for another, but one for two, and one for what stops the build', () => {
+    const d = found('d', 'risk');
+    expect(isIt([b, s, d])).toBe(false);
+    expect(isIt([s, d])).toBe(true);
+    expect(isIt([found('a', 'risk'), b, d], 's')).toBe(true);
+    expect(isIt([found('a', 'risk'), b, d, found('e', 'risk')], 's')).toBe(false);
+  });
+
+  it('lets nothing new stop the build, and nothing that is there become heavier; a note may come', () => {
+    expect(isIt([found('d', 'stops')], 's')).toBe(false);
+    expect(isIt([found('b', 'stops'), s])).toBe(false);
+    expect(isIt([b, found('c', 'risk'), s])).toBe(false);
+    expect(isIt([b, found('d', 'note'), s])).toBe(true);
+    expect(isIt([found('b', 'note'), s])).toBe(true);
+  });
+
+  it('lets a trouble that stays become no far worse by its own figure: a stop by a tenth, a risk by half', () => {
+    const off = (weight: Finding['weight'], tiltDeg: number) =>
+      found('g', weight, {
+        code: 'not-level',
+        facts: { tiltDeg, leanDeg: 0, way: 'tilt' },
+      } as Partial<Finding>);
+    const worse = (weight: Finding['weight'], from: number, to: number) =>
+      isBetter(
+        [found('a', 'risk'), off(weight, from)],
+        [off(weight, to)],
+        found('a', 'risk'),
+        rename,
+      );
+    expect([worse('stops', 10, 11), worse('stops', 10, 11.1)]).toEqual([true, false]);
+    expect([worse('risk', 10, 15), worse('risk', 10, 15.1)]).toEqual([true, false]);
+  });
+
+  it('leaves out nothing that must be there, whatever that would end', () => {
+    expect(isIt([s, found('n', 'risk', { code: 'need-unserved' })])).toBe(false);
+  });
+
+  it('takes slack where nothing was plugged in', () => {
+    const slack = found('l', 'risk', { code: 'lead-too-long' });
+    const left = (code: FindingCode) => {
+      const gone = found('a', 'risk', { code } as Partial<Finding>);
+      return isBetter([gone], [slack], gone, rename);
+    };
+    expect([left('no-lead'), left('no-supply'), left('hand-room')]).toEqual([true, true, false]);
   });
 
   it('knows a trouble again that a part in the place of another has taken over', () => {
@@ -52,9 +98,9 @@ describe('whether a report is better', () => {
       item: { id: 'new', partId: 'p', owned: false },
       mounts: {},
     };
-    expect(isIt([found('new', 'risk')], swap)).toBe(true);
-    expect(isIt([found('other', 'risk')], swap)).toBe(false);
-    expect(isBetter(before, [found('new', 'risk')], { id: 'b' }, swap)).toBe(false);
+    expect(isIt([found('new', 'risk'), s], 'a', swap)).toBe(true);
+    expect(isIt([b, found('other', 'risk'), s], 'a', swap)).toBe(false);
+    expect(isIt([found('a', 'risk'), found('new', 'risk'), s], 'b', swap)).toBe(false);
   });
 });
 

@@ -1,16 +1,17 @@
 import type { Collider } from '../clash/index.js';
-import { weights } from '../finding/index.js';
 import type { PartBook } from '../part/index.js';
-import { reportOn, type Finding, type Report } from '../report/index.js';
+import { reportOn, type Report } from '../report/index.js';
 import { tryEdit, type Assembly, type Edit } from '../rig/index.js';
 import { crowded, listBetween } from './between.js';
 import { wouldBuild } from './build.js';
+import { findFollowed, type Attempt, type FollowContext, type Tried } from './follow.js';
 import { proposeMore, swaying } from './propose.js';
+import { isBetter } from './weigh.js';
 
 /** At most so many ways out of one finding are offered. */
 const mostOffered = 3;
 /** So many proposals are tried for one finding at most, the likeliest first. */
-const mostTried = 14;
+const mostTried = 18;
 
 /** The ways out of one finding, each tried by the whole report, best first. Empty where none helps. */
 export interface Offered {
@@ -85,38 +86,6 @@ function nameKind(edit: Edit): string {
   }
 }
 
-/** The id that a finding would have had before a part was put in the place of another. */
-export function createOldId(edit: Edit): (id: string) => string {
-  const swaps = (edit.type === 'all' ? edit.edits : [edit]).filter((e) => e.type === 'swap-part');
-  return (id) => swaps.reduce((now, { item, itemId }) => now.split(item.id).join(itemId), id);
-}
-
-/** Whether nothing that stops or is a risk is new or heavier after an edit. What was a note may become another note. */
-export function isNoWorse(
-  before: readonly Finding[],
-  after: readonly Finding[],
-  edit: Edit,
-): boolean {
-  const toOld = createOldId(edit);
-  const known = new Map(before.map((f) => [f.id, weights.indexOf(f.weight)]));
-  return after.every((f) => {
-    if (f.weight === 'note') return true;
-    const was = known.get(toOld(f.id));
-    return was !== undefined && was <= weights.indexOf(f.weight);
-  });
-}
-
-/** Whether a report is better than one before by an edit: the finding is gone, and nothing is worse. */
-export function isBetter(
-  before: readonly Finding[],
-  after: readonly Finding[],
-  finding: Pick<Finding, 'id'>,
-  edit: Edit,
-): boolean {
-  const toOld = createOldId(edit);
-  return after.every((f) => toOld(f.id) !== finding.id) && isNoWorse(before, after, edit);
-}
-
 /**
  * Ways out of everything that was found, one finding after the other, heaviest first: what the questions propose and what
  * belongs to the whole rig, each made on trial and judged by the whole report, leads and all lenses included. Offered is
@@ -150,17 +119,34 @@ export function* findRemedies(
     ...report.findings.filter((f) => swaying.has(f.code)),
   ];
   for (const finding of order) {
-    const helps = (edit: Edit): boolean => {
+    /** Edits that a builder would make and that do not help by themselves, in the order in which they were tried. */
+    const tried: Tried[] = [];
+    const isLight = proposed.has(finding.id);
+    const attempt = (edit: Edit): Attempt => {
       const after = tryEdit(assembly, edit, book);
-      if (!wouldBuild(assembly, edit, after, book)) return false;
+      if (!wouldBuild(assembly, edit, after, book)) return { state: 'not-built' };
       // The light report sorts most of them out; the whole one has the last word.
-      if (
-        proposed.has(finding.id) &&
-        !isBetter(light.findings, reportOn(after, book, lean).findings, finding, edit)
-      ) {
-        return false;
+      if (isLight) {
+        const { findings } = reportOn(after, book, lean);
+        if (!isBetter(light.findings, findings, finding, edit)) {
+          return { state: 'does-not-help', edit, after, findings };
+        }
       }
-      return isBetter(report.findings, judge(edit, after).findings, finding, edit);
+      const { findings } = judge(edit, after);
+      return isBetter(report.findings, findings, finding, edit)
+        ? { state: 'helps' }
+        : { state: 'does-not-help', edit, after, findings };
+    };
+    const helps = (edit: Edit): boolean => {
+      const found = attempt(edit);
+      if (found.state === 'does-not-help') tried.push(found);
+      return found.state === 'helps';
+    };
+    const context: FollowContext = {
+      book,
+      collider,
+      before: isLight ? light.findings : report.findings,
+      attempt,
     };
     const pick = (proposals: readonly Edit[]): Edit[] => {
       const ranked = proposals
@@ -184,7 +170,12 @@ export function* findRemedies(
     // A part more is bought, and a joint more works loose: only where nothing on board helps.
     const isStuck = crowded.has(finding.code) && offered.every((e) => e.type === 'remove-item');
     const between = isStuck ? pick(listBetween(assembly, finding, book)) : [];
-    yield { findingId: finding.id, edits: [...between, ...offered].slice(0, mostOffered) };
+    const found = [...between, ...offered];
+    // Where nothing helps by itself, something may with what follows from it: a longer lead to where a part is moved.
+    const isLeft = found.every((e) => e.type === 'remove-item');
+    const followed = isLeft ? findFollowed(context, finding, tried) : undefined;
+    const all = followed ? [followed, ...found] : found;
+    yield { findingId: finding.id, edits: all.slice(0, mostOffered) };
   }
 }
 

@@ -40,7 +40,46 @@ function sayTakenAlong(edits: readonly Edit[], names: Names): string | undefined
   return `Take ${sayList(list)} along`;
 }
 
-function sayAll(edits: readonly Edit[], names: Names): string {
+/** What an earlier edit of the same step brings in is called by its part: nobody knows its id yet. */
+function nameProposed(edits: readonly Edit[], names: Names): Names {
+  const parts = new Map(
+    edits.flatMap((e) =>
+      e.type === 'add-part' || e.type === 'swap-part' || e.type === 'add-cable'
+        ? [[e.item.id, e.item.partId] as const]
+        : [],
+    ),
+  );
+  const item = (id: string): string => {
+    const part = names.has(id) ? undefined : parts.get(id);
+    return part === undefined ? names.item(id) : names.part(part);
+  };
+  return { ...names, item };
+}
+
+/** After an exchange the other make is spoken of by its own name. */
+function nameAfter(earlier: readonly Edit[], names: Names): Names {
+  const parts = new Map(
+    earlier.flatMap((e) => (e.type === 'swap-part' ? [[e.itemId, e.item.partId] as const] : [])),
+  );
+  if (parts.size === 0) return names;
+  const item = (id: string): string => {
+    const part = parts.get(id);
+    return part === undefined ? names.item(id) : names.part(part);
+  };
+  return { ...names, item };
+}
+
+/** “Put Yoke top handle in place of Handle, on the rail on the roof of Cage”: another make that goes on elsewhere. */
+function sayElsewhere(edits: readonly Edit[], names: Names): readonly [string, number] | undefined {
+  const [swap, move] = edits;
+  if (swap?.type !== 'swap-part' || move?.type !== 'move') return undefined;
+  if (names.joint(move.jointId)?.child.item !== swap.itemId) return undefined;
+  const { item, mount } = move.parent;
+  return [`${sayEdit(swap, names)}, on the ${names.mount(item, mount)} of ${names.item(item)}`, 2];
+}
+
+function sayAll(edits: readonly Edit[], known: Names): string {
+  const names = nameProposed(edits, known);
   const added = edits.flatMap((e) => (e.type === 'add-part' ? [names.part(e.item.partId)] : []));
   // Adaptors put between two parts: the last edit moves the part onto them.
   const [first, last] = [edits[0], edits.at(-1)];
@@ -65,9 +104,14 @@ function sayAll(edits: readonly Edit[], names: Names): string {
   if (edits.length === 2 && first?.type === 'remove-cable' && second?.type === 'add-cable') {
     return `Take ${names.part(second.item.partId)} instead of ${names.lead(first.cableId)}`;
   }
+  const elsewhere = sayElsewhere(edits, names);
+  const said = elsewhere ? [elsewhere[0]] : [];
   // One sentence: only its first word has a capital.
-  return edits
-    .map((e) => sayEdit(e, names))
+  const from = elsewhere?.[1] ?? 0;
+  const rest = edits
+    .slice(from)
+    .map((e, i) => sayEdit(e, nameAfter(edits.slice(0, from + i), names)));
+  return [...said, ...rest]
     .map((text, i) => (i === 0 ? text : text.charAt(0).toLowerCase() + text.slice(1)))
     .join(', then ');
 }

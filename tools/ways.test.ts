@@ -1,0 +1,77 @@
+/** Ways out that need the shops' shelves: over rigs grown by chance, with the demo catalogue beside them. */
+import { beforeAll, describe, expect, it } from '@jest/globals';
+import {
+  applyEdit,
+  findRemedies,
+  listFlat,
+  loadCollider,
+  measureReport,
+  withFreshIds,
+  type Collider,
+  type Edit,
+  type FindingCode,
+} from '@zucchini/core';
+import { growRig } from '../core/src/testing/grown.ts';
+import { readDemoCatalogue } from './demo-files.ts';
+
+let collider: Collider;
+beforeAll(async () => {
+  collider = await loadCollider();
+});
+const catalogue = readDemoCatalogue();
+
+describe('a way out in several steps', () => {
+  const offersFor = (seed: number, code: FindingCode) => {
+    const { rig, parts } = growRig(seed, collider);
+    const report = measureReport(rig, 'use', parts, { collider });
+    const finding = report.findings.find((f) => f.code === code)!;
+    const offered = [...findRemedies(report, parts, { collider, catalogue })];
+    const { edits } = offered.find((o) => o.findingId === finding.id)!;
+    const after = (edit: Edit) => {
+      let made = 0;
+      const next = applyEdit(
+        rig,
+        withFreshIds(edit, () => `own-${(made += 1)}`),
+      );
+      return measureReport(next, 'use', new Map([...catalogue, ...parts]), { collider }).findings;
+    };
+    return { edits, finding, after };
+  };
+
+  it('puts another make of a handle on a firmer mount, and it is held there', () => {
+    const { edits, finding, after } = offersFor(48, 'one-fastening');
+    const [edit] = edits;
+    expect(listFlat(edit!).map((e) => e.type)).toEqual(['swap-part', 'move']);
+    expect(after(edit!).map((f) => f.code)).not.toContain(finding.code);
+  });
+
+  it('goes on from what does not help by itself: a head tilted away, and the arm off the handle', () => {
+    const { edits, finding, after } = offersFor(19, 'hand-room');
+    const steps = listFlat(edits[0]!);
+    expect(steps.length).toBeGreaterThan(1);
+    expect(steps.length).toBeLessThanOrEqual(3);
+    expect(after(edits[0]!).map((f) => f.id)).not.toContain(finding.id);
+    // Each step alone does not do it.
+    for (const step of steps.filter((e) => e.type !== 'move')) {
+      expect(after(step).map((f) => f.id)).toContain(finding.id);
+    }
+  });
+});
+
+describe('what stops or is a risk', () => {
+  it('has a way out more than one time in three, over twenty rigs', () => {
+    let [all, out] = [0, 0];
+    for (let seed = 0; seed < 20; seed += 1) {
+      const { rig, parts } = growRig(seed, collider);
+      const report = measureReport(rig, 'use', parts, { collider });
+      const heavy = new Set(report.findings.filter((f) => f.weight !== 'note').map((f) => f.id));
+      for (const { findingId, edits } of findRemedies(report, parts, { collider, catalogue })) {
+        if (!heavy.has(findingId)) continue;
+        all += 1;
+        if (edits.length > 0) out += 1;
+      }
+    }
+    expect(all).toBeGreaterThan(20);
+    expect(out / all).toBeGreaterThanOrEqual(1 / 3);
+  });
+});
