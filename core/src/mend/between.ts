@@ -1,5 +1,12 @@
 import { createChainBetween, findSpare, listAdaptors, type ChainLink } from '../fit/index.js';
-import { findSureMate, hasTrait, type Mount, type Part, type PartBook } from '../part/index.js';
+import {
+  findSureMate,
+  hasTrait,
+  mayCarry,
+  type Mount,
+  type Part,
+  type PartBook,
+} from '../part/index.js';
 import { dot, measureLength, subtract } from '../placement/index.js';
 import { comparePrices, findPurse } from '../price/index.js';
 import type { Finding, FindingCode } from '../report/index.js';
@@ -12,7 +19,7 @@ import {
   type MountRef,
   type PlacedJoint,
 } from '../rig/index.js';
-import { mayCarry, sameWayUp, stays } from './build.js';
+import { sameWayUp, stays } from './build.js';
 
 /** Findings that end where a part stands further off, or elsewhere: an adaptor may bring it there. */
 export const crowded: ReadonlySet<FindingCode> = new Set<FindingCode>([

@@ -1,4 +1,4 @@
-import { hasTrait, type Part, type PartBook, type PartKind } from '../part/index.js';
+import { hasTrait, mayCarry, type Part, type PartBook } from '../part/index.js';
 import { dot } from '../placement/index.js';
 import { listCarried, type Assembly, type Edit } from '../rig/index.js';
 
@@ -6,50 +6,6 @@ import { listCarried, type Assembly, type Edit } from '../rig/index.js';
 const mostLeftOut = 2;
 /** The cosine of how far a part may lean from how it stood and still be the same way up: 25° (estimate). */
 export const sameWayUp = 0.9;
-
-/** What holds others up: a builder hangs anything on it that mates. */
-const bearers: readonly PartKind[] = [
-  'body',
-  'cage',
-  'plate',
-  'rod',
-  'clamp',
-  'adaptor',
-  'support',
-];
-/** What hands hold and what the rig is built on: it hangs on what holds others up, and on nothing light. */
-const borneOnlyByBearers: readonly PartKind[] = [
-  'cage',
-  'top-handle',
-  'side-grip',
-  'rod',
-  'shoulder-pad',
-  'support',
-  'battery-plate',
-];
-/** What each of the lighter kinds may carry; kinds that are not named carry nothing but what is made for them. */
-const carries: Partial<Record<PartKind, readonly PartKind[]>> = {
-  lens: ['ring', 'filter', 'matte-box'],
-  ring: ['ring', 'filter', 'matte-box'],
-  filter: ['ring', 'filter', 'matte-box'],
-  'lens-adapter': ['lens', 'lens-support'],
-  monitor: ['battery', 'dummy-battery', 'loupe', 'battery-plate', 'ring'],
-  transmitter: ['battery', 'dummy-battery'],
-  recorder: ['battery', 'dummy-battery', 'media'],
-  'battery-plate': ['battery', 'dummy-battery', 'tap', 'media', 'transmitter', 'receiver'],
-  battery: ['tap', 'media'],
-  'side-grip': ['receiver', 'microphone', 'cable-clamp', 'strap', 'arm'],
-};
-
-/** Whether a builder would hang one part on another, given that their mounts mate. */
-export function mayCarry(parent: Part, child: Part): boolean {
-  if (bearers.includes(parent.kind)) return true;
-  if (borneOnlyByBearers.includes(child.kind)) {
-    return carries[parent.kind]?.includes(child.kind) ?? false;
-  }
-  if (parent.kind === 'arm' || parent.kind === 'top-handle') return true;
-  return carries[parent.kind]?.includes(child.kind) ?? false;
-}
 
 /** The camera, its glass and its cage stay: without them it is another rig. */
 export const stays = (part: Part): boolean =>

@@ -1,6 +1,7 @@
 import {
   findSureMate,
   hasTrait,
+  mayCarry,
   type Mate,
   type Mount,
   type Part,
@@ -20,7 +21,7 @@ import {
   type Edit,
   type PlacedItem,
 } from '../rig/index.js';
-import { mayCarry, sameWayUp } from './build.js';
+import { sameWayUp } from './build.js';
 
 /** Whether a part states every need that the other states. */
 const servesAsMuch = (part: Part, other: Part): boolean =>

@@ -1,12 +1,12 @@
 import type { Collider } from '../clash/index.js';
-import { hasTrait, type Part, type PartBook } from '../part/index.js';
+import { hasTrait, mayCarry, type Part, type PartBook } from '../part/index.js';
 import { measureLength, subtract } from '../placement/index.js';
 import { tolerances } from '../units/index.js';
 import type { Finding, FindingCode } from '../report/index.js';
 import { proposeId, type Assembly, type Edit, type PlacedItem } from '../rig/index.js';
 import { leadLimits, listFittingLeads, listMoves } from '../fit/index.js';
 import { findBestPrice } from '../price/index.js';
-import { mayCarry, stays } from './build.js';
+import { stays } from './build.js';
 import { measureLevelling } from './level.js';
 import { createMake, listOtherMakes } from './makes.js';
 

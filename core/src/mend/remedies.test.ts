@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import { loadCollider, type Collider } from '../clash/index.js';
-import type { Part } from '../part/index.js';
+import { mayCarry, type Part } from '../part/index.js';
 import { measureReport, type Finding, type FindingCode } from '../report/index.js';
 import { applyEdit, type Edit } from '../rig/index.js';
 import { findingFixtures } from '../testing/findings.js';
@@ -8,7 +8,7 @@ import { growRig } from '../testing/grown.js';
 import { tries } from '../testing/depth.js';
 import { takeRemedies } from '../testing/taken.js';
 import { body, createTestRig, cube, handle, joint, mountAt } from '../testing/rigs.js';
-import { findRemedies, isBetter, mayCarry, withRemedies } from './index.js';
+import { findRemedies, isBetter, withRemedies } from './index.js';
 
 let collider: Collider;
 beforeAll(async () => {

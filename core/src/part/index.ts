@@ -13,3 +13,4 @@ export * from './movement.js';
 export * from './mass.js';
 export * from './mating.js';
 export * from './names.js';
+export * from './bearing.js';

@@ -1,7 +1,6 @@
 import type { Collider } from '../clash/index.js';
 import type { PartBook } from '../part/index.js';
 import { proposeId, tryEdit, type Assembly, type Edit } from '../rig/index.js';
-import { mayCarry } from '../mend/index.js';
 import { listFittings, measureChange, reportOn } from '../report/index.js';
 import { createSpace, listOverlaps } from '../space/index.js';
 import { fillBay, joinEdits } from './edits.js';
@@ -65,8 +64,8 @@ export function listSourcePlaces(
   };
   const found: { readonly edits: readonly Edit[]; readonly risks: number }[] = [];
   const one = { ...plate, inDrawer: plate.item.owned };
-  for (const { onto, edit } of listFittings(context, one, mostMounts)) {
-    if (!edit || !mayCarry(assembly.byId.get(onto.itemId)!.part, plate.part)) continue;
+  for (const { edit, keyUnknown } of listFittings(context, one, mostMounts)) {
+    if (!edit || keyUnknown) continue;
     const withPlate = tryEdit(assembly, edit, parts);
     const inPlate = fillBay(withPlate, plate.item.id, bay, battery);
     const edits = [edit, ...inPlate];

@@ -2,8 +2,11 @@ import type { Collider } from '../clash/index.js';
 import {
   hasMountTrait,
   hasTrait,
+  listOwnMounts,
   measureMate,
   servesNeed,
+  wouldBridge,
+  wouldPut,
   type Mismatch,
   type Mount,
   type Part,
@@ -37,7 +40,8 @@ import {
   type Reach,
 } from '../fit/index.js';
 import { findWorstGap } from '../light/index.js';
-import { measureShort } from '../needs/index.js';
+import { measureShort, type Need, type NeedUnit } from '../needs/index.js';
+import { comparePrices, findPurse } from '../price/index.js';
 import type { Finding } from './questions.js';
 import { noSense, type Sense } from './sense.js';
 import { compareReports, countFindings, reportOn, type Report } from './report.js';
@@ -64,11 +68,20 @@ export interface Change {
   readonly goes: readonly Finding[];
 }
 
+/** How much of what a need is short of a candidate closes. */
+export interface Closing {
+  readonly closed: number;
+  readonly short: number;
+  readonly unit: NeedUnit;
+}
+
 /** Why a candidate does not fit. */
 export type WhyNot =
   | Mismatch
   | { readonly reason: 'mount-taken' }
   | { readonly reason: 'no-room' }
+  /** It is of use only beside something that the rig has not, or there is nothing that it serves here. */
+  | { readonly reason: 'closes-nothing' }
   | { readonly reason: 'no-mount' };
 
 /** A part that could go somewhere, or why it cannot. */
@@ -86,6 +99,10 @@ export type Candidate =
       readonly change: Change;
       /** What it takes between it and the mount: an arm under a screen. */
       readonly between?: Chain;
+      /** What is taken along with it, without which it would be of no use: the step ring of a filter. */
+      readonly beside?: readonly Part[];
+      /** Asked for by a need that is short: how much of it is closed. */
+      readonly closes?: Closing;
     }
   | {
       readonly state: 'does-not-fit';
@@ -142,7 +159,8 @@ export function listAsked(
 ): Asked[] {
   const { byId, rig } = report.assembly;
   const isWanted = (part: Part): boolean => {
-    if (ask?.kind === 'need') return servesNeed(part, ask.need);
+    // Another camera is another rig.
+    if (ask?.kind === 'need') return servesNeed(part, ask.need) && !hasTrait(part, 'camera');
     if (ask?.kind === 'replace') {
       const old = byId.get(ask.itemId)?.part;
       return part.kind === old?.kind && part.id !== old.id;
@@ -424,18 +442,22 @@ const looksUp = (parent: PlacedItem, mount: Mount): boolean =>
 function listPlaces(context: AskContext, part: Part, most: number): Place[] {
   const { assembly, fit } = context.report;
   const covered = new Set(fit.solidity?.covers().map((c) => `${c.itemId} ${c.mountId}`));
+  const owns = listOwnMounts(part);
   const places: Place[] = [];
   for (const parent of assembly.items) {
     for (const mount of parent.part.mounts) {
       if (isMountFull(assembly, parent.item.id, mount)) continue;
-      const [own] = listMatingMounts(part, mount);
+      if (!wouldPut(parent.part, part, rigFromMount(parent, mount).rotation.z[2])) continue;
+      const [own] = listMatingMounts(part, mount).filter((m) => owns.includes(m));
       const mate = own && measureMate(mount, own);
-      if (!own || mate?.state !== 'mates' || mate.key === 'unknown') continue;
+      if (!own || mate?.state !== 'mates') continue;
       const firm = mate.resists === 'blocked' || mate.resists === 'teeth' ? 0 : 1;
+      // Of which nobody knows whether it goes there it comes after what is known to.
+      const unsure = mate.key === 'unknown' ? 5 : 0;
       const hidden = covered.has(`${parent.item.id} ${mount.id}`) ? 4 : 0;
       const usual = own.carrier ? 0 : 2;
       const aside = hasTrait(part, 'upright') && !looksUp(parent, mount) ? 3 : 0;
-      places.push({ parent, mount, own, rank: firm + hidden + usual + aside });
+      places.push({ parent, mount, own, rank: firm + hidden + usual + aside + unsure });
     }
   }
   return places.sort((a, b) => a.rank - b.rank || a.parent.number - b.parent.number).slice(0, most);
@@ -456,6 +478,8 @@ export interface Fitting {
   readonly onto: { readonly itemId: string; readonly mountId: string };
   /** Undefined where there is no room for it on the mount. */
   readonly edit: Edit | undefined;
+  /** Nobody has said whether the two go together. */
+  readonly keyUnknown: boolean;
 }
 
 /** The free mounts that take a part, the firmest and least covered first, each with the edit that fits it there. */
@@ -465,9 +489,11 @@ export function* listFittings(
   most = mostPlaces,
 ): Generator<Fitting, void, undefined> {
   for (const { parent, mount, own } of listPlaces(context, one.part, most)) {
+    const mate = measureMate(mount, own);
     yield {
       onto: { itemId: parent.item.id, mountId: mount.id },
       edit: createAdd(context, parent, mount, own, one),
+      keyUnknown: mate.state === 'mates' && mate.key === 'unknown',
     };
   }
 }
@@ -529,6 +555,12 @@ function judgeWithBetween(
     if (tried >= mostBetween) break;
     const chain = findChain(reachOver(context, mount), one.part);
     if (!chain || chain.links.length === 0 || chain.links.length > mostLinks) continue;
+    // What goes over an arm or a plate is carried by that: a cage goes over nothing.
+    const [last] = chain.links.slice(-1);
+    const up = rigFromMount(parent, mount).rotation.z[2];
+    if (!last || !wouldBridge(parent.part, one.part) || !wouldPut(last.part, one.part, up)) {
+      continue;
+    }
     tried += 1;
     const onto = { itemId: parent.item.id, mountId: mount.id };
     const edit = createChainEdit(
@@ -551,6 +583,10 @@ function judgeWithBetween(
 const isTakenAlong = (part: Part): boolean =>
   hasTrait(part, 'loose') || !part.mounts.some((m) => m.carrier);
 
+/** Whether an edit only has something taken along: nothing of it stands on the rig. */
+export const isOnlyWorn = (edit: Edit): boolean =>
+  edit.type === 'all' ? edit.edits.every(isOnlyWorn) : edit.type === 'wear';
+
 /** What taking a part along changes: it is carried, and nothing hangs on the rig. */
 function takeAlong(context: AskContext, one: Asked): Candidate {
   const { setup } = context.report.assembly;
@@ -565,24 +601,94 @@ function takeAlong(context: AskContext, one: Asked): Candidate {
   };
 }
 
+/** The step rings that bring a filter of one size onto a lens of another, the cheapest first. */
+function listRings({ report, parts }: AskContext, filter: Part): Part[] {
+  const size = (part: Part, side: Mount['side']) =>
+    part.mounts.find((m) => m.kind === 'front-thread' && m.side === side)?.sizeMm;
+  const wanted = size(filter, 'male');
+  const lens = report.assembly.items.find((p) => hasTrait(p.part, 'optic'));
+  const front = lens && size(lens.part, 'female');
+  if (wanted === undefined || front === undefined || wanted === front) return [];
+  return [...parts.values()]
+    .filter((p) => p.kind === 'ring' && size(p, 'male') === front && size(p, 'female') === wanted)
+    .sort(comparePrices(findPurse(report.assembly)));
+}
+
+/** How much of a need an edit closes, as the report after it tells; undefined where the need is not short, or nobody says. */
+function measureClosing(
+  context: AskContext,
+  need: Need['id'],
+  change: Change,
+): Closing | undefined {
+  const before = baseOf(context)
+    .needs()
+    .find((n) => n.id === need);
+  const short = before && measureShort(before);
+  if (!before || short === undefined || short <= 1e-6) return undefined;
+  const left = (change.short[need] ?? 0) * before.wanted;
+  return { closed: Math.max(0, short - left), short, unit: before.unit };
+}
+
+/** Needs that a part on the rig serves once something more is there: a lead, a battery, its place before the eye. */
+const withMore: readonly Need['id'][] = [
+  'microphone',
+  'wireless-audio',
+  'sound-inputs',
+  'headphones',
+  'timecode',
+  'power',
+  'monitor',
+  'video-link',
+  'front-view',
+  'focus-drive',
+];
+
+/** A candidate for a need with how much of it that closes; what is only taken along and closes nothing is none, unless a ring helps. */
+function withClosing(context: AskContext, need: Need['id'], candidate: Candidate): Candidate {
+  if (candidate.state !== 'fits') return candidate;
+  const closes = measureClosing(context, need, candidate.change);
+  if (!closes) return candidate;
+  const mayFollow = candidate.edit.type !== 'wear' && withMore.includes(need);
+  if (closes.closed > 1e-6 || mayFollow) return { ...candidate, closes };
+  const [ring] = listRings(context, candidate.part);
+  if (ring) {
+    const { setup } = context.report.assembly;
+    const item = { id: context.makeId(), partId: ring.id, owned: false };
+    const edit: Edit = {
+      type: 'all',
+      edits: [{ type: 'wear', setupId: setup.id, item }, candidate.edit],
+    };
+    const after = reportAfter(context, edit, candidate.part);
+    const change = measureChange(baseOf(context), after);
+    const both = measureClosing(context, need, change);
+    if (both && both.closed > 1e-6) {
+      return { ...candidate, edit, change, beside: [ring], closes: both };
+    }
+  }
+  const { part, item, inDrawer } = candidate;
+  return {
+    state: 'does-not-fit',
+    part,
+    item,
+    inDrawer,
+    why: { reason: 'closes-nothing' },
+    chains: [],
+  };
+}
+
 function judgeForNeed(context: AskContext, one: Asked): Candidate {
   let best: Extract<Candidate, { state: 'fits' }> | undefined;
   let roomless = false;
-  for (const { onto, edit } of listFittings(context, one)) {
+  for (const { onto, edit, keyUnknown } of listFittings(context, one)) {
     if (!edit) {
       roomless = true;
       continue;
     }
+    // What nobody is sure of is offered where nothing sure is.
+    if (best && keyUnknown && !best.keyUnknown) continue;
     const change = measureChange(baseOf(context), reportAfter(context, edit, one.part));
     if (best && !isBetterChange(change, best.change)) continue;
-    best = {
-      state: 'fits',
-      ...one,
-      edit,
-      onto,
-      keyUnknown: false,
-      change,
-    };
+    best = { state: 'fits', ...one, edit, onto, keyUnknown, change };
   }
   // Where it would stand in another part, something between may bring it clear.
   if (!best || best.change.stops > 0) {
@@ -651,9 +757,10 @@ export function* judgeCandidates(
         : undefined;
     for (const one of asked) {
       const stands = bare && one.part.kind === bare.part.kind;
-      yield stands
+      const candidate = stands
         ? judgeInPlace(context, { kind: 'replace', itemId: bare.item.id }, one)
         : judgeForNeed(context, one);
+      yield ask.kind === 'need' ? withClosing(context, ask.need, candidate) : candidate;
     }
     return;
   }

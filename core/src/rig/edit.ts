@@ -133,6 +133,8 @@ export type Edit =
   | { readonly type: 'all'; readonly edits: readonly Edit[] }
   /** Changes an individual of the kit; one that is not in it yet joins it, to be taken along. */
   | { readonly type: 'set-item'; readonly item: KitItem }
+  /** Out of the kit, of what no setup uses; what lay in its box stays, and is counted by itself. */
+  | { readonly type: 'discard'; readonly itemId: string }
   | { readonly type: 'set-brief'; readonly brief: Brief }
   /** What one setup has otherwise than its rig’s brief; undefined where it has nothing. */
   | {
@@ -480,6 +482,19 @@ function change(rig: Rig, edit: Edit): Rig {
         kit: rig.kit.some((item) => item.id === edit.item.id)
           ? rig.kit.map((item) => (item.id === edit.item.id ? edit.item : item))
           : [...rig.kit, edit.item],
+      };
+    case 'discard':
+      requireItem(rig, edit.itemId);
+      if (listUsedItems(rig).has(edit.itemId)) {
+        throw new Error(`applyEdit: ${edit.itemId} is in use`);
+      }
+      return {
+        ...rig,
+        kit: rig.kit
+          .filter((item) => item.id !== edit.itemId)
+          .map(({ comesWith, ...item }) =>
+            comesWith === undefined || comesWith === edit.itemId ? item : { ...item, comesWith },
+          ),
       };
     case 'set-brief':
       return { ...rig, brief: edit.brief };

@@ -133,6 +133,8 @@ function mapEditIds(edit: Edit, id: (id: string) => string): Edit {
       return { ...edit, edits: edit.edits.map((one) => mapEditIds(one, id)) };
     case 'set-item':
       return { ...edit, item: item(edit.item) };
+    case 'discard':
+      return { ...edit, itemId: id(edit.itemId) };
     case 'set-aside':
     case 'bring-back':
     case 'set-hold':

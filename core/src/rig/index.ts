@@ -17,6 +17,7 @@ export * from './follow.js';
 export * from './alone.js';
 export * from './try.js';
 export * from './refs.js';
+export * from './kit-use.js';
 export * from './fresh.js';
 export * from './stand-in.js';
 export * from './merge.js';

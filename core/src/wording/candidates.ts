@@ -1,4 +1,5 @@
-import type { Candidate, OfferedChain } from '../report/index.js';
+import type { Candidate, Closing, OfferedChain } from '../report/index.js';
+import { sayAmount } from './needs.js';
 import { sayDeg, sayHours, sayMm, sayMoney, sayNumber, sayStops } from '../words/index.js';
 import { sayMismatch } from '../words/index.js';
 
@@ -14,10 +15,28 @@ function sayPrice({ part, item, change }: Fitting, currency: string): string {
   return part.price ? `${sayMoney(part.price)}, no rate` : 'no price';
 }
 
+/** “closes 2 of 6 h”, “closes all 4.4 stops”: how much of what is short; “closes nothing by itself”. */
+export function sayClosing({ closed, short, unit }: Closing): string {
+  const isAll = closed >= short - 1e-6;
+  if (closed <= 1e-6) return 'closes nothing by itself';
+  if (unit === 'nits') {
+    return isAll ? 'bright enough' : `${sayAmount(short - closed, unit)} too dim`;
+  }
+  // What is not counted, or wanted once, is there or not.
+  if (unit === 'pieces' || unit === 'level' || (isAll && short === 1)) return 'closes it';
+  if (isAll) return `closes all ${sayAmount(short, unit)}`;
+  const [part, whole] = [sayAmount(closed, unit), sayAmount(short, unit)];
+  // “4.4 of 7.1 stops”: a word that both have is said once.
+  const word = / [a-z]+$/u.exec(whole)?.[0] ?? '';
+  return `closes ${unit !== 'hours' && part.endsWith(word) ? part.slice(0, -word.length || undefined) : part} of ${whole}`;
+}
+
 /** What fitting a candidate changes, piece by piece: grams, money, height, tilt, findings. */
 export function sayChange(candidate: Fitting, currency: string): string[] {
-  const { change, keyUnknown } = candidate;
+  const { change, keyUnknown, closes, beside } = candidate;
   const pieces = [
+    ...(closes ? [sayClosing(closes)] : []),
+    ...(beside?.length ? [`with ${beside.map((part) => part.name).join(' and ')}`] : []),
     change.massG === undefined
       ? 'mass not known'
       : `${change.massG < 0 ? '' : '+'}${sayNumber(change.massG)} g`,
@@ -55,6 +74,8 @@ export function sayWhyNot({ why }: Extract<Candidate, { state: 'does-not-fit' }>
   if (why.reason === 'mount-taken') return 'the mount is taken';
   if (why.reason === 'no-room') return 'no stretch of it is long enough';
   if (why.reason === 'no-mount') return 'no free mount of the rig takes it';
+  if (why.reason === 'closes-nothing')
+    return 'the rig has no use for it as it is: nothing takes it';
   return sayMismatch(why);
 }
 

@@ -203,6 +203,8 @@ export function sayEdit(edit: Edit, names: Names): string {
       return names.has(edit.item.id)
         ? `Change ${names.item(edit.item.id)}`
         : `Take ${names.part(edit.item.partId)} along`;
+    case 'discard':
+      return `Take ${names.item(edit.itemId)} out of the kit`;
     case 'set-brief':
       return 'Change the brief';
     case 'set-setup-brief':

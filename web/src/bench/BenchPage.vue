@@ -29,6 +29,7 @@ import ChangePanel from './panels/ChangePanel.vue';
 import LeadsPanel from './panels/LeadsPanel.vue';
 import MountsPanel from './panels/MountsPanel.vue';
 import MovePanel from './panels/MovePanel.vue';
+import KitPanel from './panels/KitPanel.vue';
 import NeedsPanel from './panels/NeedsPanel.vue';
 import PartPanel from './panels/PartPanel.vue';
 import { questionPanels } from './panels/questionPanels';
@@ -390,6 +391,7 @@ useKeys({
           />
           <BriefPanel v-else-if="bench.panel.kind === 'brief'" />
           <NeedsPanel v-else-if="bench.panel.kind === 'needs'" />
+          <KitPanel v-else-if="bench.panel.kind === 'kit'" />
           <LeadsPanel v-else-if="bench.panel.kind === 'leads'" />
           <MovePanel v-else-if="bench.panel.kind === 'move'" :item-id="bench.panel.itemId" />
           <MountsPanel v-else-if="bench.panel.kind === 'mounts'" :item-id="bench.panel.itemId" />

@@ -111,6 +111,13 @@ async function move(step: number): Promise<void> {
         <button
           type="button"
           class="text-leaf hover:bg-leaf-tint rounded-sm px-1 py-1.5"
+          @click="bench.panel = { kind: 'kit' }"
+        >
+          Kit …
+        </button>
+        <button
+          type="button"
+          class="text-leaf hover:bg-leaf-tint rounded-sm px-1 py-1.5"
           @click="bench.panel = { kind: 'brief' }"
         >
           Brief …

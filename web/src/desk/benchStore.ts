@@ -56,6 +56,7 @@ export type Panel =
       readonly wanted?: string;
     }
   | { readonly kind: 'needs' }
+  | { readonly kind: 'kit' }
   | { readonly kind: 'brief' }
   | { readonly kind: 'leads' }
   | { readonly kind: 'move'; readonly itemId: string }

@@ -1,5 +1,6 @@
 import '../../shared/withoutEval';
 import {
+  isOnlyWorn,
   createBudget,
   createNames,
   createSpace,
@@ -46,7 +47,7 @@ function tell(report: Report, parts: PartBook, candidate: Candidate): ToldCandid
   const { appears, goes } = candidate.change;
   const before = createNames(report.assembly, parts);
   const { itemId, mountId } = candidate.onto;
-  const isWorn = candidate.edit.type === 'wear';
+  const isWorn = isOnlyWorn(candidate.edit);
   const where = isWorn
     ? 'taken along'
     : mountId

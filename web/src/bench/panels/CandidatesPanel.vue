@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  isOnlyWorn,
   isCalled,
   listSearchWords,
   candidateOrders,
@@ -94,6 +95,28 @@ const others = computed(() =>
     .filter((c) => c.state === 'does-not-fit')
     .sort((a, b) => Number(b.chains.length > 0) - Number(a.chains.length > 0)),
 );
+/** Why the list is empty: what keeps most of them off. */
+const emptyBecause = computed(() => {
+  if (others.value.length === 0) return 'The catalogue has nothing for this yet.';
+  const counts = new Map<string, number>();
+  for (const c of others.value) {
+    const why = sayWhyNot(c);
+    counts.set(why, (counts.get(why) ?? 0) + 1);
+  }
+  const [[why] = ['']] = [...counts].sort((a, b) => b[1] - a[1]);
+  const many = others.value.length;
+  return many === 1
+    ? `The only one does not fit as the rig is: ${why}.`
+    : `None of the ${many} fits as the rig is: ${why}.`;
+});
+/** On a bare body nothing takes what a cage would take. */
+const wantsCage = computed(
+  () =>
+    props.ask.kind === 'need' &&
+    props.ask.need !== 'protection' &&
+    others.value.some((c) => c.state === 'does-not-fit' && c.why.reason === 'no-mount') &&
+    !bench.report!.assembly.items.some((p) => p.part.kind === 'cage'),
+);
 const currency = computed(() => bench.report!.spend.toSpend.currency);
 
 const orderWords: Readonly<Record<CandidateOrder, string>> = {
@@ -107,7 +130,7 @@ const orderWords: Readonly<Record<CandidateOrder, string>> = {
 
 function take(c: Extract<Candidate, { state: 'fits' }>): void {
   bench.apply(c.edit);
-  if (c.edit.type === 'wear') {
+  if (isOnlyWorn(c.edit)) {
     // It stands nowhere on the rig: back to what is still short.
     bench.panel = { kind: 'needs' };
     announce(`${c.part.name} taken along`);
@@ -282,8 +305,14 @@ function sayTurnover(brought: number, ended: number): string {
         </template>
       </li>
     </ul>
+    <p v-else-if="state !== 'working' && text" class="text-faint mt-2">
+      Nothing called so fits here.
+    </p>
     <p v-else-if="state !== 'working'" class="text-faint mt-2">
-      Nothing {{ text ? 'called so ' : '' }}fits here.
+      {{ emptyBecause }}
+      <AppButton v-if="wantsCage" small class="mt-1" @click="bench.askNeed('protection')"
+        >Start with a cage</AppButton
+      >
     </p>
 
     <p v-if="!bench.readOnly" class="mt-3 text-xs">
