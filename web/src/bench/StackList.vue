@@ -85,39 +85,39 @@ async function move(step: number): Promise<void> {
         </button>
       </li>
     </ol>
-    <footer v-if="!bench.readOnly" class="rule px-4 py-2">
+    <footer v-if="!bench.readOnly" class="rule px-2 py-2">
       <div class="flex justify-between text-xs font-medium whitespace-nowrap">
         <button
           type="button"
-          class="text-leaf hover:bg-leaf-tint rounded-sm px-1 py-1.5"
+          class="text-leaf hover:bg-leaf-tint rounded-sm px-0.5 py-1.5"
           @click="bench.panel = { kind: 'mounts', itemId: undefined }"
         >
           Fit a part …
         </button>
         <button
           type="button"
-          class="text-leaf hover:bg-leaf-tint rounded-sm px-1 py-1.5"
+          class="text-leaf hover:bg-leaf-tint rounded-sm px-0.5 py-1.5"
           @click="bench.panel = { kind: 'needs' }"
         >
           By need …
         </button>
         <button
           type="button"
-          class="text-leaf hover:bg-leaf-tint rounded-sm px-1 py-1.5"
+          class="text-leaf hover:bg-leaf-tint rounded-sm px-0.5 py-1.5"
           @click="bench.panel = { kind: 'leads' }"
         >
           Leads …
         </button>
         <button
           type="button"
-          class="text-leaf hover:bg-leaf-tint rounded-sm px-1 py-1.5"
+          class="text-leaf hover:bg-leaf-tint rounded-sm px-0.5 py-1.5"
           @click="bench.panel = { kind: 'kit' }"
         >
           Kit …
         </button>
         <button
           type="button"
-          class="text-leaf hover:bg-leaf-tint rounded-sm px-1 py-1.5"
+          class="text-leaf hover:bg-leaf-tint rounded-sm px-0.5 py-1.5"
           @click="bench.panel = { kind: 'brief' }"
         >
           Brief …

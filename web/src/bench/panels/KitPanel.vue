@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { listKitUses, sayList, type KitUse } from '@zucchini/core';
+import { listKitUses, listUsedItems, sayList, type KitUse } from '@zucchini/core';
 import { computed } from 'vue';
 import AppButton from '../../shared/AppButton.vue';
 import { announce } from '../../shared/announce';
@@ -47,8 +47,9 @@ const plan = (use: KitUse) =>
     { type: 'set-item', item: { ...use.item, owned: !use.item.owned } },
     use.item.owned ? 'is to buy' : 'is owned',
   );
-/** Nothing uses it: it can go. */
-const isFree = (use: KitUse) => use.here === 'none' && use.elsewhere.length === 0;
+/** Nothing uses it, no setup and no set of lenses: it can go. */
+const used = computed(() => listUsedItems(bench.rig!));
+const isFree = (use: KitUse) => !used.value.has(use.item.id);
 </script>
 
 <template>
