@@ -69,6 +69,14 @@ export function wouldPut(parent: OfKind, child: OfKind, up: number): boolean {
   return mayCarry(parent, child);
 }
 
+/**
+ * Whether a part is packed or worn without being fitted: headphones, a filter, a strap. A battery that is worn feeds by its
+ * outlets, and spares, media, chargers and lenses are counted in the kit: none of them is packed for a setup.
+ */
+export const mayPack = (part: OfKind & { readonly mounts: readonly Mount[] }): boolean =>
+  !(['cell', 'stores', 'charger', 'optic', 'camera'] as const).some((t) => hasTrait(part, t)) &&
+  (hasTrait(part, 'loose') || !part.mounts.some((m) => m.carrier));
+
 /** What hands hold, and what goes round the camera. */
 const heldOrBuiltOn: readonly PartKind[] = ['cage', 'top-handle', 'side-grip'];
 

@@ -1,5 +1,5 @@
 import { longestSheet, readSheet, readTitle, type Span } from '../reading/index.js';
-import { findThing, things, type Thing } from './ask/index.js';
+import { things, type Thing } from './ask/index.js';
 
 /** One product of a pasted text: a page, or a line of a gear list. */
 export interface Product extends Span {
@@ -79,8 +79,7 @@ export function guessThing(title: string): Thing | undefined {
       }
     }
   }
-  const found = best && things.find((t) => t.label === best.label);
-  return found ?? (best ? findThing(best.label) : undefined);
+  return best && things.find((t) => t.label === best.label);
 }
 
 /** A mark before an item of a list: “-”, “•”, “1.”, “2 x”. */

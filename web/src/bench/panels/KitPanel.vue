@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { listKitUses, listUsedItems, sayList, type KitUse } from '@zucchini/core';
+import { listKitUses, listUsedItems, mayPack, sayList, type KitUse } from '@zucchini/core';
 import { computed } from 'vue';
 import AppButton from '../../shared/AppButton.vue';
 import { announce } from '../../shared/announce';
@@ -47,6 +47,11 @@ const plan = (use: KitUse) =>
     { type: 'set-item', item: { ...use.item, owned: !use.item.owned } },
     use.item.owned ? 'is to buy' : 'is owned',
   );
+/** Of what is not fitted: whether it is packed at all, or counted in the kit as it is. */
+const isPacked = ({ item }: KitUse): boolean => {
+  const part = bench.parts.get(item.partId);
+  return part !== undefined && mayPack(part);
+};
 /** Nothing uses it, no setup and no set of lenses: it can go. */
 const used = computed(() => listUsedItems(bench.rig!));
 const isFree = (use: KitUse) => !used.value.has(use.item.id);
@@ -72,7 +77,7 @@ const isFree = (use: KitUse) => !used.value.has(use.item.id);
           </span>
           <span v-if="!bench.readOnly" class="mt-1 flex flex-wrap gap-1">
             <AppButton
-              v-if="g.here === 'none'"
+              v-if="g.here === 'none' && isPacked(use)"
               small
               :aria-label="`Pack ${name(use)}`"
               @click="pack(use)"

@@ -39,7 +39,12 @@ const hint = computed(
       .join(' · ') || undefined,
 );
 
-const must = computed(() => !props.question.guess && !props.question.optional);
+/** One whose guess rests on another answer must be given while that is not there. */
+const must = computed(
+  () =>
+    !props.question.optional &&
+    (!props.question.guess || (props.modelValue ?? props.taken) === undefined),
+);
 const guess = computed(() =>
   props.modelValue === undefined && typeof props.taken === 'number' ? props.taken : undefined,
 );
