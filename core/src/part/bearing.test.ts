@@ -1,5 +1,12 @@
 import { describe, expect, it } from '@jest/globals';
-import { listOwnMounts, wouldBridge, wouldPut, type Mount, type PartKind } from './index.js';
+import {
+  listOwnMounts,
+  mayPack,
+  wouldBridge,
+  wouldPut,
+  type Mount,
+  type PartKind,
+} from './index.js';
 
 const of = (kind: PartKind) => ({ kind });
 
@@ -29,5 +36,17 @@ describe('where a person would put a part', () => {
     const [base, head] = [mount('base', true), mount('head')];
     expect(listOwnMounts({ mounts: [head, base] })).toEqual([base]);
     expect(listOwnMounts({ mounts: [head] })).toEqual([head]);
+  });
+});
+
+describe('what is packed for a setup', () => {
+  it('is what needs no place on it, but for what the kit counts: batteries, media, chargers, lenses', () => {
+    const carrier = { id: 'base', carrier: true } as Mount;
+    const packed = (kind: PartKind, mounts: readonly Mount[] = [carrier]) =>
+      mayPack({ kind, mounts });
+    expect([packed('filter'), packed('strap'), packed('other', [])]).toEqual([true, true, true]);
+    expect(
+      (['battery', 'media', 'charger', 'lens', 'cage'] as const).map((k) => packed(k)),
+    ).toEqual([false, false, false, false, false]);
   });
 });
