@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import { loadCollider, type Collider } from '../clash/index.js';
+import { tries } from '../testing/depth.js';
 import { growRig, grownHolds, type Grown } from '../testing/grown.js';
 import { countFindings, measureReport, type Finding } from './index.js';
 
@@ -9,7 +10,7 @@ beforeAll(async () => {
 });
 
 /** How many rigs are grown: each of the six ways of holding is meant by as many. */
-const many = 48;
+const many = tries(30);
 
 /** Why a finding may stand on more than a fifth of the rigs that careful people build. */
 const reasons: Readonly<Record<string, string>> = {

@@ -288,7 +288,7 @@ describe('the way of a lead', () => {
   it('stays within 1 % of a fine search on scenes of chance, and passes through nothing', () => {
     const random = createRandom(15);
     let bent = 0;
-    const many = tries(8);
+    const many = tries(5);
     for (let n = 0; n < many; n += 1) {
       const boxes = Array.from({ length: 1 + Math.floor(random() * 3) }, (): BoxOf => [
         [20 + 60 * random(), 20 + 90 * random(), 20 + 90 * random()],

@@ -179,6 +179,19 @@ function narrowSetup(setup: Setup, ids: ReadonlySet<string>): Setup {
   };
 }
 
+/** A setup without some parts, and without all that hangs on them. */
+function dropParts(setup: Setup, gone: ReadonlySet<string>): Setup {
+  const off = new Set(gone);
+  let before = -1;
+  // Ends: each round but the last one adds a part.
+  while (before < off.size) {
+    before = off.size;
+    for (const { parent, child } of setup.joints) if (off.has(parent.item)) off.add(child.item);
+  }
+  if (![...listSetupItems(setup)].some((id) => off.has(id))) return setup;
+  return narrowSetup(setup, new Set([...listSetupItems(setup)].filter((id) => !off.has(id))));
+}
+
 /**
  * A setup as a row of builds, from the camera with its lens and cage upwards in the order of assembly, each with what is in it so
  * far: money, grams, time and what it can do. What only carries comes with what it carries. Empty where the setup cannot be put
@@ -196,10 +209,14 @@ export function listLadder(report: Report, parts: PartBook, asked: AskOptions = 
   const climb = (fresh: readonly string[]): Rung => {
     const narrowed = narrowSetup(setup, on);
     const used = new Set([...listSetupItems({ ...narrowed, lenses: [], worn: [] }), ...bag]);
+    const gone = new Set(
+      rig.kit.filter((i) => !used.has(i.id) && isGlass(partOf.get(i.id))).map((i) => i.id),
+    );
     const trial = {
       ...rig,
-      kit: rig.kit.filter((i) => used.has(i.id) || !isGlass(partOf.get(i.id))),
-      setups: rig.setups.map((s) => (s.id === setup.id ? narrowed : s)),
+      kit: rig.kit.filter((i) => !gone.has(i.id)),
+      // The other setups are looked at for their day: without the glass that is not there yet.
+      setups: rig.setups.map((s) => (s.id === setup.id ? narrowed : dropParts(s, gone))),
     };
     const then = measureReport(trial, setup.id, parts, { ...asked, oneLens: true, lean: true });
     const prices = rig.kit
