@@ -21,7 +21,7 @@ beforeAll(async () => {
 });
 const catalogue = readDemoCatalogue();
 
-describe('a way out in several steps', () => {
+describe('a way out that needs the shelf, or several steps', () => {
   const offersFor = (seed: number, code: FindingCode) => {
     const { rig, parts } = growRig(seed, collider);
     const report = measureReport(rig, 'use', parts, { collider });
@@ -46,16 +46,35 @@ describe('a way out in several steps', () => {
     expect(after(edit!).map((f) => f.code)).not.toContain(finding.code);
   });
 
-  it('goes on from what does not help by itself: a head tilted away, and the arm off the handle', () => {
-    const { edits, finding, after } = offersFor(19, 'hand-room');
-    const steps = listFlat(edits[0]!);
-    expect(steps.length).toBeGreaterThan(1);
-    expect(steps.length).toBeLessThanOrEqual(3);
+  it('gives a receiver without an input one through a make with an input of its own, or a recorder', () => {
+    const through = offersFor(25, 'inputs-short');
+    expect(listFlat(through.edits[0]!).map((e) => e.type)).toEqual([
+      'swap-part',
+      'remove-cable',
+      'add-cable',
+      'add-cable',
+    ]);
+    expect(through.after(through.edits[0]!).map((f) => f.code)).not.toContain('inputs-short');
+    const beside = offersFor(38, 'inputs-short');
+    expect(listFlat(beside.edits[0]!).map((e) => e.type)).toEqual(['add-part', 'add-cable']);
+    expect(beside.after(beside.edits[0]!).map((f) => f.code)).not.toContain('no-lead');
+  });
+
+  it('clamps a weight to the rods of a rig that is nose-heavy on the shoulder', () => {
+    const { edits, finding, after } = offersFor(5, 'heavy-end');
+    const [weight] = listFlat(edits[0]!);
+    expect(weight).toMatchObject({ type: 'add-part', item: { partId: 'quillon-kentledge-250' } });
     expect(after(edits[0]!).map((f) => f.id)).not.toContain(finding.id);
-    // Each step alone does not do it.
-    for (const step of steps.filter((e) => e.type !== 'move')) {
-      expect(after(step).map((f) => f.id)).toContain(finding.id);
-    }
+  });
+
+  it('goes on from what does not help by itself: an arm brought elsewhere, and the hand over the weight', () => {
+    const { edits, finding, after } = offersFor(21, 'not-level');
+    const steps = listFlat(edits[0]!);
+    expect(steps.map((e) => e.type)).toEqual(['move', 'set-stance', 'set-stance', 'hold-at']);
+    expect(after(edits[0]!).map((f) => f.id)).not.toContain(finding.id);
+    // The arm alone does not do it, and the hand alone stands in the arm's way.
+    expect(after(steps[0]!).map((f) => f.id)).toContain(finding.id);
+    expect(after(steps[3]!).map((f) => f.code)).toContain('hand-room');
   });
 });
 

@@ -141,7 +141,7 @@ export const lensMountOverloaded = defineFinding(
     restsOn: ['mass', 'shape'],
     bad: ({ momentNm, limitNm }) => momentNm / limitNm,
     weight:
-      'stops over what the mount bears; from a third of it a risk where the rig stands for long, a note in the hands, where it is a risk from two thirds',
+      'stops over what the mount is stated to bear, or half as much again as an estimate; from a third of it a risk where the rig stands for long, a note in the hands, where it is a risk from two thirds',
     when: 'moment across the optical axis about the flange, zoom drawn out, focus hand included; not where a support bears it',
     offers: '',
     sentence: ({ items: [lens, body], facts }, n) =>
@@ -150,15 +150,22 @@ export const lensMountOverloaded = defineFinding(
         : `${n.item(lens!)}, ${sayG(facts.massG)} with all that hangs on it, puts ≈ ${sayNm(facts.momentNm)} on the mount of ${n.item(body!)}, which bears ${facts.limitStated ? '' : '≈ '}${sayNm(facts.limitNm)}.`,
     why: 'A lens mount shows play from about a third of what it bears, long before it gives way.',
     todo: 'Put a support under the lens, or take the weight onto rods.',
+    toGet: ({ items: [lens, body], facts }, n) =>
+      facts.hanging === 'camera'
+        ? `Get a plate that bears ${n.item(body!)} under its own thread as well, or a lens support that reaches it.`
+        : `Get a lens support that bears ${sayG(facts.massG)}, on rods under the cage, or mount the rig by a foot on ${n.item(lens!)}.`,
   },
 );
 
 /** Ways of holding in which a rig stands for long: a loaded mount creeps there, and nobody feels it. */
 const standing: readonly HoldKind[] = ['tripod', 'monopod', 'slider', 'gimbal'];
 
+/** So far over an estimate of what a mount bears it is too much, whatever its maker would say (estimate). */
+const surelyTooMuch = 1.5;
+
 /** How heavy a loaded lens mount weighs; for shares over {@link lensMountRiskShare}. */
-function weighLensLoad(ratio: number, { setup }: Assembly): Weight {
-  if (ratio > 1) return 'stops';
+function weighLensLoad(ratio: number, limitStated: boolean, { setup }: Assembly): Weight {
+  if (ratio > (limitStated ? 1 : surelyTooMuch)) return 'stops';
   return standing.includes(setup.hold) || ratio > 2 * lensMountRiskShare ? 'risk' : 'note';
 }
 
@@ -186,14 +193,19 @@ export const lensLoadCheck = defineCheck(
       if (supported || ratio <= lensMountRiskShare) return [];
       const { momentNm, limitNm, limitStated, massG, focusNm, hanging } = load;
       return [
-        createFinding(lensMountOverloaded, weighLensLoad(ratio, assembly), aboutJoint(joint), {
-          momentNm,
-          limitNm,
-          limitStated,
-          massG,
-          hanging,
-          focusNm,
-        }),
+        createFinding(
+          lensMountOverloaded,
+          weighLensLoad(ratio, limitStated, assembly),
+          aboutJoint(joint),
+          {
+            momentNm,
+            limitNm,
+            limitStated,
+            massG,
+            hanging,
+            focusNm,
+          },
+        ),
       ];
     });
   },

@@ -125,6 +125,7 @@ export const oneFastening = defineFinding('one-fastening', stating(), {
     `You hold ${n.item(part!)}, and one fastening that only friction keeps from turning holds it on ${n.item(parent!)}; how firmly, nobody states.`,
   why: 'What hands turn works loose; a second screw, pins or a stop against a neighbour end that.',
   todo: 'Use a mount with pins or a rail, or add a second fastening.',
+  toGet: () => 'Get one with two screws, locating pins or a rail clamp, on a cage that takes it.',
 });
 
 /**

@@ -164,6 +164,8 @@ export const plugCannotEnter = defineFinding(
       `The plug at ${n.port(facts.itemId, facts.portId)} of ${n.item(facts.itemId)} needs ${sayMm(facts.plugMm)} and meets ${n.item(blocker!)}.`,
     why: 'A plug that is forced past a neighbour breaks the socket.',
     todo: 'Take a lead with an elbow, or move the neighbour.',
+    toGet: ({ facts }) =>
+      `Get a cable whose plug stands out ${sayMm(Math.max(0, Math.floor(facts.plugMm - facts.depthMm)))} at most, or move what is in the way.`,
   },
 );
 
@@ -333,6 +335,8 @@ export const leadTooShort = defineFinding(
       `${n.item(lead!)} is ${sayMm(facts.lengthMm)} long; its way takes ≈ ${sayMm(facts.neededMm)}.`,
     why: 'A lead that is pulled tight pulls at its sockets.',
     todo: 'Take a longer lead, or bring its ends nearer.',
+    toGet: ({ facts }) =>
+      `Get a cable of ${sayMm(Math.ceil(facts.neededMm / 50) * 50)} or more, or bring its ends nearer.`,
   },
 );
 

@@ -8,6 +8,9 @@ import { dot } from '../placement/index.js';
 import { placeSolids } from '../rig/index.js';
 import { measureReachMm } from '../solid/index.js';
 
+/** So much farther than its weight a base reaches before a rig stands by itself, in mm (estimate). */
+const standsOverMm = 10;
+
 export const doesNotStand = defineFinding(
   'does-not-stand',
   stating<{
@@ -37,6 +40,10 @@ export const doesNotStand = defineFinding(
     },
     why: 'You put it down a hundred times a day.',
     todo: 'Give it a flat base, or put it down another way.',
+    toGet: ({ facts }) =>
+      facts.why === 'tips'
+        ? `Get a plate or rods under the cage that reach ${sayMm(Math.ceil(facts.outsideMm) + standsOverMm)} farther to that side, or put it down another way.`
+        : 'Get a plate at least 60 mm long and wide for its underside, or put it down another way.',
   },
 );
 

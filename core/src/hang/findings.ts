@@ -68,6 +68,8 @@ const sayN = (value: number) => `${sayNumber(Math.abs(value), Math.abs(value) < 
 
 /** A head's axis this near to the weight is near enough, in mm: half a small plate's slot (estimate). */
 const offAxisMm = 5;
+/** Beyond half the width of a video head's platform the rig stands on its edge, in mm (estimate). */
+const offSideMm = 60;
 /** A hand that pulls down with less than this only steadies: a share of the weight, and so many newtons (estimates). */
 const pulls = { share: 0.02, leastN: 1 };
 /** From here on a slope lets a damp hand slip, in degrees (estimate). */
@@ -275,6 +277,9 @@ const handPullsDownCheck = defineStateCheck('in-hands', [handPullsDown], ({ hang
     ),
 );
 
+/** So far behind the pad a weight is told of, in mm: the rear half of usual rods. */
+const counterAtMm = 150;
+
 export const heavyEnd = defineFinding(
   'heavy-end',
   stating<{
@@ -282,6 +287,8 @@ export const heavyEnd = defineFinding(
     readonly beyondMm: number;
     readonly handsN: number;
     readonly hasHands: boolean;
+    /** What the whole rig weighs. */
+    readonly massG: number;
   }>(),
   {
     restsOn: ['mass', 'shape'],
@@ -295,6 +302,10 @@ export const heavyEnd = defineFinding(
         : `On the shoulder your rig is ${facts.heavy}-heavy: its weight lies ${sayMm(facts.beyondMm)} ${facts.heavy === 'nose' ? 'ahead of' : 'behind'} what the pad bears, and no hand holds it.`,
     why: 'A rig that sits by itself leaves the hands free to steer and focus.',
     todo: 'Slide the pad, or the battery, until the weight is over the pad.',
+    toGet: ({ facts }) =>
+      facts.heavy === 'nose'
+        ? `Slide the pad, or get about ${sayG(Math.ceil((facts.massG * facts.beyondMm) / counterAtMm / 50) * 50)} for the rods ${sayMm(counterAtMm)} behind it: a weight, or a plate with its battery.`
+        : 'Slide the pad back, or bring the battery forward, until the weight is over the pad.',
   },
 );
 
@@ -308,7 +319,7 @@ const heavyEndCheck = defineStateCheck('on-shoulder', [heavyEnd], ({ hang }) => 
       // A quarter of the weight in the hands is a rig that is not on the shoulder.
       share > 0.25 || heavy === 'tail' ? 'risk' : 'note',
       { items: [hang.itemId] },
-      { heavy, beyondMm, handsN, hasHands },
+      { heavy, beyondMm, handsN, hasHands, massG: hang.massG },
     ),
   ];
 });
@@ -324,7 +335,8 @@ export const offHeadAxis = defineFinding(
   {
     restsOn: ['mass', 'shape'],
     bad: ({ remainsMm }) => remainsMm,
-    weight: 'risk where more than 20 mm are left as far as the plate slides, note over 5 mm',
+    weight:
+      'risk where more than 20 mm ahead or behind are left as far as the plate slides, or more than 60 mm to a side; note over 5 mm',
     when: 'the weight is not over the axis of the head',
     offers: 'slide the plate',
     sentence: ({ facts }) => {
@@ -345,6 +357,10 @@ export const offHeadAxis = defineFinding(
     },
     why: 'A head that holds the rig up by friction drifts as soon as you let go.',
     todo: 'Slide the plate, take a longer one, or move weight over the head.',
+    toGet: ({ facts }) =>
+      Math.abs(facts.aheadMm) > Math.abs(facts.leftMm)
+        ? `Get a plate that slides ${sayMm(Math.ceil(facts.remainsMm / 5) * 5)} farther, or move weight over the head.`
+        : 'Mount it by a hole nearer the middle, or move weight over the head.',
   },
 );
 
@@ -356,11 +372,13 @@ const offHeadAxisCheck = defineStateCheck('on-head', [offHeadAxis], ({ assembly,
   const edits: Edit[] = mends
     ? [{ type: 'slide', setupId: assembly.setup.id, jointId: travel.jointId, slideMm }]
     : [];
-  const remainsMm = Math.hypot(travel?.leftOverMm ?? Math.abs(hang.aheadMm), hang.leftMm);
+  const aheadLeftMm = Math.abs(travel?.leftOverMm ?? hang.aheadMm);
+  const remainsMm = Math.hypot(aheadLeftMm, hang.leftMm);
   return [
     createFinding(
       offHeadAxis,
-      remainsMm > 4 * offAxisMm ? 'risk' : 'note',
+      // Ahead or behind it tilts the head; to a side, where the head is locked level, it strains the plate alone.
+      aheadLeftMm > 4 * offAxisMm || Math.abs(hang.leftMm) > offSideMm ? 'risk' : 'note',
       { items: [hang.itemId] },
       { aheadMm: hang.aheadMm, leftMm: hang.leftMm, remainsMm, offsetNm: hang.offsetNm },
       edits,

@@ -1,6 +1,6 @@
 import { hasTrait, mayCarry, type Part, type PartBook } from '../part/index.js';
 import { dot } from '../placement/index.js';
-import { listCarried, type Assembly, type Edit } from '../rig/index.js';
+import { listCarried, type Assembly, type Edit, type PlacedItem } from '../rig/index.js';
 
 /** How many parts a remedy may leave out: beyond, it is another rig. */
 const mostLeftOut = 2;
@@ -11,15 +11,22 @@ export const sameWayUp = 0.9;
 export const stays = (part: Part): boolean =>
   hasTrait(part, 'camera') || hasTrait(part, 'optic') || part.kind === 'cage';
 
-/** Whether the part that an edit of its joint moves stands the same way up after it. */
+/**
+ * Whether the part that an edit of its joint moves stands the same way up after it. Of an arm that counts which is on it: itself it
+ * may point anywhere.
+ */
 function isSameWayUp(before: Assembly, edit: { readonly jointId: string }, after: Assembly) {
   // Another make may have taken its place on the joint.
   const childOf = (assembly: Assembly) => {
     const joint = assembly.joints.find((j) => j.joint.id === edit.jointId);
     return joint && assembly.byId.get(joint.child);
   };
+  const isUp = (was: PlacedItem | undefined, is: PlacedItem | undefined) =>
+    !!was && !!is && dot(was.rigFromPart.rotation.z, is.rigFromPart.rotation.z) >= sameWayUp;
   const [was, is] = [childOf(before), childOf(after)];
-  return !!was && !!is && dot(was.rigFromPart.rotation.z, is.rigFromPart.rotation.z) >= sameWayUp;
+  if (was?.part.kind !== 'arm') return isUp(was, is);
+  const carried = before.jointsOn.get(was.item.id) ?? [];
+  return carried.every((j) => isUp(before.byId.get(j.child), after.byId.get(j.child)));
 }
 
 /**

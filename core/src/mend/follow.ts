@@ -30,8 +30,22 @@ const follows: ReadonlySet<FindingCode> = new Set<FindingCode>([
 const mostBegun = 4;
 /** So much may follow from one. */
 const mostFresh = 2;
-/** So many ways are tried for each thing that follows. */
-const mostWays = 4;
+/** So many ways are tried for each thing that follows, and of one sort of edit no more than a few of them. */
+const mostWays = 12;
+const mostAlike = 4;
+
+/** The first ways of each sort, in the order in which they were proposed. */
+function spread(ways: readonly Edit[]): Edit[] {
+  const counts = new Map<string, number>();
+  return ways
+    .filter((way) => {
+      const sort = [...new Set(listFlat(way).map((e) => e.type))].join();
+      const count = (counts.get(sort) ?? 0) + 1;
+      counts.set(sort, count);
+      return count <= mostAlike;
+    })
+    .slice(0, mostWays);
+}
 
 /** An edit that a builder would make, and what is found after it. */
 export interface Tried {
@@ -73,7 +87,7 @@ function listWays(context: FollowContext, after: Assembly, left: Finding): Edit[
   const report = reportOn(after, book, { collider, oneLens: true, lean: true, catalogue: book });
   const own = report.findings.find((f) => f.id === left.id)?.remedies ?? [];
   const between = crowded.has(left.code) ? listBetween(after, left, book) : [];
-  const more = proposeMore(after, left, book, collider);
+  const more = proposeMore(report, left, book, collider);
   return [...own.map((r) => r.edit), ...between, ...more].filter((e) => e.type !== 'remove-item');
 }
 
@@ -91,6 +105,10 @@ function continueWith(first: Edit, way: Edit): Edit | undefined {
   const anew = new Set(listFlat(way).map(nameSettled));
   anew.delete('');
   const settled = listFlat(first);
+  const added = (edit: Edit) =>
+    listFlat(edit).flatMap((e) => (e.type === 'add-part' ? [e.item.partId] : []));
+  // Twice the same part more is not what a person would do: one weight after the other.
+  if (added(way).some((id) => added(first).includes(id))) return undefined;
   if (settled.some((e) => anew.has(nameSettled(e)) && isFinal(nameSettled(e)))) return undefined;
   return joinEdits(...settled.filter((e) => !anew.has(nameSettled(e))), way);
 }
@@ -134,8 +152,14 @@ function withStepIds(edit: Edit): Edit {
   });
 }
 
-/** A way out of more single edits than this is another rig. */
+/** A way out of more steps than this is another rig. */
 const mostEdits = 3;
+/** How many things a person does: the hinges of one arm are set in one. */
+function countEdits(edit: Edit): number {
+  const flat = listFlat(edit);
+  const posed = new Set(flat.flatMap((e) => (e.type === 'set-stance' ? [e.itemId] : [])));
+  return flat.filter((e) => e.type !== 'set-stance').length + posed.size;
+}
 /** So many steps follow from one at most. */
 const mostSteps = 2;
 
@@ -149,11 +173,11 @@ function goOn(
 ): Edit | undefined {
   const [first] = left;
   if (!first || left.length > mostFresh) return undefined;
-  const ways = listWays(context, one.after, first)
+  const ways = spread(listWays(context, one.after, first))
     .flatMap((way) => continueWith(one.edit, way) ?? [])
-    .filter((whole) => listFlat(whole).length <= mostEdits);
+    .filter((whole) => countEdits(whole) <= mostEdits);
   const tried: Tried[] = [];
-  for (const whole of ways.slice(0, mostWays)) {
+  for (const whole of ways) {
     const attempt = context.attempt(withStepIds(whole));
     if (attempt.state === 'helps') return whole;
     if (attempt.state === 'does-not-help') tried.push(attempt);

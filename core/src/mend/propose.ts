@@ -2,13 +2,15 @@ import type { Collider } from '../clash/index.js';
 import { hasTrait, mayCarry, type Part, type PartBook } from '../part/index.js';
 import { measureLength, subtract } from '../placement/index.js';
 import { tolerances } from '../units/index.js';
-import type { Finding, FindingCode } from '../report/index.js';
+import type { Finding, FindingCode, Report } from '../report/index.js';
 import { proposeId, type Assembly, type Edit, type PlacedItem } from '../rig/index.js';
 import { leadLimits, listFittingLeads, listMoves } from '../fit/index.js';
 import { findBestPrice } from '../price/index.js';
+import { listArmPlaces } from './arms.js';
 import { stays } from './build.js';
 import { measureLevelling } from './level.js';
 import { createMake, listOtherMakes } from './makes.js';
+import { listServing } from './serve.js';
 
 /** Findings that something which stands otherwise may end: a hinge, a tilt, a flag. */
 const posed: ReadonlySet<FindingCode> = new Set<FindingCode>([
@@ -128,16 +130,24 @@ const moved: ReadonlySet<FindingCode> = new Set<FindingCode>([
   'out-of-reach',
   'over-height',
   'not-level',
+  'hand-room',
 ]);
 /** So many other mounts are tried for one part. */
 const mostMoves = 4;
 
 /** Other mounts for the parts that a finding is about, the nearest first. */
-function listOtherPlaces(assembly: Assembly, finding: Finding): Edit[] {
+function listOtherPlaces(assembly: Assembly, finding: Finding, parts: PartBook): Edit[] {
   const isFirm = finding.code === 'screw-can-turn';
-  return finding.items.flatMap((id): Edit[] => {
+  // What stands on an arm goes elsewhere with that.
+  const withArms = finding.items.flatMap((id) => {
+    const carrier = assembly.byId.get(id)?.carriedBy?.parent;
+    const arm = carrier === undefined ? undefined : assembly.byId.get(carrier);
+    return arm?.part.kind === 'arm' ? [id, arm.item.id] : [id];
+  });
+  return [...new Set(withArms)].flatMap((id): Edit[] => {
     const placed = assembly.byId.get(id);
     if (!placed?.carriedBy || stays(placed.part)) return [];
+    if (placed.part.kind === 'arm' && !isFirm) return listArmPlaces(assembly, placed, parts);
     return listMoves(
       assembly,
       placed.carriedBy,
@@ -292,18 +302,20 @@ function listLesser(
  * a lighter or cheaper part in the place of one. Not tried yet.
  */
 export function proposeMore(
-  assembly: Assembly,
+  report: Report,
   finding: Finding,
   parts: PartBook,
   collider?: Collider,
 ): Edit[] {
+  const { assembly } = report;
   const edits: Edit[] = [];
   if (swaying.has(finding.code)) edits.push(...listBalancing(assembly, parts, collider));
   if (finding.code === 'hand-room' || finding.code === 'out-of-reach') {
     edits.push(...listHandPlaces(assembly, finding));
   }
+  edits.push(...listServing({ report, book: parts, collider }, finding));
   if (posed.has(finding.code)) edits.push(...listStances(assembly, finding));
-  if (moved.has(finding.code)) edits.push(...listOtherPlaces(assembly, finding));
+  if (moved.has(finding.code)) edits.push(...listOtherPlaces(assembly, finding, parts));
   if (exchanged.has(finding.code)) edits.push(...listExchanges(assembly, finding, parts));
   switch (finding.code) {
     case 'lead-too-long':

@@ -165,7 +165,7 @@ export function* findRemedies(
     };
     const offered = pick([
       ...(proposed.get(finding.id) ?? []),
-      ...proposeMore(assembly, finding, book, collider),
+      ...proposeMore(light, finding, book, collider),
     ]);
     // A part more is bought, and a joint more works loose: only where nothing on board helps.
     const isStuck = crowded.has(finding.code) && offered.every((e) => e.type === 'remove-item');

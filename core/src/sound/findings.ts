@@ -39,6 +39,10 @@ export const inputsShort = defineFinding(
       `${sayList(items.map((id) => n.item(id)))} ${facts.wanting === 1 ? 'wants an input' : `want ${sayNumber(facts.wanting)} inputs`} of ${sayConnector(facts.connector)}, and ${facts.free === 0 ? 'none is' : `${sayNumber(facts.free)} ${facts.free === 1 ? 'is' : 'are'}`} free.`,
     why: 'One of them would stay unheard, and you would notice it in the edit.',
     todo: 'Put a box or a recorder with more inputs on the rig, or a microphone through the receiver’s own input.',
+    toGet: ({ facts }) => {
+      const more = facts.wanting - facts.free;
+      return `Get a recorder or a sound box with ${more === 1 ? 'an input' : `${sayNumber(more)} inputs`} of ${sayConnector(facts.connector)}, or a receiver that passes on what is plugged into it.`;
+    },
   },
 );
 

@@ -448,7 +448,27 @@ export function createCage(f: CageFigures): Made {
     const isAbove = !isBehind && f.leftRailMm > 0 && above + rosetteMm <= at.top + gapMm;
     const beside = f.leftRailMm > 0 ? back + rosetteMm : sockets.xMm + clearMm;
     const x = isAbove ? leftRail.x : beside;
-    const z = isAbove ? above : 0;
+    // On a thin body neither is clear: over the topmost socket or under the lowest, wherever no thread or rail is.
+    const isFree = isAbove || isBehind || f.leftRailMm === 0;
+    const isBare = (zMm: number) =>
+      mounts.every(
+        ({ id, originMm: [mx, my, mz] }) =>
+          id === 'left-high' ||
+          my < left - 1 ||
+          Math.hypot(mx - x, mz - zMm) > rosetteMm + leastSocketMm,
+      ) &&
+      (Math.abs(x - leftRail.x) > rosetteMm + 6 ||
+        Math.abs(zMm - leftRail.z) > rosetteMm + leftRail.half);
+    const [bare = 0] = [Math.max(...sides) + clearMm, Math.min(...sides) - clearMm].filter(
+      (zMm) => zMm + rosetteMm <= top + 4 && zMm - rosetteMm >= at.bottom - f.wallMm && isBare(zMm),
+    );
+    const z = isAbove ? above : isFree ? 0 : bare;
+    // Where both have no room the rosette takes the place of the thread at the head of the bar.
+    const buried = mounts.findIndex(
+      ({ id, originMm: [mx, , mz] }) =>
+        id === 'left-high' && Math.hypot(mx - x, mz - z) <= rosetteMm + leastSocketMm,
+    );
+    if (buried >= 0) mounts.splice(buried, 1);
     solids.push(rod('rosette', [x, left, z], [x, left + 8, z], rosetteMm, 'metal'));
     mounts.push(
       mount('left-rosette', 'rosette-m6', 'face', [x, left + 8, z], [0, 1, 0], [0, 0, 1], {

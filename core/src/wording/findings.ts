@@ -20,12 +20,12 @@ export interface Told {
 
 /** Says a finding in the second person present, with why it matters and what to do. */
 export function tellFinding(finding: Finding, names: Names): Told {
-  const { why, todo, ...kind } = findKind(finding.code);
+  const { why, todo, toGet, ...kind } = findKind(finding.code);
   const sentence = kind.sentence(finding as never, names);
   return {
     sentence:
       finding.lens === undefined ? sentence : `With ${names.item(finding.lens)}: ${sentence}`,
     why,
-    todo,
+    todo: toGet?.(finding as never, names) ?? todo,
   };
 }
