@@ -68,15 +68,15 @@ export const nameSpellings: readonly (readonly [string, NamedThing])[] = [
   ],
   [`strap${dash}(?:lugs?|slots?|holes?)`, { what: 'mount', name: 'strap-lug' }],
   [
-    `(?:micro${dash}HDMI|HDMI${dash}micro|HDMI${dash}\\(?(?:type${dash})?D\\b\\)?|HDMI\\s*[:|]\\s*type${dash}D\\b|D${dash}type HDMI)`,
+    `(?:micro${dash}HDMI(?:\\s?\\(type${dash}D\\))?|HDMI${dash}micro(?:\\s?\\(type${dash}D\\))?|HDMI${dash}\\(?(?:type${dash})?D\\b\\)?|HDMI\\s*[:|]\\s*type${dash}D\\b|D${dash}type HDMI|(?<=HDMI[^\\n]{0,60})(?:type${dash}D(?=\\s*(?:to|→|–)\\W)|(?<=(?:to|→|–)\\s*(?:[\\w -]{0,12}\\()?)type${dash}D\\b))`,
     { what: 'connector', name: 'hdmi-d' },
   ],
   [
-    `(?:mini${dash}HDMI|HDMI${dash}mini|HDMI${dash}\\(?(?:type${dash})?C\\b\\)?|HDMI\\s*[:|]\\s*type${dash}C\\b|C${dash}type HDMI)`,
+    `(?:mini${dash}HDMI(?:\\s?\\(type${dash}C\\))?|HDMI${dash}mini(?:\\s?\\(type${dash}C\\))?|HDMI${dash}\\(?(?:type${dash})?C\\b\\)?|HDMI\\s*[:|]\\s*type${dash}C\\b|C${dash}type HDMI|(?<=HDMI[^\\n]{0,60})(?:type${dash}C(?=\\s*(?:to|→|–)\\W)|(?<=(?:to|→|–)\\s*(?:[\\w -]{0,12}\\()?)type${dash}C\\b))`,
     { what: 'connector', name: 'hdmi-c' },
   ],
   [
-    `(?:(?:full${dash}size|standard)\\s)?HDMI(?:${dash}\\(?(?:type${dash})?A\\b\\)?)?|A${dash}type HDMI`,
+    `(?:(?:full${dash}size|standard)\\s)?HDMI(?!${dash}(?:cable|lead)[^\\n]{0,30}type${dash}[ACD]\\b)(?:${dash}\\(?(?:type${dash})?A\\b\\)?)?|A${dash}type HDMI|(?<=HDMI[^\\n]{0,60})(?:type${dash}A(?=\\s*(?:to|→|–)\\W)|(?<=(?:to|→|–)\\s*(?:[\\w -]{0,12}\\()?)type${dash}A\\b)`,
     { what: 'connector', name: 'hdmi-a' },
   ],
   [`(?:3G|6G|12G|HD)?${dash}SDI`, { what: 'connector', name: 'sdi' }],

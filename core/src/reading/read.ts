@@ -249,7 +249,8 @@ const matchers: readonly Matcher[] = [
     },
   ],
   [
-    /(?<![\p{L}\d])(?:[Ll]ens\s?)?[Mm]ount\s*[:|]\s*(?!V\b|NATO)([A-Z][A-Za-z0-9]{0,11})(?:[- ]mount)?(?![\p{L}\d])/gu,
+    // Two words where the line ends with them, with or without what they name.
+    /(?<![\p{L}\d])(?:[Ll]ens\s?)?[Mm]ount\s*[:|]\s*(?!V\b|NATO)([A-Z][A-Za-z0-9]{0,11}(?:[- ](?!mount|bayonet)[A-Z0-9][A-Za-z0-9]{0,11}(?=(?:[- ](?:mount|bayonet))?[ \t]*(?:$|[\n,;|(])))?)(?:[- ](?:mount|bayonet))?(?![\p{L}\d])/gu,
     (m) => draft(m, { type: 'word', of: 'lens-mount', value: m[1]! }),
   ],
   [

@@ -329,4 +329,13 @@ describe('any text', () => {
     expect(reading.unread.at(-1)?.to).toBe(long.length);
     expect(long.length).toBeGreaterThan(longestSheet);
   });
+
+  it('takes both words of a lens mount where the line ends with them, and leaves what follows alone', () => {
+    const mountOf = (text: string) =>
+      readSheet(text).found.flatMap(({ is }) => (is.type === 'word' ? [is.value] : []));
+    expect(mountOf('Lens mount: Lapwing L mount')).toEqual(['Lapwing L']);
+    expect(mountOf('Mount: Lapwing L\nWeight: 5 g')).toEqual(['Lapwing L']);
+    expect(mountOf('Mount: Lapwing bayonet')).toEqual(['Lapwing']);
+    expect(mountOf('Mount: Lapwing Weight: 600 g')).toEqual(['Lapwing']);
+  });
 });

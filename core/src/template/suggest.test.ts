@@ -83,6 +83,24 @@ describe('usual spellings of shop pages', () => {
       '5.5 inch, 1000 cd/m², 152 x 92 x 30 mm (W x H x D)',
       { diagonalIn: 5.5, nits: 1000, widthMm: 152, heightMm: 92, depthMm: 30 },
     ],
+    [
+      'the filter of a lens by its diameter, beside that of the barrel',
+      'lens',
+      'Filter diameter: 77 mm; Dimensions (diameter x length): 84 x 118 mm',
+      { filterMm: 77, diameterMm: 84, lengthMm: 118 },
+    ],
+    [
+      'a cable by the types of its plugs',
+      'cable',
+      'HDMI cable, Type D to Type A, 30 cm',
+      { ends: [{ connector: 'hdmi-d' }, { connector: 'hdmi-a' }], lengthMm: 300 },
+    ],
+    [
+      'a cable whose plugs are named twice each',
+      'cable',
+      'HDMI micro (Type D) to full size (Type A), 45 cm',
+      { ends: [{ connector: 'hdmi-d' }, { connector: 'hdmi-a' }], lengthMm: 450 },
+    ],
     // Inches that words call something else are no diagonal.
     ['a screen on a tall arm', 'monitor', 'Arm reach 7 inch', {}],
   ] as const)('%s', (_, kind, text, answers) => {

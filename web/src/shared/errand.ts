@@ -12,6 +12,8 @@ export interface Errand {
   readonly kinds: readonly PartKind[];
   /** What the part is to be joined to, as far as that decides what the part must say. */
   readonly mount?: WantedMount;
+  /** The part that is the rig's camera, where a cage can be made round it. */
+  readonly camera?: string;
 }
 
 /** What of a mount decides what goes onto it: its kind and half, its name, its size. */
@@ -60,7 +62,15 @@ const one = (query: LocationQuery, name: string): string | undefined => {
 };
 
 /** The way into the wizard with an errand, and back with the part. */
-export function toWizard({ rigId, setupId, ask, where, kinds, mount }: Errand): RouteLocationRaw {
+export function toWizard({
+  rigId,
+  setupId,
+  ask,
+  where,
+  kinds,
+  mount,
+  camera,
+}: Errand): RouteLocationRaw {
   const about =
     ask.kind === 'mount'
       ? { item: ask.itemId, mount: ask.mountId }
@@ -78,6 +88,7 @@ export function toWizard({ rigId, setupId, ask, where, kinds, mount }: Errand): 
       kinds: kinds.join(','),
       ...about,
       ...(mount ? writeMount(mount) : {}),
+      ...(camera === undefined ? {} : { camera }),
     },
   };
 }
@@ -98,7 +109,7 @@ export function readNewRig(query: LocationQuery): 'body' | 'lens' | undefined {
 
 /** Back to the new rig; with the part where one was stored. */
 export function toNewRig(query: LocationQuery, partId?: string): RouteLocationRaw {
-  const { new: kind, kinds: _, ...state } = query;
+  const { new: kind, kinds: _, listed: __, ...state } = query;
   return {
     name: 'new-rig',
     query: { ...state, ...(partId && typeof kind === 'string' ? { [kind]: partId } : {}) },
@@ -119,6 +130,7 @@ export function readErrand(query: LocationQuery): Errand | undefined {
   if (rigId === undefined) return undefined;
   const kinds = (one(query, 'kinds') ?? '').split(',');
   const mount = readMount(query);
+  const camera = one(query, 'camera');
   return {
     rigId,
     setupId: one(query, 'setup') ?? '',
@@ -126,6 +138,7 @@ export function readErrand(query: LocationQuery): Errand | undefined {
     where: one(query, 'where') ?? '',
     kinds: PartKind.options.filter((kind) => kinds.includes(kind)),
     ...(mount ? { mount } : {}),
+    ...(camera === undefined ? {} : { camera }),
   };
 }
 

@@ -18,6 +18,10 @@ import {
 import type { Thing } from './question.js';
 
 /** Lenses and what goes on them: what is asked about each. */
+/** The diameter of the barrel: “filter diameter” and “thread diameter” are another figure. */
+const barrelDiameter =
+  /(?<!(?:filter|thread|attachment)[- ](?:size |thread )?)(?:diameter|dia\.?)|[Øø⌀]/iu;
+
 export const lensThings: readonly Thing[] = [
   {
     kind: 'lens',
@@ -29,14 +33,20 @@ export const lensThings: readonly Thing[] = [
     sizes: ['lengthMm', 'diameterMm'],
     questions: [
       length('lengthMm', 'Length', [20, 400], long),
-      length('diameterMm', 'Diameter', [40, 160], diameter),
+      length('diameterMm', 'Diameter', [40, 160], barrelDiameter),
       mountFamily,
       length('filterMm', 'Filter thread', [37, 150], /filter|thread/iu, {
         guess: (a) => Math.round(num(a, 'diameterMm', 80) * 0.94),
       }),
-      length('frontDiameterMm', 'Diameter of the front', [40, 160], /front/iu, {
-        guess: (a) => num(a, 'diameterMm', 80),
-      }),
+      length(
+        'frontDiameterMm',
+        'Diameter of the front',
+        [40, 160],
+        /front(?! (?:filter|thread))/iu,
+        {
+          guess: (a) => num(a, 'diameterMm', 80),
+        },
+      ),
       length('mountRadiusMm', 'Radius of its mount', [18, 45], /mount/iu, {
         guess: (a) => Math.min(28, round(num(a, 'diameterMm', 70) / 2)),
       }),

@@ -6,6 +6,7 @@ import {
   candidateOrders,
   createSense,
   nameItem,
+  readBodyFigures,
   needNames,
   sayChain,
   sayChainCost,
@@ -181,6 +182,13 @@ const onto = computed(() => {
   return mount && toWanted(mount);
 });
 
+/** The rig's camera, where its figures say what a cage has to go round. */
+const camera = computed(() => {
+  const { assembly } = bench.report!;
+  const part = assembly.byId.get(assembly.setup.body)?.part;
+  return part && readBodyFigures(part) ? part.id : undefined;
+});
+
 /** Into the wizard with this place in mind, and back with what was described there. */
 const wizard = computed(() =>
   toWizard({
@@ -189,6 +197,7 @@ const wizard = computed(() =>
     ask: props.ask,
     where: head.value.over,
     ...(onto.value ? { mount: onto.value } : {}),
+    ...(camera.value ? { camera: camera.value } : {}),
     kinds: [
       ...new Set(
         found.value.filter((t) => t.candidate.state === 'fits').map((t) => t.candidate.part.kind),

@@ -9,6 +9,8 @@ import {
   sayRestsOn,
   things,
   viewNames,
+  type Answers,
+  type Part,
   type PartQuestion,
   type Product,
   type Thing,
@@ -41,9 +43,15 @@ const thing = shallowRef<Thing>();
 const route = useRoute();
 /** Where the part is to go once it is stored, if it was asked for on the bench. */
 const errand = computed(() => readErrand(route.query));
-const draft = useDraft(thing, (next) =>
-  errand.value?.mount ? answerForMount(next, toMount(errand.value.mount)) : {},
-);
+/** What the errand says of a part before a word is said: what it is to be joined to, and which camera it goes round. */
+function beginFor(next: Thing): Answers {
+  const { mount, camera } = errand.value ?? {};
+  return {
+    ...(mount ? answerForMount(next, toMount(mount)) : {}),
+    ...(camera && next.questions.some((q) => q.type === 'body') ? { body: camera } : {}),
+  };
+}
+const draft = useDraft(thing, beginFor);
 const { stated, questions, drafted, sketch, companions, issues, open, twin, ready } = draft;
 const busy = ref(false);
 const trouble = ref<{ title: string; issues?: readonly Issue[] }>();
@@ -80,7 +88,7 @@ function beginProducts(products: readonly { product: Product; thing: Thing }[]):
   const drafts = products.map(({ product, thing: of }): PartDraft => ({
     id: crypto.randomUUID(),
     thing: of,
-    stated: {},
+    stated: beginFor(of),
     rough: [],
     sheet: product.text,
     listed: products.length > 1,
@@ -216,6 +224,20 @@ async function goToFirst(): Promise<void> {
   else form.value?.querySelector<HTMLElement>('[aria-label="Is this right?"] button')?.focus();
 }
 
+/**
+ * The part of a gear list that the errand is about: the first of a kind that goes there, else the one that was stored last. Kept in
+ * the address, so that it is still known after a reload in the middle of the list.
+ */
+async function rememberAsked(part: Part): Promise<string> {
+  const known = route.query['listed'];
+  if (typeof known === 'string') return known;
+  const kinds: readonly string[] = errand.value?.kinds ?? (newRig.value ? [newRig.value] : []);
+  if (listed.value && kinds.includes(part.kind)) {
+    await router.replace({ query: { ...route.query, listed: part.id } });
+  }
+  return part.id;
+}
+
 async function store(): Promise<void> {
   const making = drafted.value?.making;
   if (making?.state !== 'made' || !ready.value) {
@@ -228,13 +250,14 @@ async function store(): Promise<void> {
     const all = [making.part, ...companions.value];
     await catalogue.store(all.map((part) => ({ revision: 0, part })));
     dropPartDraft(place, draftId);
-    if (!errand.value && !newRig.value && goToNext(making.part.name)) return;
+    const asked = await rememberAsked(making.part);
+    if (goToNext(making.part.name)) return;
     if (errand.value) {
-      await router.push(toBench(errand.value, making.part.id, route.query));
+      await router.push(toBench(errand.value, asked, route.query));
       return;
     }
     if (newRig.value) {
-      await router.push(toNewRig(route.query, making.part.id));
+      await router.push(toNewRig(route.query, asked));
       return;
     }
     catalogue.filter = {};
