@@ -500,27 +500,37 @@ export function* listFittings(
 
 /** So many free mounts are tried for a part that goes there only with something between. */
 const mostBetween = 3;
-/** One arm or plate between is what a builder does; with more it is another part that is wanted. */
-const mostLinks = 2;
+/** One adaptor between is what a builder does, or an arm on one; with more it is another part that is wanted. */
+const mostLinks = { adaptors: 1, arms: 2 } as const;
 
-const reachesOf = new WeakMap<AskContext, Map<Mount, Reach>>();
+const reachesOf = new WeakMap<AskContext, Map<Mount, Record<keyof typeof mostLinks, Reach>>>();
 
-/** What can stand between a mount and a part, the cheapest chains of it: adaptors, and arms, on which a screen stands. */
-function reachOver(context: AskContext, mount: Mount): Reach {
-  const known = reachesOf.get(context) ?? new Map<Mount, Reach>();
+/** What can stand between a mount and a part, the cheapest chains of it: adaptors alone, or arms as well. */
+function reachOver(context: AskContext, mount: Mount): Record<keyof typeof mostLinks, Reach> {
+  const known = reachesOf.get(context) ?? new Map<Mount, Record<keyof typeof mostLinks, Reach>>();
   reachesOf.set(context, known);
   let reach = known.get(mount);
   if (!reach) {
+    const adaptors = listAdaptors(context.parts);
     const arms = [...context.parts.values()].filter((p) => p.kind === 'arm' && p.mounts.length > 1);
-    reach = measureReachOver(
-      mount,
-      [...listAdaptors(context.parts), ...arms],
-      'price',
-      context.report.brief,
-    );
+    const over = (links: readonly Part[]) =>
+      measureReachOver(mount, links, 'price', context.report.brief);
+    reach = { adaptors: over(adaptors), arms: over(arms) };
     known.set(mount, reach);
   }
   return reach;
+}
+
+/** The chain by which a person brings a part onto a mount: what is looked at or aimed goes onto an arm. */
+function chooseChain(context: AskContext, mount: Mount, part: Part): Chain | undefined {
+  const reach = reachOver(context, mount);
+  const isAimed = part.kind === 'monitor' || part.kind === 'lamp';
+  const order = isAimed ? (['arms', 'adaptors'] as const) : (['adaptors', 'arms'] as const);
+  for (const by of order) {
+    const chain = findChain(reach[by], part);
+    if (chain && chain.links.length > 0 && chain.links.length <= mostLinks[by]) return chain;
+  }
+  return undefined;
 }
 
 /** Free mounts that something may be put onto to carry a part, those that look up first. */
@@ -553,12 +563,16 @@ function judgeWithBetween(
   let tried = 0;
   for (const { parent, mount } of listBases(context)) {
     if (tried >= mostBetween) break;
-    const chain = findChain(reachOver(context, mount), one.part);
-    if (!chain || chain.links.length === 0 || chain.links.length > mostLinks) continue;
+    const chain = chooseChain(context, mount, one.part);
+    if (!chain) continue;
     // What goes over an arm or a plate is carried by that: a cage goes over nothing.
     const [last] = chain.links.slice(-1);
     const up = rigFromMount(parent, mount).rotation.z[2];
-    if (!last || !wouldBridge(parent.part, one.part) || !wouldPut(last.part, one.part, up)) {
+    if (
+      !last ||
+      !wouldBridge(parent.part, one.part, chain.links.length) ||
+      !wouldPut(last.part, one.part, up)
+    ) {
       continue;
     }
     tried += 1;

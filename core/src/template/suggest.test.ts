@@ -90,6 +90,12 @@ describe('usual spellings of shop pages', () => {
       { filterMm: 77, diameterMm: 84, lengthMm: 118 },
     ],
     [
+      'a rail that is named without its length, as an estimate of it',
+      'cage',
+      'Two cold shoes, NATO rail on the top, 228 g',
+      { shoes: 2, topRailMm: 60, massG: 228 },
+    ],
+    [
       'a cable by the types of its plugs',
       'cable',
       'HDMI cable, Type D to Type A, 30 cm',

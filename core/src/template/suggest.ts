@@ -25,6 +25,7 @@ function asAnswer(question: PartQuestion, found: Found, pins = false): unknown {
   const { is } = found;
   switch (question.type) {
     case 'length':
+      if (is.type === 'named') return asRail(question, found);
       if (is.type === 'figure' && is.dimension === 'lengthMm') return round(is.value);
       return is.type === 'range' && is.dimension === 'lengthMm' ? round(is.high) : undefined;
     case 'pair':
@@ -48,6 +49,34 @@ function asAnswer(question: PartQuestion, found: Found, pins = false): unknown {
     default:
       return undefined;
   }
+}
+
+/** How long the rails of a cage usually are, in mm: a page that names one states no length (estimates). */
+const usualRailMm: Readonly<Record<string, number>> = {
+  topRailMm: 60,
+  leftRailMm: 40,
+  rightRailMm: 40,
+};
+
+/** The usual length of a rail that a page names, where it says that it is; on top where it says nothing. */
+function asRail(question: PartQuestion, { is, text, label, after }: Found): number | undefined {
+  const usual = usualRailMm[question.name];
+  const isRail = is.type === 'named' && is.thing.what === 'mount' && is.thing.name === 'nato-rail';
+  // A clamp goes onto a rail and is none.
+  if (usual === undefined || !isRail || !/rail/iu.test(text)) return undefined;
+  const [near = ''] = after.split(/[,;.]/u);
+  const where = /top|roof/iu.test(near)
+    ? 'topRailMm'
+    : /left/iu.test(near)
+      ? 'leftRailMm'
+      : /right/iu.test(near)
+        ? 'rightRailMm'
+        : /top|roof/iu.test(label.slice(-24))
+          ? 'topRailMm'
+          : /(?:left|side)\W*$/iu.test(label)
+            ? 'leftRailMm'
+            : 'topRailMm';
+  return where === question.name ? usual : undefined;
 }
 
 const isWaiting = /stand-?by|idle|waiting/iu;
@@ -332,9 +361,14 @@ export function suggestAnswers(thing: Thing, reading: Reading): Suggestion[] {
     taken.add(low).add(high);
     chosen.set(i, { ...mine, [low]: round(is.low), [high]: round(is.high) });
   });
+  // A length for what a page only names is an estimate.
+  const isEstimated = (index: number) =>
+    Object.keys(chosen.get(index) ?? {}).some(
+      (name) => name in usualRailMm && reading.found[index]!.is.type === 'named',
+    );
   return reading.found.map((found, index) => ({
     index,
-    found,
+    found: isEstimated(index) ? { ...found, approx: true } : found,
     answers: chosen.get(index) ?? {},
     could: options[index]!.map((o) => o.question),
     ...(goesWith.has(index) ? { goesWith: goesWith.get(index)! } : {}),
