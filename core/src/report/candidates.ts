@@ -548,6 +548,8 @@ function listBases(context: AskContext): { readonly parent: PlacedItem; readonly
           rank:
             (looksUp(parent, mount) ? 0 : 3) +
             (hasTrait(parent.part, 'camera') ? 1 : 0) +
+            // A shoe is kept for what goes on nothing else.
+            (mount.kind === 'cold-shoe' ? 0.5 : 0) +
             (covered.has(`${parent.item.id} ${mount.id}`) ? 4 : 0),
         })),
     )

@@ -62,13 +62,13 @@ describe('usual spellings of shop pages', () => {
       'a body weighed with its battery and without',
       'body',
       '129.6 x 90.2 x 79.8 mm (W x H x D), 676 g incl. battery / 600 g body only',
-      { widthMm: 129.6, heightMm: 90.2, overallMm: 79.8, massG: 600 },
+      { widthMm: 129.6, heightMm: 90.2, overallMm: 79.8, massG: 600, batteryG: 76 },
     ],
     [
       'the same the other way round',
       'body',
       '600 g (body only), 676 g with battery; 130 x 90 x 80 mm (W x H x D)',
-      { widthMm: 130, heightMm: 90, overallMm: 80, massG: 600 },
+      { widthMm: 130, heightMm: 90, overallMm: 80, massG: 600, batteryG: 76 },
     ],
     ['a body weighed only with its battery', 'body', '676 g with battery', { massG: 676 }],
     [

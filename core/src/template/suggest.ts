@@ -283,6 +283,14 @@ export function suggestAnswers(thing: Thing, reading: Reading): Suggestion[] {
   const isMass = ({ is }: Found) => is.type === 'figure' && is.dimension === 'massG';
   const isBare = reading.found.some((f) => isMass(f) && f.doubt !== 'with-cell');
   const isWithCell = (f: Found) => isBare && isMass(f) && f.doubt === 'with-cell';
+  // What lies between the two is the battery's own.
+  const massOf = (f: Found | undefined) => (f?.is.type === 'figure' ? f.is.value : 0);
+  const bare = reading.found.find((f) => isMass(f) && f.doubt !== 'with-cell');
+  const withCell = reading.found.findIndex(isWithCell);
+  const cellG = massOf(reading.found[withCell]) - massOf(bare);
+  if (cellG > 0 && questions.some((q) => q.name === 'batteryG')) {
+    take(withCell, { batteryG: round(cellG) });
+  }
   const free = (index: number) => {
     const found = reading.found[index]!;
     return found.repeats === undefined && !chosen.has(index) && !isWithCell(found);
@@ -361,8 +369,9 @@ export function suggestAnswers(thing: Thing, reading: Reading): Suggestion[] {
     taken.add(low).add(high);
     chosen.set(i, { ...mine, [low]: round(is.low), [high]: round(is.high) });
   });
-  // A length for what a page only names is an estimate.
+  // A length for what a page only names is an estimate, and so is what lies between two figures: a card may be in the one.
   const isEstimated = (index: number) =>
+    (index === withCell && cellG > 0) ||
     Object.keys(chosen.get(index) ?? {}).some(
       (name) => name in usualRailMm && reading.found[index]!.is.type === 'named',
     );

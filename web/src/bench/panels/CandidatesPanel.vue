@@ -257,6 +257,14 @@ function sayTurnover(brought: number, ended: number): string {
       <AppButton v-else-if="state !== 'done'" small look="quiet" @click="start">Go on</AppButton>
     </p>
 
+    <!-- Above the list, where it stays under the pointer while that grows. -->
+    <p v-if="!bench.readOnly" class="text-xs">
+      Yours is not there?
+      <RouterLink :to="wizard" class="text-leaf underline"
+        >Describe it, and come back with it</RouterLink
+      >
+    </p>
+
     <p v-if="held > 0" class="text-faint text-xs">
       The most promising of {{ total + held }}: what you own, what your brief still lacks, then the
       cheapest of each kind. A word above looks among all of them.
@@ -321,13 +329,6 @@ function sayTurnover(brought: number, ended: number): string {
       {{ emptyBecause }}
       <AppButton v-if="wantsCage" small class="mt-1" @click="bench.askNeed('protection')"
         >Start with a cage</AppButton
-      >
-    </p>
-
-    <p v-if="!bench.readOnly" class="mt-3 text-xs">
-      Yours is not among them?
-      <RouterLink :to="wizard" class="text-leaf underline"
-        >Describe it, and come back with it</RouterLink
       >
     </p>
 

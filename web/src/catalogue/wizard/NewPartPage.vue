@@ -239,6 +239,8 @@ async function rememberAsked(part: Part): Promise<string> {
 }
 
 async function store(): Promise<void> {
+  // Who is quicker than the body of a cage is not told that something is missing.
+  await draft.arrived().catch(() => undefined);
   const making = drafted.value?.making;
   if (making?.state !== 'made' || !ready.value) {
     await goToFirst();

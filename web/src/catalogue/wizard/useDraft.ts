@@ -77,15 +77,18 @@ export function useDraft(
   }
 
   // A cage is made from its body: the body is fetched when it is chosen.
+  async function fetchBody(id: unknown): Promise<void> {
+    if (typeof id !== 'string' || bodies.value.has(id)) return;
+    const record = await catalogue.find(id);
+    const figures = record && readBodyFigures(record.part);
+    if (figures) bodies.value = new Map([...bodies.value, [id, figures]]);
+  }
   watch(
     () => stated.value['body'],
-    async (id) => {
-      if (typeof id !== 'string' || bodies.value.has(id)) return;
-      const record = await catalogue.find(id);
-      const figures = record && readBodyFigures(record.part);
-      if (figures) bodies.value = new Map([...bodies.value, [id, figures]]);
-    },
+    (id) => void fetchBody(id),
   );
+  /** Resolves once all is here that the part is made from. */
+  const arrived = (): Promise<void> => fetchBody(stated.value['body']);
 
   const questions = computed<readonly PartQuestion[]>(() =>
     thing.value ? listQuestionsFor(thing.value, drafted.value?.answers ?? stated.value) : [],
@@ -178,5 +181,6 @@ export function useDraft(
     confirm,
     twin,
     ready,
+    arrived,
   };
 }
