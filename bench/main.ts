@@ -237,6 +237,29 @@ for (const [which, size] of [
   );
 }
 
+process.stdout.write(
+  '\nOffers for a need, 300 parts (reach: all within 600 ms); the dearest three of each rig\n',
+);
+for (const which of [2, 4]) {
+  const { name, rig, parts, setupId } = listReals(catalogue)[which]!;
+  const book: PartBook = new Map([...createLargeCatalogue(300), ...parts]);
+  const report = measureReport(rig, setupId, parts, { collider });
+  let made = 0;
+  const rows = report.needs().map(({ id }) => {
+    const ask = { kind: 'need', need: id } as const;
+    const { median } = time(() => {
+      const context = { report, parts: book, collider, makeId: () => `need-${(made += 1)}` };
+      const asked = listAsked(report, [], book, context.makeId, ask);
+      void [...judgeCandidates(context, ask, narrowAsked(context, ask, asked).chosen)];
+    }, 5);
+    return { id, median };
+  });
+  rows.sort((a, b) => b.median - a.median);
+  for (const { id, median } of rows.slice(0, 3)) {
+    process.stdout.write(`  ${name.padEnd(30)}${id.padEnd(18)}${ms(median)}\n`);
+  }
+}
+
 // Parts from what a shop page states, and one tried on a rig that is open.
 {
   const bodies = new Map<string, BodyFigures>();
