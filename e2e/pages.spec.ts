@@ -1,7 +1,10 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { saved, stack, strip } from './bench.ts';
 
-/** Four pages as a shop writes them: a body with its battery, a lens, a cage, and six accessories in one list. */
+/**
+ * Four pages as a shop writes them: a body with its battery, a lens, a cage, and six accessories in one list. Dear, so that no other
+ * test is offered them as the cheaper make.
+ */
 const pages = {
   body: `Lapwing L4 mirrorless camera
 The compact hybrid for those who film alone.
@@ -22,19 +25,19 @@ Price: EUR 899`,
   cage: `Cordage full cage for Lapwing L4
 Weight: 228 g
 1/4"-20 and 3/8"-16 threads, two cold shoes, NATO rail on the top
-Price: EUR 129`,
+Price: EUR 429`,
   gear: `Cordage top handle
 Length: 128 mm
 Height: 62 mm
 Weight: 176 g
 NATO clamp
-EUR 69
+EUR 269
 
 Cordage ball head arm
 Height: 55 mm
 Weight: 74 g
 Cold shoe mount, 1/4"-20 screw
-EUR 35
+EUR 235
 
 Sightline 5.5 inch field monitor
 Dimensions: 151 x 91 x 22 mm
@@ -42,24 +45,24 @@ Weight: 268 g
 Resolution: 1920 x 1080, 1000 nits
 HDMI input, L-series battery plate
 Power: DC 6-17 V, 9 W
-EUR 259
+EUR 1,159
 
 Sightline NP battery 31 Wh
 Voltage: 7.4 V
 Weight: 190 g
 Dimensions: 70 x 38 x 40 mm
-EUR 29
+EUR 129
 
 Sightline HDMI cable, Type D to Type A
 Length: 45 cm
-EUR 15
+EUR 85
 
 Yaffle on-camera microphone
 Weight: 94 g
 Length: 160 mm
 Diameter: 22 mm
 3.5 mm output, cold shoe mount with shock mount
-EUR 149`,
+EUR 649`,
 };
 
 /** What a person does, counted: every click, and every answer that is typed. A page that is pasted is neither. */
