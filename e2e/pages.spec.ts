@@ -2,8 +2,8 @@ import { expect, test, type Locator, type Page } from '@playwright/test';
 import { saved, stack, strip } from './bench.ts';
 
 /**
- * Four pages as a shop writes them: a body with its battery, a lens, a cage, and six accessories in one list. Dear, so that no other
- * test is offered them as the cheaper make.
+ * Four pages as a shop writes them: a body with its battery, a lens, a cage, and six accessories in one list. What has cheaper
+ * makes in the catalogue is dear, so that no other test is offered it as one.
  */
 const pages = {
   body: `Lapwing L4 mirrorless camera
@@ -51,11 +51,11 @@ Sightline NP battery 31 Wh
 Voltage: 7.4 V
 Weight: 190 g
 Dimensions: 70 x 38 x 40 mm
-EUR 129
+EUR 29
 
 Sightline HDMI cable, Type D to Type A
 Length: 45 cm
-EUR 85
+EUR 15
 
 Yaffle on-camera microphone
 Weight: 94 g
