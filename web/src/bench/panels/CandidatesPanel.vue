@@ -265,7 +265,7 @@ function sayTurnover(brought: number, ended: number): string {
       >
     </p>
 
-    <p v-if="held > 0" class="text-faint text-xs">
+    <p v-if="held > 0" class="text-faint mt-1 text-xs">
       The most promising of {{ total + held }}: what you own, what your brief still lacks, then the
       cheapest of each kind. A word above looks among all of them.
     </p>
