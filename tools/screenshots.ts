@@ -118,7 +118,7 @@ HDMI type D in, 1/4"-20 on three edges, L-series plate. DC 7-17 V. Fnord rating 
       );
       for (let i = 0; i < 3; i += 1)
         await page
-          .getByRole('button', { name: 'Take', exact: true })
+          .getByRole('button', { name: /^Take(?! the name)/u })
           .first()
           .click();
     },
