@@ -2,10 +2,13 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import {
   applyEdit,
+  createNames,
+  createPartBook,
   findRemedies,
   listFlat,
   loadCollider,
   measureReport,
+  sayEdit,
   withFreshIds,
   type Collider,
   type Edit,
@@ -13,7 +16,7 @@ import {
 } from '@zucchini/core';
 import { tries } from '../core/src/testing/depth.ts';
 import { growRig } from '../core/src/testing/grown.ts';
-import { readDemoCatalogue } from './demo-files.ts';
+import { createDemoRigFile, readDemoCatalogue } from './demo-files.ts';
 
 let collider: Collider;
 beforeAll(async () => {
@@ -58,6 +61,33 @@ describe('a way out that needs the shelf, or several steps', () => {
     const beside = offersFor(38, 'inputs-short');
     expect(listFlat(beside.edits[0]!).map((e) => e.type)).toEqual(['add-part', 'add-cable']);
     expect(beside.after(beside.edits[0]!).map((f) => f.code)).not.toContain('no-lead');
+  });
+
+  it('brings a lens support under a heavy lens, as high as the barrel is', () => {
+    const file = createDemoRigFile('barge', catalogue);
+    const own = new Map(
+      [...createPartBook(file.parts)].map(
+        ([id, part]) => [id, part.kind === 'lens' ? { ...part, massG: 2400 } : part] as const,
+      ),
+    );
+    const onLegs = {
+      ...file.rig,
+      setups: file.rig.setups.map((s) => ({ ...s, hold: 'tripod' as const, braces: [] })),
+    };
+    const off: Edit = { type: 'remove-item', setupId: 'shoulder', itemId: 'crutch' };
+    const rig = applyEdit(onLegs, off);
+    const report = measureReport(rig, 'shoulder', own, { collider });
+    const finding = report.findings.find((f) => f.code === 'lens-mount-overloaded')!;
+    const offered = [...findRemedies(report, own, { collider, catalogue })];
+    const [edit] = offered.find((o) => o.findingId === finding.id)!.edits;
+    expect(listFlat(edit!).map((e) => e.type)).toEqual(['add-part', 'slide', 'set-stance']);
+    const book = new Map([...catalogue, ...own]);
+    // A part that is not there yet is called by its name, and its movement by its unit.
+    expect(sayEdit(edit!, createNames(report.assembly, book))).toMatch(
+      /^Fit Crutch lens support on .*set “pad raised” of Crutch lens support to [\d.]+ mm$/u,
+    );
+    const after = measureReport(applyEdit(rig, edit!), 'shoulder', book, { collider });
+    expect(after.findings.map((f) => f.code)).not.toContain('lens-mount-overloaded');
   });
 
   it('clamps a weight to the rods of a rig that is nose-heavy on the shoulder', () => {

@@ -26,8 +26,10 @@ export interface Telling<Code extends string, Facts> {
   readonly why: string;
   /** The way out in general, where no remedy can be applied as it stands. */
   readonly todo: string;
-  /** What to get, by kind and size, where that can be said; in the place of `todo`, which stands in the docs. */
-  toGet?(finding: AnyFinding<Code, Facts>, names: Names): string;
+  /**
+   * What to get, by kind and size, in the place of `todo`, which stands in the docs; undefined where that cannot be said of this one.
+   */
+  toGet?(finding: AnyFinding<Code, Facts>, names: Names): string | undefined;
 }
 
 /** One kind of trouble: all that is said about it stands here and nowhere else. */

@@ -308,7 +308,7 @@ export function findSpare(assembly: Assembly, part: Part): KitItem | undefined {
 }
 
 /** A spare individual; else a new one, named after the part. */
-const takeSpare = (assembly: Assembly, part: Part): KitItem =>
+export const takeSpare = (assembly: Assembly, part: Part): KitItem =>
   findSpare(assembly, part) ?? { id: proposeId(part.id), partId: part.id, owned: false };
 
 /**

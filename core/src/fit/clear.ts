@@ -445,7 +445,7 @@ export const handRoom = defineFinding(
     why: 'A hand that does not close round its grip holds with the fingertips.',
     todo: 'Move one of them, or hold it elsewhere.',
     toGet: ({ facts }) =>
-      `Move one of them, hold it elsewhere, or get a handle that stands ${sayMm(Math.ceil(facts.roomMm - facts.leftMm))} farther off.`,
+      `Move one of them, hold it elsewhere, or get a handle or grip that stands at least ${sayMm(Math.ceil(facts.roomMm - facts.leftMm))} farther off.`,
   },
 );
 

@@ -267,12 +267,18 @@ export const screenNotSeen = defineFinding(
     },
     why: 'A picture you cannot judge is no help (where your eye is, is an estimate that can be set).',
     todo: 'Tilt the screen, or move it.',
-    toGet: ({ facts }) =>
-      facts.why === 'far'
-        ? 'Get a larger monitor, or an arm that brings one nearer to your eye.'
-        : facts.why === 'aslant'
-          ? `Get an arm that turns a monitor by ${sayNumber(Math.ceil(facts.angleDeg / 5) * 5)}°, or a viewfinder.`
-          : 'Get a longer arm for a monitor, or move what hides it.',
+    toGet: ({ facts }) => {
+      // What its own hinges turn, or what one can frame by, needs nothing new.
+      if (facts.canTurn || facts.frames) return undefined;
+      switch (facts.why) {
+        case 'far':
+          return 'Get a larger monitor, or an arm that brings one nearer to your eye.';
+        case 'aslant':
+          return `Get a monitor on an arm that turns ${sayNumber(Math.ceil(facts.angleDeg / 5) * 5)}° to your eye, or a viewfinder.`;
+        case 'hidden':
+          return 'Get a longer arm for a monitor, or move what hides it.';
+      }
+    },
   },
 );
 

@@ -108,17 +108,17 @@ describe('what a setup does without', () => {
 });
 
 describe('a loaded lens mount', () => {
-  const camera: Part = {
+  const cameraOf = (momentNm: number | undefined): Part => ({
     ...body,
     mounts: [
       ...body.mounts,
       mountAt('lens', 'lens-mount', 'body', [0, 0, 0], [1, 0, 0], [0, 0, 1], {
         family: 'F',
-        bears: { momentNm: 3 },
+        ...(momentNm === undefined ? {} : { bears: { momentNm } }),
       }),
     ],
-  };
-  const weightOf = (atMm: number, hold: Setup['hold']) => {
+  });
+  const weightOf = (atMm: number, hold: Setup['hold'], camera = cameraOf(3)) => {
     const lens = cube(
       'lens',
       1000,
@@ -144,6 +144,15 @@ describe('a loaded lens mount', () => {
     expect(weightOf(101, 'tripod')).toBeUndefined();
     expect(weightOf(103, 'tripod')).toBe('risk');
     expect(weightOf(103, 'low')).toBe('note');
+  });
+
+  it('stops the build over what is stated, and from one and a half of what is only an estimate', () => {
+    // An estimate of 3 N·m: 1 kg at 457 mm is 4.48 N·m, at 461 mm 4.52.
+    const guessed = cameraOf(undefined);
+    expect(weightOf(307, 'low')).toBe('stops');
+    expect(weightOf(307, 'low', guessed)).toBe('risk');
+    expect(weightOf(457, 'low', guessed)).toBe('risk');
+    expect(weightOf(461, 'low', guessed)).toBe('stops');
   });
 
   it('is a risk in the hands from two thirds, and stops over all of it', () => {

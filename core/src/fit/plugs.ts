@@ -164,8 +164,6 @@ export const plugCannotEnter = defineFinding(
       `The plug at ${n.port(facts.itemId, facts.portId)} of ${n.item(facts.itemId)} needs ${sayMm(facts.plugMm)} and meets ${n.item(blocker!)}.`,
     why: 'A plug that is forced past a neighbour breaks the socket.',
     todo: 'Take a lead with an elbow, or move the neighbour.',
-    toGet: ({ facts }) =>
-      `Get a cable whose plug stands out ${sayMm(Math.max(0, Math.floor(facts.plugMm - facts.depthMm)))} at most, or move what is in the way.`,
   },
 );
 

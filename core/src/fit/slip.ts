@@ -533,8 +533,15 @@ export const screwCanTurn = defineFinding('screw-can-turn', stating<Slip>(), {
   },
   why: 'One screw without pins holds by friction only; it works loose during the day and the part turns.',
   todo: 'Use locating pins, a second screw or a stop; or tighten with a tool and look at it often.',
-  toGet: ({ facts }) =>
-    `Get one with locating pins or two screws, or a joint that holds ${sayNm(Math.ceil(10 * Math.max(facts.weightMomentNm, facts.handsMomentNm)) / 10)}; until then tighten it with a tool and look at it often.`,
+  toGet: ({ weight, facts }) => {
+    // What only wants a look holds; nothing is bought for it.
+    if (weight === 'note') return undefined;
+    const least =
+      judgeSlip(facts).by === 'weight'
+        ? facts.weightMomentNm / slipLimits.creeps
+        : facts.handsMomentNm / slipLimits.turns;
+    return `Get one with locating pins or two screws, or a joint that holds ${sayNm(Math.ceil(10 * least) / 10)}; until then tighten it with a tool and look at it often.`;
+  },
 });
 
 /** A finding for each friction joint that turns, creeps or wants watching. */

@@ -43,7 +43,7 @@ export const doesNotStand = defineFinding(
     toGet: ({ facts }) =>
       facts.why === 'tips'
         ? `Get a plate or rods under the cage that reach ${sayMm(Math.ceil(facts.outsideMm) + standsOverMm)} farther to that side, or put it down another way.`
-        : 'Get a plate at least 60 mm long and wide for its underside, or put it down another way.',
+        : undefined,
   },
 );
 

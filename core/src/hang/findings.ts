@@ -359,7 +359,7 @@ export const offHeadAxis = defineFinding(
     todo: 'Slide the plate, take a longer one, or move weight over the head.',
     toGet: ({ facts }) =>
       Math.abs(facts.aheadMm) > Math.abs(facts.leftMm)
-        ? `Get a plate that slides ${sayMm(Math.ceil(facts.remainsMm / 5) * 5)} farther, or move weight over the head.`
+        ? `Get a plate that slides ${sayMm(Math.ceil(Math.sqrt(Math.max(0, facts.remainsMm ** 2 - facts.leftMm ** 2)) / 5) * 5)} farther, or move weight over the head.`
         : 'Mount it by a hole nearer the middle, or move weight over the head.',
   },
 );

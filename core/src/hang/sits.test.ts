@@ -5,6 +5,7 @@ import type { HoldKind } from '../rig/index.js';
 import { placeSetup, type Rig, type Setup } from '../rig/index.js';
 import type { PartBook } from '../part/index.js';
 import { gripAt, pad, sits, support } from '../testing/hold-findings.js';
+import { measureReport } from '../report/index.js';
 import { body, joint, mountAt } from '../testing/rigs.js';
 import {
   enduranceCurves,
@@ -16,6 +17,7 @@ import {
   type Hang,
 } from './index.js';
 
+type Vec = [number, number, number];
 const W = 9.80665;
 const place = ({ rig, parts }: { rig: Rig; parts: PartBook }) =>
   placeSetup(rig, rig.setups[0]!, parts);
@@ -251,5 +253,36 @@ describe('how long an arm holds', () => {
     expect(day.carriedMin).toBeCloseTo(108, 9);
     expect(day.holds).toBe(Math.ceil((108 * 60) / effort.limit!.timeS!));
     expect(measureDay(assembly, effort, { currency: 'EUR', limits: {} })).toBeUndefined();
+  });
+});
+
+describe('a weight beside the axis of a head', () => {
+  const weightOf = (aheadMm: number, leftMm: number) => {
+    const made = sits(
+      'tripod',
+      {},
+      [
+        {
+          ...support(0),
+          mounts: support(0).mounts.map((m) => ({ ...m, originMm: [aheadMm, leftMm, 0] as Vec })),
+        },
+      ],
+      [joint('s', 'support.base', 'body.plain')],
+    );
+    return measureReport(made.rig, 'low', made.parts).findings.find(
+      (f) => f.code === 'off-head-axis',
+    )?.weight;
+  };
+
+  it('is a risk from 20 mm ahead or behind, where it tilts the head', () => {
+    expect([weightOf(4.9, 0), weightOf(19.9, 0), weightOf(20.1, 0)]).toEqual([
+      undefined,
+      'note',
+      'risk',
+    ]);
+  });
+
+  it('is a note to a side as far as a platform reaches', () => {
+    expect([weightOf(0, 59.9), weightOf(0, 60.1)]).toEqual(['note', 'risk']);
   });
 });

@@ -1,3 +1,4 @@
+import { findSpare, takeSpare } from '../fit/index.js';
 import {
   findSureMate,
   hasTrait,
@@ -13,7 +14,6 @@ import {
   findStandIns,
   isMountFull,
   listJointsAt,
-  proposeId,
   rigFromMount,
   suggestSlideMm,
   suggestTurnDeg,
@@ -30,14 +30,6 @@ const servesAsMuch = (part: Part, other: Part): boolean =>
 const isOtherMake = (part: Part, placed: PlacedItem): boolean =>
   part.kind === placed.part.kind && part.id !== placed.part.id && servesAsMuch(part, placed.part);
 
-/** The individual that would take a part's place: one that lies in the kit unused, or a new one. */
-function findItem(assembly: Assembly, part: Part) {
-  const spare = assembly.rig.kit.find(
-    (i) => i.partId === part.id && i.owned && !assembly.byId.has(i.id),
-  );
-  return spare ?? { id: proposeId(part.id), partId: part.id, owned: false };
-}
-
 /**
  * The edit that puts another make in the place of a part: one of the same kind that is known to take over all its joints and states
  * the same needs. Undefined where it is no such make.
@@ -50,7 +42,7 @@ export function createMake(assembly: Assembly, placed: PlacedItem, part: Part): 
     type: 'swap-part',
     setupId: assembly.setup.id,
     itemId: placed.item.id,
-    item: findItem(assembly, part),
+    item: takeSpare(assembly, part),
     mounts,
   };
 }
@@ -110,7 +102,7 @@ export function listOtherMakes(
   const { carriedBy } = placed;
   if (!carriedBy || hasTrait(placed.part, 'camera') || hasTrait(placed.part, 'optic')) return [];
   const byPrice = comparePrices(findPurse(assembly));
-  const isSpare = (part: Part) => findItem(assembly, part).owned;
+  const isSpare = (part: Part) => findSpare(assembly, part) !== undefined;
   const makes = [...catalogue.values()]
     .filter((part) => isOtherMake(part, placed))
     .sort((a, b) => Number(isSpare(b)) - Number(isSpare(a)) || byPrice(a, b));
@@ -122,7 +114,7 @@ export function listOtherMakes(
       type: 'swap-part',
       setupId: assembly.setup.id,
       itemId: placed.item.id,
-      item: findItem(assembly, part),
+      item: takeSpare(assembly, part),
       mounts: of,
     });
     const here =

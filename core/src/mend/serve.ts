@@ -1,5 +1,5 @@
 import type { Collider } from '../clash/index.js';
-import { findSpare, listFittingLeads } from '../fit/index.js';
+import { findSpare, listFittingLeads, takeSpare } from '../fit/index.js';
 import { hasTrait, servesNeed, type Part, type PartBook, type Port } from '../part/index.js';
 import { add, dot, place, scale, subtract, type Vec3 } from '../placement/index.js';
 import { comparePrices, findPurse } from '../price/index.js';
@@ -24,10 +24,6 @@ import { joinEdits, listFlat } from './weigh.js';
 const mostMakes = 3;
 
 const noEdit: Edit = { type: 'all', edits: [] };
-
-/** An individual that lies in the kit unused, or a new one. */
-const takeSpare = (assembly: Assembly, part: Part): KitItem =>
-  findSpare(assembly, part) ?? { id: proposeId(part.id), partId: part.id, owned: false };
 
 /** What proposals are made with. */
 export interface ServeContext {

@@ -22,11 +22,12 @@ export function createOldId(edit: Edit): (id: string) => string {
 export const listFlat = (edit: Edit): readonly Exclude<Edit, { type: 'all' }>[] =>
   edit.type === 'all' ? edit.edits.flatMap(listFlat) : [edit];
 
-/** One step of several edits. */
-export const joinEdits = (...edits: readonly Edit[]): Edit => ({
-  type: 'all',
-  edits: edits.flatMap(listFlat),
-});
+/** One step of several edits; a single one is that step. */
+export function joinEdits(...edits: readonly Edit[]): Edit {
+  const flat = edits.flatMap(listFlat);
+  const [only, ...more] = flat;
+  return only && more.length === 0 ? only : { type: 'all', edits: flat };
+}
 
 const isHeavy = ({ weight }: Finding): boolean => weight !== 'note';
 

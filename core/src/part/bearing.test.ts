@@ -25,10 +25,6 @@ describe('where a person would put a part', () => {
 
   it('no handle and no cage over an adaptor on the camera itself; a screen may', () => {
     const bridged = (parent: PartKind, child: PartKind) => wouldBridge(of(parent), of(child));
-    // Over one bushing a handle goes onto a cage, over a shoe and its foot it does not.
-    expect(wouldBridge(of('cage'), of('top-handle'), 1)).toBe(true);
-    expect(wouldBridge(of('cage'), of('top-handle'), 2)).toBe(false);
-    expect(wouldBridge(of('cage'), of('monitor'), 2)).toBe(true);
     expect([bridged('body', 'top-handle'), bridged('body', 'cage')]).toEqual([false, false]);
     expect([bridged('body', 'monitor'), bridged('cage', 'top-handle')]).toEqual([true, true]);
     // A tripod's plate goes under the camera.

@@ -1,4 +1,5 @@
 import { createBayEdit } from '../fit/index.js';
+import { joinEdits } from '../mend/index.js';
 import type { Mount } from '../part/index.js';
 import { proposeId, type Assembly, type Edit } from '../rig/index.js';
 import type { FeedOption } from './options.js';
@@ -12,9 +13,6 @@ export function fillBay(assembly: Assembly, hostId: string, bay: Mount, used: Us
   const edit = createBayEdit(assembly, hostId, bay, used);
   return edit ? [edit] : [];
 }
-
-export const joinEdits = (edits: readonly Edit[]): Edit =>
-  edits.length === 1 ? edits[0]! : { type: 'all', edits };
 
 /**
  * A plan as one step from the rig as it stands: leads and batteries that it has no use for off, its source and what goes into bays on,
@@ -63,5 +61,5 @@ export function createPlanEdit(
     ),
     ...more,
   ];
-  return edits.length === 0 ? undefined : joinEdits(edits);
+  return edits.length === 0 ? undefined : joinEdits(...edits);
 }

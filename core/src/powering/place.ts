@@ -3,7 +3,8 @@ import type { PartBook } from '../part/index.js';
 import { proposeId, tryEdit, type Assembly, type Edit } from '../rig/index.js';
 import { listFittings, measureChange, reportOn } from '../report/index.js';
 import { createSpace, listOverlaps } from '../space/index.js';
-import { fillBay, joinEdits } from './edits.js';
+import { joinEdits } from '../mend/index.js';
+import { fillBay } from './edits.js';
 import type { Source } from './survey.js';
 
 /** So many mounts are tried for a plate. */
@@ -25,7 +26,7 @@ function isClear(
   ids: readonly string[],
 ): boolean {
   if (!collider) return true;
-  const after = tryEdit(assembly, joinEdits(edits), parts);
+  const after = tryEdit(assembly, joinEdits(...edits), parts);
   return (
     listOverlaps(
       createSpace(after, collider),
@@ -71,7 +72,7 @@ export function listSourcePlaces(
     const edits = [edit, ...inPlate];
     if (inPlate.length === 0) continue;
     if (!isClear(asked, assembly, edits, [plate.item.id, battery.item.id])) continue;
-    const after = reportOn(tryEdit(assembly, joinEdits(edits), parts), parts, light);
+    const after = reportOn(tryEdit(assembly, joinEdits(...edits), parts), parts, light);
     const { appears, risks } = measureChange(report, after);
     if (appears.some((f) => f.weight === 'stops')) continue;
     found.push({ edits, risks });

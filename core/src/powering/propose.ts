@@ -13,7 +13,8 @@ import {
 import { createSpace } from '../space/index.js';
 import { hasSource } from '../wire/index.js';
 import type { Cost } from './cost.js';
-import { createPlanEdit, fillBay, joinEdits } from './edits.js';
+import { joinEdits } from '../mend/index.js';
+import { createPlanEdit, fillBay } from './edits.js';
 import { listGivenUp, type GivenUp } from './given-up.js';
 import type { PlannedLead } from './options.js';
 import { listSourcePlaces } from './place.js';
@@ -178,12 +179,12 @@ class Search {
     }
     const withSource =
       source.length > 0
-        ? tryEdit(plan.bare.assembly, joinEdits(source), parts)
+        ? tryEdit(plan.bare.assembly, joinEdits(...source), parts)
         : plan.bare.assembly;
     const bays = plan.options.flatMap(({ inBay, deviceId }) =>
       inBay ? fillBay(withSource, deviceId, inBay.bay, inBay) : [],
     );
-    const structure = bays.length > 0 ? tryEdit(withSource, joinEdits(bays), parts) : withSource;
+    const structure = bays.length > 0 ? tryEdit(withSource, joinEdits(...bays), parts) : withSource;
     const short = this.cutLeads(plan, structure);
     if (short)
       return fail({

@@ -500,35 +500,38 @@ export function* listFittings(
 
 /** So many free mounts are tried for a part that goes there only with something between. */
 const mostBetween = 3;
-/** One adaptor between is what a builder does, or an arm on one; with more it is another part that is wanted. */
-const mostLinks = { adaptors: 1, arms: 2 } as const;
+/** What may stand between a mount and a part: adaptors, or arms, of each the cheapest. */
+interface Reaches {
+  readonly adaptors: Reach;
+  readonly arms: Reach;
+}
+const reachesOf = new WeakMap<AskContext, Map<Mount, Reaches>>();
 
-const reachesOf = new WeakMap<AskContext, Map<Mount, Record<keyof typeof mostLinks, Reach>>>();
-
-/** What can stand between a mount and a part, the cheapest chains of it: adaptors alone, or arms as well. */
-function reachOver(context: AskContext, mount: Mount): Record<keyof typeof mostLinks, Reach> {
-  const known = reachesOf.get(context) ?? new Map<Mount, Record<keyof typeof mostLinks, Reach>>();
+function reachOver(context: AskContext, mount: Mount): Reaches {
+  const known = reachesOf.get(context) ?? new Map<Mount, Reaches>();
   reachesOf.set(context, known);
   let reach = known.get(mount);
   if (!reach) {
-    const adaptors = listAdaptors(context.parts);
-    const arms = [...context.parts.values()].filter((p) => p.kind === 'arm' && p.mounts.length > 1);
     const over = (links: readonly Part[]) =>
       measureReachOver(mount, links, 'price', context.report.brief);
-    reach = { adaptors: over(adaptors), arms: over(arms) };
+    const arms = [...context.parts.values()].filter((p) => p.kind === 'arm' && p.mounts.length > 1);
+    reach = { adaptors: over(listAdaptors(context.parts)), arms: over(arms) };
     known.set(mount, reach);
   }
   return reach;
 }
 
-/** The chain by which a person brings a part onto a mount: what is looked at or aimed goes onto an arm. */
+/**
+ * The one adaptor or arm by which a person brings a part onto a mount: what is looked at or aimed goes onto an arm. With more between
+ * it is another part that is wanted.
+ */
 function chooseChain(context: AskContext, mount: Mount, part: Part): Chain | undefined {
   const reach = reachOver(context, mount);
   const isAimed = part.kind === 'monitor' || part.kind === 'lamp';
   const order = isAimed ? (['arms', 'adaptors'] as const) : (['adaptors', 'arms'] as const);
   for (const by of order) {
     const chain = findChain(reach[by], part);
-    if (chain && chain.links.length > 0 && chain.links.length <= mostLinks[by]) return chain;
+    if (chain?.links.length === 1) return chain;
   }
   return undefined;
 }
@@ -570,11 +573,7 @@ function judgeWithBetween(
     // What goes over an arm or a plate is carried by that: a cage goes over nothing.
     const [last] = chain.links.slice(-1);
     const up = rigFromMount(parent, mount).rotation.z[2];
-    if (
-      !last ||
-      !wouldBridge(parent.part, one.part, chain.links.length) ||
-      !wouldPut(last.part, one.part, up)
-    ) {
+    if (!last || !wouldBridge(parent.part, one.part) || !wouldPut(last.part, one.part, up)) {
       continue;
     }
     tried += 1;

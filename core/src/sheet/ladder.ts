@@ -2,7 +2,14 @@ import type { AskOptions } from '../question/index.js';
 import { judgeNeed, listIdle, type Need } from '../needs/index.js';
 import { hasTrait, type Part, type PartBook, type Serves } from '../part/index.js';
 import { countFindings, measureReport, type Report } from '../report/index.js';
-import { isInBranch, listSetupItems, type Assembly, type Setup } from '../rig/index.js';
+import {
+  applyEdit,
+  isInBranch,
+  listSetupItems,
+  type Assembly,
+  type Rig,
+  type Setup,
+} from '../rig/index.js';
 import { findBestPrice } from '../price/index.js';
 import type { Money } from '../units/index.js';
 import { timeSteps } from '../change/index.js';
@@ -179,17 +186,22 @@ function narrowSetup(setup: Setup, ids: ReadonlySet<string>): Setup {
   };
 }
 
-/** A setup without some parts, and without all that hangs on them. */
-function dropParts(setup: Setup, gone: ReadonlySet<string>): Setup {
-  const off = new Set(gone);
-  let before = -1;
-  // Ends: each round but the last one adds a part.
-  while (before < off.size) {
-    before = off.size;
-    for (const { parent, child } of setup.joints) if (off.has(parent.item)) off.add(child.item);
+/** A rig whose other setups are without some parts, and without all that hangs on them. */
+function withoutElsewhere(rig: Rig, setupId: string, gone: ReadonlySet<string>): Rig {
+  let next = rig;
+  for (const { id, joints } of rig.setups) {
+    if (id === setupId) continue;
+    for (const { child } of joints) {
+      // What hangs on the one before is gone with it.
+      const isOn = next.setups
+        .find((s) => s.id === id)!
+        .joints.some((j) => j.child.item === child.item);
+      if (isOn && gone.has(child.item)) {
+        next = applyEdit(next, { type: 'remove-item', setupId: id, itemId: child.item });
+      }
+    }
   }
-  if (![...listSetupItems(setup)].some((id) => off.has(id))) return setup;
-  return narrowSetup(setup, new Set([...listSetupItems(setup)].filter((id) => !off.has(id))));
+  return next;
 }
 
 /**
@@ -212,11 +224,12 @@ export function listLadder(report: Report, parts: PartBook, asked: AskOptions = 
     const gone = new Set(
       rig.kit.filter((i) => !used.has(i.id) && isGlass(partOf.get(i.id))).map((i) => i.id),
     );
+    // The other setups are looked at for their day: without the glass that is not there yet.
+    const { setups } = withoutElsewhere(rig, setup.id, gone);
     const trial = {
       ...rig,
       kit: rig.kit.filter((i) => !gone.has(i.id)),
-      // The other setups are looked at for their day: without the glass that is not there yet.
-      setups: rig.setups.map((s) => (s.id === setup.id ? narrowed : dropParts(s, gone))),
+      setups: setups.map((s) => (s.id === setup.id ? narrowed : s)),
     };
     const then = measureReport(trial, setup.id, parts, { ...asked, oneLens: true, lean: true });
     const prices = rig.kit

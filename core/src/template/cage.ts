@@ -468,7 +468,7 @@ export function createCage(f: CageFigures): Made {
       ({ id, originMm: [mx, , mz] }) =>
         id === 'left-high' && Math.hypot(mx - x, mz - z) <= rosetteMm + leastSocketMm,
     );
-    if (buried >= 0) mounts.splice(buried, 1);
+    if (!isFree && buried >= 0) mounts.splice(buried, 1);
     solids.push(rod('rosette', [x, left, z], [x, left + 8, z], rosetteMm, 'metal'));
     mounts.push(
       mount('left-rosette', 'rosette-m6', 'face', [x, left + 8, z], [0, 1, 0], [0, 0, 1], {

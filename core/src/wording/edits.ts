@@ -41,33 +41,25 @@ function sayTakenAlong(edits: readonly Edit[], names: Names): string | undefined
 }
 
 /** What an earlier edit of the same step brings in is called by its part: nobody knows its id yet. */
-function nameProposed(edits: readonly Edit[], names: Names): Names {
-  const parts = new Map(
-    edits.flatMap((e) =>
-      e.type === 'add-part' || e.type === 'swap-part' || e.type === 'add-cable'
-        ? [[e.item.id, e.item.partId] as const]
-        : [],
+const nameProposed = (edits: readonly Edit[], names: Names): Names =>
+  names.calling(
+    new Map(
+      edits.flatMap((e) =>
+        (e.type === 'add-part' || e.type === 'swap-part' || e.type === 'add-cable') &&
+        !names.has(e.item.id)
+          ? [[e.item.id, e.item.partId] as const]
+          : [],
+      ),
     ),
   );
-  const item = (id: string): string => {
-    const part = names.has(id) ? undefined : parts.get(id);
-    return part === undefined ? names.item(id) : names.part(part);
-  };
-  return { ...names, item };
-}
 
 /** After an exchange the other make is spoken of by its own name. */
-function nameAfter(earlier: readonly Edit[], names: Names): Names {
-  const parts = new Map(
-    earlier.flatMap((e) => (e.type === 'swap-part' ? [[e.itemId, e.item.partId] as const] : [])),
+const nameAfter = (earlier: readonly Edit[], names: Names): Names =>
+  names.calling(
+    new Map(
+      earlier.flatMap((e) => (e.type === 'swap-part' ? [[e.itemId, e.item.partId] as const] : [])),
+    ),
   );
-  if (parts.size === 0) return names;
-  const item = (id: string): string => {
-    const part = parts.get(id);
-    return part === undefined ? names.item(id) : names.part(part);
-  };
-  return { ...names, item };
-}
 
 /** “Put Yoke top handle in place of Handle, on the rail on the roof of Cage”: another make that goes on elsewhere. */
 function sayElsewhere(edits: readonly Edit[], names: Names): readonly [string, number] | undefined {

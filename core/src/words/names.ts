@@ -177,6 +177,8 @@ export interface Names {
   lead(cableId: string): string;
   /** How many parts an item of this setup carries. */
   carried(itemId: string): number;
+  /** The same names where some individuals are of other parts: what an edit brings in, or puts in another's place. */
+  calling(partIds: ReadonlyMap<string, string>): Names;
 }
 
 const ordinals = ['', '', 'second', 'third', 'fourth', 'fifth', 'sixth'];
@@ -287,10 +289,16 @@ export function namePortOf(part: Part, portId: string): string {
 }
 
 /** Looks names up in an assembly, and in a catalogue for parts that are not on the rig. */
-export function createNames(assembly: Assembly, parts: PartBook): Names {
+export function createNames(
+  assembly: Assembly,
+  parts: PartBook,
+  called: ReadonlyMap<string, string> = new Map(),
+): Names {
   const kit = new Map(assembly.rig.kit.map((item) => [item.id, item]));
   const partOf = (itemId: string) =>
-    assembly.byId.get(itemId)?.part ?? parts.get(kit.get(itemId)?.partId ?? '');
+    parts.get(called.get(itemId) ?? '') ??
+    assembly.byId.get(itemId)?.part ??
+    parts.get(kit.get(itemId)?.partId ?? '');
   // Two alike are told apart within the kit, so that one keeps its name in every setup.
   const items = countTwins(
     assembly.rig.kit.flatMap((item) => {
@@ -298,9 +306,13 @@ export function createNames(assembly: Assembly, parts: PartBook): Names {
       return part ? [[item.id, nameItem({ item, part })] as const] : [];
     }),
   );
-  const itemName = (itemId: string) => items.get(itemId) ?? itemId;
+  const itemName = (itemId: string) => {
+    const other = parts.get(called.get(itemId) ?? '');
+    return other?.name ?? items.get(itemId) ?? itemId;
+  };
   return {
     has: (itemId) => kit.has(itemId),
+    calling: (partIds) => createNames(assembly, parts, new Map([...called, ...partIds])),
     item: itemName,
     lead: (cableId) => {
       const run = assembly.setup.cables?.find((c) => c.id === cableId);

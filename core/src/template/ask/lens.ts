@@ -17,11 +17,11 @@ import {
 } from './pieces.js';
 import type { Thing } from './question.js';
 
-/** Lenses and what goes on them: what is asked about each. */
 /** The diameter of the barrel: “filter diameter” and “thread diameter” are another figure. */
 const barrelDiameter =
   /(?<!(?:filter|thread|attachment)[- ](?:size |thread )?)(?:diameter|dia\.?)|[Øø⌀]/iu;
 
+/** Lenses and what goes on them: what is asked about each. */
 export const lensThings: readonly Thing[] = [
   {
     kind: 'lens',

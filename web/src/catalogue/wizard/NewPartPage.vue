@@ -229,10 +229,11 @@ async function goToFirst(): Promise<void> {
  * the address, so that it is still known after a reload in the middle of the list.
  */
 async function rememberAsked(part: Part): Promise<string> {
+  if (!listed.value) return part.id;
   const known = route.query['listed'];
   if (typeof known === 'string') return known;
   const kinds: readonly string[] = errand.value?.kinds ?? (newRig.value ? [newRig.value] : []);
-  if (listed.value && kinds.includes(part.kind)) {
+  if (kinds.includes(part.kind)) {
     await router.replace({ query: { ...route.query, listed: part.id } });
   }
   return part.id;
