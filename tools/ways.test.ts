@@ -17,6 +17,7 @@ import {
 import { tries } from '../core/src/testing/depth.ts';
 import { growRig } from '../core/src/testing/grown.ts';
 import { createDemoRigFile, readDemoCatalogue } from './demo-files.ts';
+import { createOddRigs } from './odd-rigs.ts';
 
 let collider: Collider;
 beforeAll(async () => {
@@ -95,6 +96,16 @@ describe('a way out that needs the shelf, or several steps', () => {
     const [weight] = listFlat(edits[0]!);
     expect(weight).toMatchObject({ type: 'add-part', item: { partId: 'quillon-kentledge-250' } });
     expect(after(edits[0]!).map((f) => f.id)).not.toContain(finding.id);
+  });
+
+  it('puts no weight on a rig for what is only a note', () => {
+    const { rig, parts } = createOddRigs(collider).find((o) => o.rig.name === 'Box on rods')!;
+    const report = measureReport(rig, 'first', parts, { collider });
+    const note = report.findings.find((f) => f.code === 'heavy-end')!;
+    expect(note.weight).toBe('note');
+    const offered = [...findRemedies(report, parts, { collider, catalogue })];
+    const { edits } = offered.find((o) => o.findingId === note.id)!;
+    expect(edits.flatMap(listFlat).map((e) => e.type)).not.toContain('add-part');
   });
 
   it('goes on from what does not help by itself: an arm brought elsewhere, and the hand over the weight', () => {

@@ -293,6 +293,8 @@ function listRearWeights({ report, book }: ServeContext): Edit[] {
  * pad under the lens. Not tried yet. Costs a light report for each place of a support.
  */
 export function listServing(context: ServeContext, finding: Finding): Edit[] {
+  // For what is only noted nothing more is put on the rig.
+  if (finding.weight === 'note') return [];
   switch (finding.code) {
     case 'inputs-short':
       return [...listThrough(context, finding), ...listAdded(context, finding)];
