@@ -116,11 +116,8 @@ const shots: readonly Shot[] = [
 Dimensions (W x H x D): 5.6 x 3.5 x 1.1 in, weight approx. 10.2 oz w/o battery
 HDMI type D in, 1/4"-20 on three edges, L-series plate. DC 7-17 V. Fnord rating 3.`,
       );
-      for (let i = 0; i < 3; i += 1)
-        await page
-          .getByRole('button', { name: /^Take(?! the name)/u })
-          .first()
-          .click();
+      for (const taken of ['Saltmarsh field display as its name', '5.5"', '1200 nits'])
+        await page.getByRole('button', { name: `Take ${taken}`, exact: true }).click();
     },
   },
   {

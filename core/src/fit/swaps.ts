@@ -1,6 +1,7 @@
 import { hasTrait, type Part, type PartBook } from '../part/index.js';
 import { comparePrices, findPurse } from '../price/index.js';
 import {
+  findStandInPorts,
   findStandIns,
   proposeId,
   type Assembly,
@@ -44,6 +45,7 @@ export function listSwaps(
           itemId: end,
           item: { id: proposeId(part.id), partId: part.id, owned: false },
           mounts,
+          ports: findStandInPorts(placed.part, part),
         },
       });
     }

@@ -154,11 +154,16 @@ function withStepIds(edit: Edit): Edit {
 
 /** A way out of more steps than this is another rig. */
 const mostEdits = 3;
-/** How many things a person does: the hinges of one arm are set in one. */
+/** How many things a person does: the hinges of one arm are set in one, and what is bought comes with what it stands on. */
 function countEdits(edit: Edit): number {
   const flat = listFlat(edit);
-  const posed = new Set(flat.flatMap((e) => (e.type === 'set-stance' ? [e.itemId] : [])));
-  return flat.filter((e) => e.type !== 'set-stance').length + posed.size;
+  const added = new Set(flat.flatMap((e) => (e.type === 'add-part' ? [e.item.id] : [])));
+  const isOnAdded = (e: (typeof flat)[number]) =>
+    e.type === 'add-part' && added.has(e.joint.parent.item);
+  const posed = new Set(
+    flat.flatMap((e) => (e.type === 'set-stance' && !added.has(e.itemId) ? [e.itemId] : [])),
+  );
+  return flat.filter((e) => e.type !== 'set-stance' && !isOnAdded(e)).length + posed.size;
 }
 /** So many steps follow from one at most. */
 const mostSteps = 2;

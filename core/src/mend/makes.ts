@@ -11,6 +11,7 @@ import {
 import { dot } from '../placement/index.js';
 import { comparePrices, findPurse } from '../price/index.js';
 import {
+  findStandInPorts,
   findStandIns,
   isMountFull,
   listJointsAt,
@@ -44,6 +45,7 @@ export function createMake(assembly: Assembly, placed: PlacedItem, part: Part): 
     itemId: placed.item.id,
     item: takeSpare(assembly, part),
     mounts,
+    ports: findStandInPorts(placed.part, part),
   };
 }
 
@@ -116,6 +118,7 @@ export function listOtherMakes(
       itemId: placed.item.id,
       item: takeSpare(assembly, part),
       mounts: of,
+      ports: findStandInPorts(placed.part, part),
     });
     const here =
       lacking.length === 0 && carriedBy.mate.state === 'mates' && isWanted(carriedBy.mate)

@@ -69,6 +69,7 @@ const exchanged: ReadonlySet<FindingCode> = new Set<FindingCode>([
   'over-height',
   'tool-cannot-reach',
   'plug-cannot-enter',
+  'off-head-axis',
 ]);
 /** So many makes are tried for one finding. */
 const mostMakes = 6;
@@ -131,6 +132,7 @@ const moved: ReadonlySet<FindingCode> = new Set<FindingCode>([
   'over-height',
   'not-level',
   'hand-room',
+  'does-not-stand',
 ]);
 /** So many other mounts are tried for one part. */
 const mostMoves = 4;

@@ -2,6 +2,7 @@ import { measureHang } from '../hang/index.js';
 import { findHold } from '../hold/index.js';
 import type { Part, PartBook } from '../part/index.js';
 import {
+  findStandInPorts,
   findStandIns,
   placeSetup,
   proposeId,
@@ -105,6 +106,7 @@ export function listAlternatives(
         itemId,
         item: { id: proposeId(part.id), partId: part.id, owned: false },
         mounts,
+        ports: findStandInPorts(placed.part, part),
       };
       return [{ part, edit, massG: part.massG, sway: swayOf(assembly, parts, edit) }];
     })

@@ -14,6 +14,7 @@ import {
   type Serves,
 } from '../part/index.js';
 import {
+  findStandInPorts,
   findStandIns,
   isMountFull,
   listMatingMounts,
@@ -740,6 +741,7 @@ function judgeInPlace(
     itemId: ask.itemId,
     item: one.item,
     mounts: match.mounts,
+    ports: findStandInPorts(old.part, one.part),
   };
   return {
     state: 'fits',

@@ -101,6 +101,8 @@ export type Edit =
       readonly item: KitItem;
       /** Which mount of the new part stands in for which of the old. */
       readonly mounts: Readonly<Record<string, string>>;
+      /** Which socket of the new part takes the lead of which of the old; a lead that is not named here is unplugged. */
+      readonly ports?: Readonly<Record<string, string>>;
     }
   | {
       readonly type: 'add-cable';
@@ -290,8 +292,16 @@ function swapped(rig: Rig, edit: Extract<Edit, { type: 'swap-part' }>): Rig {
       );
     }
     if (s.cables) {
+      const socket = (at: CableRun['from']): CableRun['from'] | undefined => {
+        if (at.item !== edit.itemId) return at;
+        const port = edit.ports?.[at.port];
+        return port === undefined ? undefined : { item: edit.item.id, port };
+      };
       setup.cables = s.cables
-        .filter((c) => c.from.item !== edit.itemId && c.to.item !== edit.itemId)
+        .flatMap((c) => {
+          const [from, to] = [socket(c.from), socket(c.to)];
+          return from && to ? [{ ...c, from, to }] : [];
+        })
         .map((c) =>
           withTies(
             c,

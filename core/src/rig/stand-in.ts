@@ -68,3 +68,31 @@ export function findStandIns(
   }
   return { mounts, keyUnknown, lacking };
 }
+
+/**
+ * Which socket of a new part stands in for each of the old one's: one that takes the same plug the same way and carries all that
+ * the old one carries, of the same name first, then in the part's own order; each once. What finds none is left out.
+ */
+export function findStandInPorts(old: Part, part: Part): Readonly<Record<string, string>> {
+  const taken = new Set<string>();
+  const own = old.ports ?? [];
+  // What has the same name keeps it, whatever stands before it.
+  const named = (id: string) => part.ports?.some((p) => p.id === id) ?? false;
+  const inOrder = [...own].sort((a, b) => Number(named(b.id)) - Number(named(a.id)));
+  return Object.fromEntries(
+    inOrder.flatMap((port): [string, string][] => {
+      const [best] = (part.ports ?? [])
+        .filter(
+          (p) =>
+            !taken.has(p.id) &&
+            p.connector === port.connector &&
+            p.direction === port.direction &&
+            port.carries.every((c) => p.carries.includes(c)),
+        )
+        .sort((a, b) => Number(b.id === port.id) - Number(a.id === port.id));
+      if (!best) return [];
+      taken.add(best.id);
+      return [[port.id, best.id]];
+    }),
+  );
+}

@@ -1,4 +1,4 @@
-import { hasTrait, placeMovements, type Part, type Stance } from '../part/index.js';
+import { hasTrait, placeMovements, type Part, type Screen, type Stance } from '../part/index.js';
 import { add, dot, measureLength, scale, subtract, toUnit, type Vec3 } from '../placement/index.js';
 import { measureSetting, placeRay, placeSolids, type PlacedItem } from '../rig/index.js';
 import { createProbe, isEntered, listIntrusions, spaceSolid, type Space } from '../space/index.js';
@@ -29,15 +29,26 @@ const readsAslant = 1.25;
 export const isMild = (sight: ScreenLook) =>
   (sight.trouble === 'far' || sight.trouble === 'aslant') && sight.frames;
 
+/** The angle at which an eye looks at the best of a part's screens, in degrees from straight on; 180 where it has none. */
+export function measureLookDeg(placed: PlacedItem, eye: Vec3): number {
+  return Math.min(180, ...(placed.part.screens ?? []).map((s) => measureRayDeg(placed, s, eye)));
+}
+
+function measureRayDeg(placed: PlacedItem, screen: Screen, eye: Vec3): number {
+  const { atMm, direction } = placeRay(placed, screen.id, screen.atMm, screen.normal);
+  const way = toUnit(subtract(eye, atMm));
+  return toDeg(Math.acos(Math.max(-1, Math.min(1, dot(way, direction)))));
+}
+
 /** Every screen of an item, looked at from an eye: aslant, too far, hidden by what. */
 export function lookAt(space: Space, eye: Vec3, placed: PlacedItem): ScreenLook[] {
   const { settings } = space.assembly.rig;
   return (placed.part.screens ?? []).map((screen): ScreenLook => {
-    const { atMm, direction } = placeRay(placed, screen.id, screen.atMm, screen.normal);
+    const { atMm } = placeRay(placed, screen.id, screen.atMm, screen.normal);
     const to = subtract(eye, atMm);
     const farMm = measureLength(to);
     const way = toUnit(to);
-    const angleDeg = toDeg(Math.acos(Math.max(-1, Math.min(1, dot(way, direction)))));
+    const angleDeg = measureRayDeg(placed, screen, eye);
     const readableMm = screen.diagonalMm * measureSetting(settings, 'readableTimes');
     const frames = farMm <= framesTimes * readableMm;
     const base = { placed, screenId: screen.id, angleDeg, farMm, frames };
