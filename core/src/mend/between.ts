@@ -83,6 +83,36 @@ function listPlaces(assembly: Assembly, joint: PlacedJoint): MountRef[] {
     .map(({ ref }) => ref);
 }
 
+/** Edits that put one part between another and what carries it, one for each make that both ends of the joint take. */
+export function listInserted(
+  assembly: Assembly,
+  joint: PlacedJoint,
+  makes: readonly Part[],
+  book: PartBook,
+): Edit[] {
+  const { parent } = joint.joint;
+  return makes.flatMap((part) => {
+    const link = findLink(part, joint.parentMount, joint.childMount);
+    const chain = link && { links: [link], own: joint.childMount.id };
+    return (chain && createChainBetween(assembly, book, joint, chain, parent)) ?? [];
+  });
+}
+
+/** Adaptors that keep two parts so far apart, or up to a little farther; the lowest first. What holds rods is none. */
+export function listRisers(book: PartBook, joint: PlacedJoint, leastMm: number): Part[] {
+  return listAdaptors(book)
+    .filter((part) => !part.mounts.some((m) => m.side === 'clamp'))
+    .flatMap((part) => {
+      const link = findLink(part, joint.parentMount, joint.childMount);
+      const highMm = link ? measureLinkMm(link) : 0;
+      return link && highMm >= leastMm && highMm <= leastMm + mostUnderCameraMm
+        ? [{ part, highMm }]
+        : [];
+    })
+    .sort((a, b) => a.highMm - b.highMm || (a.part.id < b.part.id ? -1 : 1))
+    .map(({ part }) => part);
+}
+
 /**
  * Edits that put one adaptor between a part that a finding names and what carries it, or bring it over one to another mount
  * near by. Of the adaptors, those that lie in the kit come first, then the cheapest. Not tried yet.

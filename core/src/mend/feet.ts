@@ -1,6 +1,6 @@
-import { mayCarry } from '../part/index.js';
+import { hasTrait, mayCarry } from '../part/index.js';
 import { dot } from '../placement/index.js';
-import { isMountFull, rigFromMount, tryEdit, type Edit } from '../rig/index.js';
+import { isMountFull, rigFromMount, tryEdit, type Edit, type PlacedItem } from '../rig/index.js';
 import { measureStanding } from '../hold/index.js';
 import { sortMakes, type ServeContext } from './added.js';
 import { sameWayUp } from './build.js';
@@ -21,13 +21,18 @@ export function listFeet({ report, book }: ServeContext): Edit[] {
     assembly,
     [...book.values()].filter((part) => part.kind === 'plate'),
   );
-  const under = assembly.items.filter((placed) =>
-    placed.part.mounts.some(
-      (m) =>
-        !isMountFull(assembly, placed.item.id, m) &&
-        dot(rigFromMount(placed, m).rotation.z, hold.axes.down) > sameWayUp,
-    ),
-  );
+  // A plate under an arm or a screen is no foot.
+  const bears = ({ part }: PlacedItem) =>
+    hasTrait(part, 'camera') || part.kind === 'cage' || part.kind === 'plate';
+  const under = assembly.items
+    .filter(bears)
+    .filter((placed) =>
+      placed.part.mounts.some(
+        (m) =>
+          !isMountFull(assembly, placed.item.id, m) &&
+          dot(rigFromMount(placed, m).rotation.z, hold.axes.down) > sameWayUp,
+      ),
+    );
   const found: Edit[] = [];
   for (const part of plates) {
     const stands = under

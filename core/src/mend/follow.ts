@@ -163,7 +163,15 @@ function countEdits(edit: Edit): number {
   const posed = new Set(
     flat.flatMap((e) => (e.type === 'set-stance' && !added.has(e.itemId) ? [e.itemId] : [])),
   );
-  return flat.filter((e) => e.type !== 'set-stance' && !isOnAdded(e)).length + posed.size;
+  // One lead in the place of another is one thing.
+  const leads = Math.max(
+    ...(['remove-cable', 'add-cable'] as const).map(
+      (type) => flat.filter((e) => e.type === type).length,
+    ),
+  );
+  const isOther = ({ type }: (typeof flat)[number]) =>
+    type !== 'set-stance' && type !== 'remove-cable' && type !== 'add-cable';
+  return flat.filter((e) => isOther(e) && !isOnAdded(e)).length + posed.size + leads;
 }
 /** So many steps follow from one at most. */
 const mostSteps = 2;

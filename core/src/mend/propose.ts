@@ -3,7 +3,13 @@ import { hasTrait, mayCarry, type Part, type PartBook } from '../part/index.js';
 import { measureLength, subtract } from '../placement/index.js';
 import { tolerances } from '../units/index.js';
 import type { Finding, FindingCode, Report } from '../report/index.js';
-import { proposeId, type Assembly, type Edit, type PlacedItem } from '../rig/index.js';
+import {
+  listSlidesMm,
+  proposeId,
+  type Assembly,
+  type Edit,
+  type PlacedItem,
+} from '../rig/index.js';
 import { leadLimits, listFittingLeads, listMoves } from '../fit/index.js';
 import { findBestPrice } from '../price/index.js';
 import { listArmPlaces } from './arms.js';
@@ -11,6 +17,7 @@ import { stays } from './build.js';
 import { measureLevelling } from './level.js';
 import { createMake, listOtherMakes } from './makes.js';
 import { listServing } from './serve.js';
+import { listSpread } from './supports.js';
 
 /** Findings that something which stands otherwise may end: a hinge, a tilt, a flag. */
 const posed: ReadonlySet<FindingCode> = new Set<FindingCode>([
@@ -93,9 +100,39 @@ function listExchanges(assembly: Assembly, finding: Finding, parts: PartBook): E
 /** So far apart are the places along a grip at which a hand is tried, in mm. */
 const handStepMm = 10;
 
+/** The parts that a finding is about; of what no hand reaches, the camera, which is held by its own grip, and those that are held. */
+function listConcerned({ assembly, hold }: Report, finding: Finding): readonly string[] {
+  if (finding.code !== 'out-of-reach' || hold.state !== 'held') return finding.items;
+  const held = hold.grips.map((g) => g.itemId);
+  return [...new Set([...finding.items, assembly.items[0]!.item.id, ...held])];
+}
+
+/** So many places along its rail are tried for a grip. */
+const mostSlides = 6;
+
+/** Other places along their rails for the grips that the hands hold. */
+function listGripSlides({ assembly, hold }: Report): Edit[] {
+  if (hold.state !== 'held') return [];
+  return [...new Set(hold.grips.map((g) => g.itemId))].flatMap((id): Edit[] => {
+    const joint = assembly.byId.get(id)?.carriedBy;
+    const parent = joint && assembly.byId.get(joint.parent);
+    if (!joint || !parent) return [];
+    const slides = listSlidesMm(assembly, parent, joint.parentMount, joint.childMount);
+    return listSpread(slides, mostSlides)
+      .filter((slideMm) => Math.abs(slideMm - joint.joint.slideMm) >= 1)
+      .map((slideMm) => ({
+        type: 'slide',
+        setupId: assembly.setup.id,
+        jointId: joint.joint.id,
+        slideMm: Math.round(slideMm),
+      }));
+  });
+}
+
 /** Other places of the hand along the grips that a finding is about, the nearest to where it is first. */
-function listHandPlaces(assembly: Assembly, finding: Finding): Edit[] {
-  return finding.items.flatMap((itemId): Edit[] => {
+function listHandPlaces(report: Report, finding: Finding): Edit[] {
+  const { assembly } = report;
+  return listConcerned(report, finding).flatMap((itemId): Edit[] => {
     const grips = (assembly.byId.get(itemId)?.part.grips ?? []).filter((g) => g.use === 'carry');
     return grips.flatMap((grip): Edit[] => {
       const longMm = measureLength(subtract(grip.toMm, grip.fromMm));
@@ -138,10 +175,11 @@ const moved: ReadonlySet<FindingCode> = new Set<FindingCode>([
 const mostMoves = 4;
 
 /** Other mounts for the parts that a finding is about, the nearest first. */
-function listOtherPlaces(assembly: Assembly, finding: Finding, parts: PartBook): Edit[] {
+function listOtherPlaces(report: Report, finding: Finding, parts: PartBook): Edit[] {
+  const { assembly } = report;
   const isFirm = finding.code === 'screw-can-turn';
   // What stands on an arm goes elsewhere with that.
-  const withArms = finding.items.flatMap((id) => {
+  const withArms = listConcerned(report, finding).flatMap((id) => {
     const carrier = assembly.byId.get(id)?.carriedBy?.parent;
     const arm = carrier === undefined ? undefined : assembly.byId.get(carrier);
     return arm?.part.kind === 'arm' ? [id, arm.item.id] : [id];
@@ -313,11 +351,12 @@ export function proposeMore(
   const edits: Edit[] = [];
   if (swaying.has(finding.code)) edits.push(...listBalancing(assembly, parts, collider));
   if (finding.code === 'hand-room' || finding.code === 'out-of-reach') {
-    edits.push(...listHandPlaces(assembly, finding));
+    edits.push(...listHandPlaces(report, finding));
   }
+  if (finding.code === 'out-of-reach') edits.push(...listGripSlides(report));
   edits.push(...listServing({ report, book: parts, collider }, finding));
   if (posed.has(finding.code)) edits.push(...listStances(assembly, finding));
-  if (moved.has(finding.code)) edits.push(...listOtherPlaces(assembly, finding, parts));
+  if (moved.has(finding.code)) edits.push(...listOtherPlaces(report, finding, parts));
   if (exchanged.has(finding.code)) edits.push(...listExchanges(assembly, finding, parts));
   switch (finding.code) {
     case 'lead-too-long':

@@ -15,6 +15,7 @@ import {
   type PlacedItem,
 } from '../rig/index.js';
 import { listAdded, sortMakes, type ServeContext } from './added.js';
+import { listInserted, listRisers } from './between.js';
 import { joinEdits } from './weigh.js';
 
 /** Where along a lens a support is tried, from its mount to its front: behind the middle, where a barrel is stiff, first. */
@@ -33,13 +34,35 @@ function listAims(lens: PlacedItem): Vec3[] {
     : [];
 }
 
-/** Edits that bring a support under a lens along its rods and up or down to it, after an edit that leaves it elsewhere. */
+/** So many risers are tried above the base of the rods where the lens comes too low for the support, the lowest first. */
+const mostRisers = 2;
+
+/** Edits that lower the rods of a support: a riser above the base that holds them. */
+function listLowered(
+  { book }: ServeContext,
+  assembly: Assembly,
+  support: PlacedItem,
+  byMm: number,
+): Edit[] {
+  const rods = support.carriedBy && assembly.byId.get(support.carriedBy.parent);
+  const base = rods?.carriedBy && assembly.byId.get(rods.carriedBy.parent);
+  const joint = base?.carriedBy;
+  if (!joint || joint.mate.state !== 'mates') return [];
+  return listInserted(assembly, joint, listRisers(book, joint, byMm).slice(0, mostRisers), book);
+}
+
+/**
+ * Edits that bring a support under a lens along its rods and up or down to it, after an edit that leaves it elsewhere; where
+ * even its lowest is in the lens, with the rods lower.
+ */
 function listUnderLens(
-  { book, collider }: ServeContext,
+  context: ServeContext,
   assembly: Assembly,
   support: PlacedItem,
   first: readonly Edit[],
+  mayLower = true,
 ): Edit[] {
+  const { book, collider } = context;
   const joint = support.carriedBy;
   const pad = support.part.mounts.find((m) => m.id === 'pad');
   const lens = assembly.items.find((p) => hasTrait(p.part, 'optic'));
@@ -67,20 +90,32 @@ function listUnderLens(
     const edits = [slide(Math.round(slideMm + byMm))];
     const after = tryEdit(assembly, joinEdits(...edits), book);
     const { findings } = reportOn(after, book, { collider, oneLens: true, lean: true });
+    const own = findings.filter((f) => f.items.includes(support.item.id));
+    if (own.some((f) => f.code === 'off-the-rail')) return [];
     // Too low, or in the lens: its own finding says to which height it goes.
-    const raise = findings
-      .filter((f) => f.items.includes(support.item.id))
+    const raise = own
       .flatMap((f) => f.remedies.map((r) => r.edit))
       .find((e) => e.type === 'set-stance' && e.itemId === support.item.id);
-    return [joinEdits(...first, ...edits, ...(raise ? [raise] : []))];
+    const asIs = joinEdits(...first, ...edits, ...(raise ? [raise] : []));
+    const deep = own.find(
+      (f) => f.code === 'parts-overlap' && f.items.includes(lens.item.id) && !raise,
+    );
+    if (deep?.code !== 'parts-overlap' || !mayLower) return [asIs];
+    return listLowered(context, after, support, deep.facts.depthMm).flatMap((lower) => {
+      const lowered = tryEdit(after, lower, book);
+      const moved = lowered.byId.get(support.item.id);
+      return moved
+        ? listUnderLens(context, lowered, moved, [...first, lower], false).slice(0, 1)
+        : [];
+    });
   });
 }
 
-/** So many places along the rods are tried. */
+/** So many places along a rail are tried. */
 const mostAlong = 6;
 
 /** Some of the places along a rail, evenly from one end to the other. */
-function listSpread(slides: readonly number[], most: number): number[] {
+export function listSpread(slides: readonly number[], most: number): number[] {
   const sorted = [...slides].sort((a, b) => a - b);
   const many = Math.min(most, sorted.length);
   return Array.from(
@@ -141,8 +176,15 @@ function listWithRods(context: ServeContext): Edit[] {
       assembly,
       [...book.values()].filter((part) => isIt(part)),
     );
-  const [first] = listAdded(context, makes(isRodBase), mostBases);
+  const bases = makes(isRodBase);
   const [pad] = makes((part) => hasTrait(part, 'lens-foot'));
+  const [first] = [
+    ...listAdded(context, bases, mostBases),
+    // Where what stands below has the thread, between the two.
+    ...assembly.joints
+      .filter((j) => hasTrait(assembly.byId.get(j.child)!.part, 'grounded'))
+      .flatMap((j) => listInserted(assembly, j, bases, book)),
+  ];
   if (!first || !pad) return [];
   const withBase = tryEdit(assembly, first, book);
   const base = findAdded(assembly, withBase, isRodBase);

@@ -27,6 +27,8 @@ describe('where a person would put a part', () => {
     const bridged = (parent: PartKind, child: PartKind) => wouldBridge(of(parent), of(child));
     expect([bridged('body', 'top-handle'), bridged('body', 'cage')]).toEqual([false, false]);
     expect([bridged('body', 'monitor'), bridged('cage', 'top-handle')]).toEqual([true, true]);
+    // A device bears no other over a shoe on a screw, but its own battery over a plate.
+    expect([bridged('monitor', 'recorder'), bridged('monitor', 'battery')]).toEqual([false, true]);
     // A tripod's plate goes under the camera.
     expect(bridged('body', 'support')).toBe(true);
   });

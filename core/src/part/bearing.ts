@@ -82,10 +82,12 @@ const heldOrBuiltOn: readonly PartKind[] = ['cage', 'top-handle', 'side-grip'];
 
 /**
  * Whether a person would bring a part onto a mount of another over an arm or an adaptor: a handle or a
- * cage goes straight onto its place or over a bushing, never on a post over the camera's own shoe or under it.
+ * cage goes straight onto its place or over a bushing, never on a post over the camera's own shoe or under it; a device bears over
+ * one what it bears without, and no other device.
  */
 export const wouldBridge = (parent: OfKind, child: OfKind): boolean =>
-  !(hasTrait(parent, 'camera') && heldOrBuiltOn.includes(child.kind));
+  !(hasTrait(parent, 'camera') && heldOrBuiltOn.includes(child.kind)) &&
+  (mayCarry(parent, child) || !hasTrait(parent, 'device'));
 
 /** The cosine within which a mount looks up (estimate: 45°). */
 const upCosine = 0.7;

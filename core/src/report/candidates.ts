@@ -500,7 +500,7 @@ export function* listFittings(
 }
 
 /** So many free mounts are tried for a part that goes there only with something between. */
-const mostBetween = 3;
+const mostBetween = 8;
 /** What may stand between a mount and a part: adaptors, or arms, of each the cheapest. */
 interface Reaches {
   readonly adaptors: Reach;

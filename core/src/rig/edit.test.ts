@@ -191,6 +191,33 @@ describe('putting another part in place', () => {
     expect(after.kit.map((i) => i.id)).toEqual(['body', 'handle', 'weight', 'other']);
   });
 
+  it('keeps the leads whose sockets the new part has, and unplugs the others', () => {
+    const run = (id: string, port: string) => ({
+      id,
+      item: id,
+      from: { item: 'weight', port },
+      to: { item: 'body', port: 'out' },
+    });
+    const [first, ...rest] = rig.setups;
+    const wired: Rig = {
+      ...rig,
+      setups: [{ ...first!, cables: [run('a', 'in'), run('b', 'aux')] }, ...rest],
+    };
+    const swap = (ports?: Record<string, string>) =>
+      applyEdit(wired, {
+        type: 'swap-part',
+        setupId,
+        itemId: 'weight',
+        item: { id: 'other', partId: 'handle', owned: false },
+        mounts: {},
+        ...(ports ? { ports } : {}),
+      }).setups[0]!.cables;
+    expect(swap({ in: 'hdmi' })).toEqual([
+      { ...run('a', 'in'), from: { item: 'other', port: 'hdmi' } },
+    ]);
+    expect(swap()).toEqual([]);
+  });
+
   it('takes the other screw, washers and felt play along with the part that had them', () => {
     const worn = (['w', 'h'] as const).reduce(
       (now: Rig, jointId) =>

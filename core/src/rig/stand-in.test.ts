@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
-import type { Mount, Part } from '../part/index.js';
+import type { Mount, Part, Port } from '../part/index.js';
 import { body, createTestRig, cube, handle, joint, mountAt, weightAhead } from '../testing/rigs.js';
-import { findStandIns, listTies, placeSetup } from './index.js';
+import { findStandInPorts, findStandIns, listTies, placeSetup } from './index.js';
 
 const socket = (id: string, more: Partial<Mount> = {}) =>
   mountAt(id, 'quarter-20', 'socket', [0, 0, 5], [0, 0, 1], [1, 0, 0], {
@@ -82,5 +82,29 @@ describe('what stands in for a mount', () => {
       top: 'a',
       side: 'b',
     });
+  });
+});
+
+describe('what stands in for a socket', () => {
+  const port = (id: string, more: Partial<Port> = {}): Port => ({
+    id,
+    connector: 'hdmi-a',
+    direction: 'in',
+    carries: ['video'],
+    originMm: [0, 0, 0],
+    normal: [0, 1, 0],
+    ...more,
+  });
+  const over = (old: readonly Port[], now: readonly Port[]) =>
+    findStandInPorts(cube('old', 1, { ports: [...old] }), cube('now', 1, { ports: [...now] }));
+
+  it('takes the same plug the same way and carries as much; its namesake first, each once', () => {
+    expect(over([port('in')], [port('a'), port('in')])).toEqual({ in: 'in' });
+    expect(over([port('x'), port('a')], [port('a'), port('b')])).toEqual({ a: 'a', x: 'b' });
+    expect(over([port('x'), port('y')], [port('a')])).toEqual({ x: 'a' });
+    expect(over([port('x')], [port('x', { connector: 'hdmi-d' })])).toEqual({});
+    expect(over([port('x')], [port('x', { direction: 'out' })])).toEqual({});
+    const sound = port('x', { carries: ['video', 'audio'] });
+    expect([over([sound], [port('x')]), over([port('x')], [sound])]).toEqual([{}, { x: 'x' }]);
   });
 });
