@@ -24,6 +24,7 @@ import {
   listSlidesMm,
   suggestTurnDeg,
   tryEdit,
+  type Assembly,
   type Edit,
   type KitItem,
   type PlacedItem,
@@ -34,10 +35,12 @@ import {
   createChainEdit,
   findChain,
   listAdaptors,
+  listMoves,
   listSecondScrews,
   measureReachOver,
   type Chain,
   type ChainMeasure,
+  type MoveEdit,
   type Reach,
 } from '../fit/index.js';
 import { findWorstGap } from '../light/index.js';
@@ -104,6 +107,8 @@ export type Candidate =
       readonly beside?: readonly Part[];
       /** Asked for by a need that is short: how much of it is closed. */
       readonly closes?: Closing;
+      /** It goes there, and hardly anybody would put it there. */
+      readonly unusual?: boolean;
     }
   | {
       readonly state: 'does-not-fit';
@@ -128,7 +133,12 @@ export type Ask =
   | { readonly kind: 'need'; readonly need: Serves['need'] }
   | { readonly kind: 'replace'; readonly itemId: string }
   /** Any free mount that takes it: for a part that is looked at in the catalogue. */
-  | { readonly kind: 'anywhere' };
+  | { readonly kind: 'anywhere' }
+  /** Where else a part of the rig could go, with all that it carries: a candidate for each place. */
+  | { readonly kind: 'move'; readonly itemId: string };
+
+/** What asks for a part, not for a place. */
+export type PartAsk = Exclude<Ask, { kind: 'move' }>;
 
 /** A part that is asked about: the part itself, and the individual that would be fitted. */
 export interface Asked {
@@ -159,6 +169,8 @@ export function listAsked(
   ask?: Ask,
 ): Asked[] {
   const { byId, rig } = report.assembly;
+  // What moves is there already.
+  if (ask?.kind === 'move') return [];
   const isWanted = (part: Part): boolean => {
     // Another camera is another rig.
     if (ask?.kind === 'need') return servesNeed(part, ask.need) && !hasTrait(part, 'camera');
@@ -756,6 +768,46 @@ function judgeInPlace(
   };
 }
 
+/** More than a rig has free mounts for one part. */
+const mostMoves = 200;
+
+/** A place where a part of the rig could go instead, and whether a person would put it there. */
+interface MovePlace {
+  readonly edit: MoveEdit;
+  readonly unusual: boolean;
+}
+
+/** Where else a part could go with all that it carries: where people put such parts first, then the nearest. Empty for the camera. */
+export function listMovePlaces(assembly: Assembly, itemId: string): MovePlace[] {
+  const placed = assembly.byId.get(itemId);
+  if (!placed?.carriedBy) return [];
+  const owns = listOwnMounts(placed.part);
+  return listMoves(assembly, placed.carriedBy, () => true, mostMoves)
+    .map((edit): MovePlace => {
+      const onto = assembly.byId.get(edit.parent.item)!;
+      const mount = onto.part.mounts.find((m) => m.id === edit.parent.mount)!;
+      const isUsual =
+        wouldPut(onto.part, placed.part, rigFromMount(onto, mount).rotation.z[2]) &&
+        owns.some((m) => m.id === edit.childMount);
+      return { edit, unusual: !isUsual };
+    })
+    .sort((a, b) => Number(a.unusual) - Number(b.unusual));
+}
+
+/** A part of the rig on each other place that takes it, judged as a new one is. */
+function* judgeMoves(context: AskContext, itemId: string): Generator<Candidate, void, undefined> {
+  const { report } = context;
+  const placed = report.assembly.byId.get(itemId);
+  if (!placed) throw new Error(`judgeCandidates: no item ${itemId}`);
+  const { part, item } = placed;
+  for (const { edit, unusual } of listMovePlaces(report.assembly, itemId)) {
+    const change = measureChange(baseOf(context), reportAfter(context, edit, part));
+    const onto = { itemId: edit.parent.item, mountId: edit.parent.mount };
+    const common = { part, item, inDrawer: false, edit, onto, keyUnknown: false, change };
+    yield { state: 'fits', ...common, unusual };
+  }
+}
+
 /**
  * Judges one part after the other for what is asked: each with the change it makes, or with why it does not
  * fit and the adaptors that would make it. One full report for each that fits; made to be taken in pieces.
@@ -779,6 +831,10 @@ export function* judgeCandidates(
         : judgeForNeed(context, one);
       yield ask.kind === 'need' ? withClosing(context, ask.need, candidate) : candidate;
     }
+    return;
+  }
+  if (ask.kind === 'move') {
+    yield* judgeMoves(context, ask.itemId);
     return;
   }
   const placed = assembly.byId.get(ask.itemId);

@@ -1,4 +1,4 @@
-import type { Candidate, Closing, OfferedChain } from '../report/index.js';
+import type { Candidate, Change, Closing, OfferedChain } from '../report/index.js';
 import { sayAmount } from './needs.js';
 import { sayDeg, sayHours, sayMm, sayMoney, sayNumber, sayStops } from '../words/index.js';
 import { sayMismatch } from '../words/index.js';
@@ -41,7 +41,15 @@ export function sayChange(candidate: Fitting, currency: string): string[] {
       ? 'mass not known'
       : `${change.massG < 0 ? '' : '+'}${sayNumber(change.massG)} g`,
     sayPrice(candidate, currency),
+    ...sayEffects(change),
   ];
+  if (keyUnknown) pieces.push('not known whether it fits');
+  return pieces;
+}
+
+/** What else than grams and money changes, piece by piece; empty where nothing does. */
+export function sayEffects(change: Change): string[] {
+  const pieces: string[] = [];
   if (Math.abs(change.heightMm) >= 0.05) {
     pieces.push(`${signed(change.heightMm, sayMm(change.heightMm))} tall`);
   }
@@ -65,7 +73,6 @@ export function sayChange(candidate: Fitting, currency: string): string[] {
     pieces.push(`${change.risks} more ${change.risks === 1 ? 'risk' : 'risks'}`);
   if (change.risks < 0)
     pieces.push(`${-change.risks} fewer ${change.risks === -1 ? 'risk' : 'risks'}`);
-  if (keyUnknown) pieces.push('not known whether it fits');
   return pieces;
 }
 

@@ -14,7 +14,7 @@ import {
   sayFigureChanges,
   rigFormatVersion,
   walk,
-  type Ask,
+  type PartAsk,
   type Collider,
   type Edit,
   type Elsewhere,
@@ -52,7 +52,7 @@ export type Panel =
   | {
       readonly kind: 'candidates';
       readonly itemId: string;
-      readonly ask: Ask;
+      readonly ask: PartAsk;
       readonly wanted?: string;
     }
   | { readonly kind: 'needs' }
@@ -440,7 +440,7 @@ export const useBench = defineStore('bench', () => {
   }
 
   /** Puts a part that has just been described where it was described for, or shows why it does not go there. */
-  async function fitWanted(ask: Ask, partId: string): Promise<void> {
+  async function fitWanted(ask: PartAsk, partId: string): Promise<void> {
     const mine = run;
     const found = await api.findParts([partId]).catch(() => []);
     if (mine !== run) return;
@@ -455,7 +455,7 @@ export const useBench = defineStore('bench', () => {
   }
 
   /** Asks what serves a need, and where it could stand. */
-  function askNeed(need: Extract<Ask, { kind: 'need' }>['need']): void {
+  function askNeed(need: Extract<PartAsk, { kind: 'need' }>['need']): void {
     const body = setup.value?.body ?? '';
     panel.value = { kind: 'candidates', itemId: body, ask: { kind: 'need', need } };
   }

@@ -1,9 +1,9 @@
 import { describe, expect, it } from '@jest/globals';
-import type { Ask } from '@zucchini/core';
+import type { PartAsk } from '@zucchini/core';
 import { readErrand, readFit, toBench, toWizard } from './errand';
 
 const queryOf = (route: unknown) => (route as { query: Record<string, string> }).query;
-const errand = (ask: Ask) => ({
+const errand = (ask: PartAsk) => ({
   rigId: 'rig-1',
   setupId: 'low',
   ask,
@@ -12,7 +12,7 @@ const errand = (ask: Ask) => ({
 });
 
 describe('an errand to the wizard', () => {
-  it.each<Ask>([
+  it.each<PartAsk>([
     { kind: 'mount', itemId: 'cage', mountId: 'top-rail' },
     { kind: 'need', need: 'monitor' },
     { kind: 'replace', itemId: 'cage' },
@@ -28,7 +28,7 @@ describe('an errand to the wizard', () => {
 
   it('knows what the part is to be joined to, and leaves out a mount that is none', () => {
     const mount = { kind: 'cell-bay', side: 'body', family: 'Heron, 16 Wh' } as const;
-    const ask: Ask = { kind: 'mount', itemId: 'heron', mountId: 'cell' };
+    const ask: PartAsk = { kind: 'mount', itemId: 'heron', mountId: 'cell' };
     const there = queryOf(toWizard({ ...errand(ask), mount }));
     expect(readErrand(there)!.mount).toEqual(mount);
     const sized = { kind: 'front-thread', side: 'female', sizeMm: 67 } as const;

@@ -1,11 +1,11 @@
-import { Mount, PartKind, Serves, type Ask } from '@zucchini/core';
+import { Mount, PartKind, Serves, type PartAsk } from '@zucchini/core';
 import type { LocationQuery, RouteLocationRaw } from 'vue-router';
 
 /** Where a described part is to go once it is stored: onto a rig, at a mount, for a need, in a part's place. */
 export interface Errand {
   readonly rigId: string;
   readonly setupId: string;
-  readonly ask: Ask;
+  readonly ask: PartAsk;
   /** What it is for, in words: “top rail of the cage”. */
   readonly where: string;
   /** Kinds of part that go there. */
@@ -116,7 +116,7 @@ export function toNewRig(query: LocationQuery, partId?: string): RouteLocationRa
   };
 }
 
-function readAsk(query: LocationQuery): Ask {
+function readAsk(query: LocationQuery): PartAsk {
   const [item, mount, need] = ['item', 'mount', 'need'].map((name) => one(query, name));
   if (item && mount) return { kind: 'mount', itemId: item, mountId: mount };
   if (item) return { kind: 'replace', itemId: item };
@@ -152,7 +152,7 @@ export function toBench(errand: Errand, partId: string, query: LocationQuery): R
 /** What the bench is asked to do by such an address: which part is to go where. */
 export function readFit(
   query: LocationQuery,
-): { readonly partId: string; readonly setupId: string; readonly ask: Ask } | undefined {
+): { readonly partId: string; readonly setupId: string; readonly ask: PartAsk } | undefined {
   const partId = one(query, 'fit');
   return partId === undefined
     ? undefined

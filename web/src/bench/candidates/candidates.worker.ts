@@ -7,6 +7,7 @@ import {
   judgeCandidates,
   listAsked,
   listLeadsBetween,
+  listMovePlaces,
   listWorstStances,
   measureReport,
   narrowAsked,
@@ -85,11 +86,13 @@ async function ask(
   const context = { report, parts, collider: narrow, makeId };
   const all = listAsked(report, drawer, parts, makeId, asks);
   const { chosen, held } = narrowAsked(context, asks, all, words);
+  const total =
+    asks.kind === 'move' ? listMovePlaces(report.assembly, asks.itemId).length : chosen.length;
   const answer = () =>
     onFound({
       found,
       done,
-      total: chosen.length,
+      total,
       held,
       parts: known.tell(parts, found.flatMap(listEdits)),
     });

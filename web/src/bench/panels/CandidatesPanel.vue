@@ -17,7 +17,7 @@ import {
   type Sense,
   sayWhyNot,
   sortCandidates,
-  type Ask,
+  type PartAsk,
   type Candidate,
   type CandidateOrder,
   type OfferedChain,
@@ -32,12 +32,13 @@ import { useBench } from '../../desk/benchStore';
 import { useCandidates } from '../candidates/useCandidates';
 import { toWanted, toWizard } from '../../shared/errand';
 import PanelFrame from './PanelFrame.vue';
+import TurnoverLines from './TurnoverLines.vue';
 
 /**
  * What could go onto a mount, serve a need or stand in a part's place, each with the change it makes; below
  * the line what could not, why, and the adaptors that would make it fit. Judged in a worker.
  */
-const props = defineProps<{ itemId: string; ask: Ask; wanted?: string | undefined }>();
+const props = defineProps<{ itemId: string; ask: PartAsk; wanted?: string | undefined }>();
 const bench = useBench();
 const text = ref(props.wanted === undefined ? '' : (bench.named.get(props.wanted)?.name ?? ''));
 const order = ref<CandidateOrder>('best');
@@ -209,13 +210,6 @@ const wizard = computed(() =>
 function look(c: Candidate): void {
   if (c.state === 'fits') bench.tryOut(c.edit);
 }
-
-/** "brings 2 findings, ends 1". */
-function sayTurnover(brought: number, ended: number): string {
-  const count = (n: number) => `${n} ${n === 1 ? 'finding' : 'findings'}`;
-  if (brought === 0) return `ends ${count(ended)}`;
-  return `brings ${count(brought)}${ended > 0 ? `, ends ${ended}` : ''}`;
-}
 </script>
 
 <template>
@@ -302,24 +296,12 @@ function sayTurnover(brought: number, ended: number): string {
             told.get(c.item.id)?.where
           }}</span>
         </button>
-        <template v-if="c.change.appears.length + c.change.goes.length > 0">
-          <button
-            type="button"
-            class="text-faint px-1 py-1 text-xs underline"
-            :aria-expanded="open === c.item.id"
-            @click="open = open === c.item.id ? undefined : c.item.id"
-          >
-            {{ sayTurnover(c.change.appears.length, c.change.goes.length) }}
-          </button>
-          <ul v-if="open === c.item.id" class="space-y-1 px-1 pb-2 text-xs">
-            <li v-for="line in told.get(c.item.id)?.appears" :key="line" class="flex gap-1.5">
-              <span class="text-tomato" aria-label="appears">+</span>{{ line }}
-            </li>
-            <li v-for="line in told.get(c.item.id)?.goes" :key="line" class="flex gap-1.5">
-              <span class="text-leaf" aria-label="goes">−</span>{{ line }}
-            </li>
-          </ul>
-        </template>
+        <TurnoverLines
+          :appears="told.get(c.item.id)?.appears ?? []"
+          :goes="told.get(c.item.id)?.goes ?? []"
+          :open="open === c.item.id"
+          @toggle="open = open === c.item.id ? undefined : c.item.id"
+        />
       </li>
     </ul>
     <p v-else-if="state !== 'working' && text" class="text-faint mt-2">
