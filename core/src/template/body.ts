@@ -49,6 +49,8 @@ export const BodyFigures = z.strictObject({
   cards: z.enum(['side', 'with-battery']).optional(),
   /** Sockets at its back; at its left side where absent. */
   socketsBehind: z.boolean().optional(),
+  /** A flap hangs over the sockets of its left side. */
+  portFlap: z.boolean().optional(),
   /** Formats of the picture that it gives, and of what it plays back, each list with commas. */
   formats: z.string().max(1000).optional(),
   playbackFormats: z.string().max(1000).optional(),
@@ -105,6 +107,8 @@ const halfCellMm = 20.5;
 
 /** Room that a compartment leaves over its battery, in mm (estimate). */
 const bayPlayMm = 2;
+/** How far the flap over the sockets of the side reaches from its hinge, in mm (estimate). */
+const flapMm = 18;
 /** From the left side to sockets at the back, in mm (estimate). */
 const behindMm = 12;
 
@@ -264,6 +268,25 @@ export function createBody(f: BodyFigures): Made {
               widthMm: doorWideMm.lens,
             },
     });
+  if (f.portFlap && !f.socketsBehind) {
+    const { xMm, zMm } = measureBodyPorts(f);
+    const heights = Object.values(zMm);
+    const [low, high] = [Math.min(...heights), Math.max(...heights)];
+    // It hangs at the edge towards the lens and swings out to the front, as far as the bars of a cage leave the sockets free.
+    keepClear.push({
+      id: 'port-flap',
+      purpose: 'port-door',
+      shape: {
+        type: 'sector',
+        atMm: [xMm + flapMm / 2, at.left, (low + high) / 2],
+        hinge: [0, 0, -1],
+        shut: [-1, 0, 0],
+        sweepDeg: 100,
+        radiusMm: flapMm,
+        widthMm: high - low + 8,
+      },
+    });
+  }
   if (f.cards !== 'with-battery')
     keepClear.push({
       id: 'card-door',

@@ -38,6 +38,10 @@ export const CageFigures = z.strictObject({
   dovetail: z.boolean().optional(),
   /** How long that is; as long as the cage is deep where absent. */
   dovetailMm: LengthMm.optional(),
+  /** A second ¼″ hole below, so far to the left of the first; none where absent. */
+  underPairMm: LengthMm.optional(),
+  /** It is also held by its left bar, as by a grip. */
+  heldLeft: z.boolean().optional(),
   /** An eye for a strap on either side. */
   anchors: z.boolean().optional(),
   /** A screw beside the body's left strap lug takes hold of it there. */
@@ -314,6 +318,20 @@ export function createCage(f: CageFigures): Made {
       ),
     );
   }
+  if (f.underPairMm) {
+    const [x, y, z] = mounts.find((m) => m.id === 'under-quarter')!.originMm;
+    // To the left of the first, where the floor is widest: at the right the battery comes out.
+    if (y + f.underPairMm > left - leastSocketMm) {
+      throw new RangeError(
+        `figures.underPairMm: to the left of the first the floor is ${Math.floor(left - leastSocketMm - y)} mm wide`,
+      );
+    }
+    mounts.push(
+      socket('under-second', 'quarter-20', [x, y + f.underPairMm, z], [0, 0, -1], [1, 0, 0], {
+        name: 'second underside ¼″',
+      }),
+    );
+  }
   if (f.coverage !== 'plate' && f.lugScrew) {
     const [x, , z] = measureBodyLug(f.around);
     const within = Math.min(face - 2, x);
@@ -518,8 +536,25 @@ export function createCage(f: CageFigures): Made {
       ),
     );
   }
+  const barX = (back + Math.min(back + 10, aftTo)) / 2;
   return {
     solids,
+    ...(f.heldLeft && f.coverage !== 'plate'
+      ? {
+          grips: [
+            {
+              id: 'left-bar',
+              name: 'left bar',
+              use: 'carry' as const,
+              place: 'side' as const,
+              fromMm: [barX, left, at.bottom + 10] as Triple,
+              toMm: [barX, left, at.top - 10] as Triple,
+              radiusMm: Math.max(t, 8),
+              hand: 'left' as const,
+            },
+          ],
+        }
+      : {}),
     mounts: f.pinsApartMm === undefined ? mounts : mounts.map((m) => withPins(m, f.pinsApartMm!)),
   };
 }

@@ -187,6 +187,8 @@ export const ArmFigures = z.strictObject({
   headRadiusMm: LengthMm,
   rubber: z.boolean(),
   holdsNm: z.number().positive().max(100).optional(),
+  /** Its hinges click at every so many degrees; they stand anywhere where absent. */
+  clicksDeg: z.number().positive().max(90).optional(),
 });
 export type ArmFigures = z.infer<typeof ArmFigures>;
 
@@ -239,6 +241,7 @@ export function createArm(f: ArmFigures): Made {
         from: -180,
         to: 180,
         rest: 0,
+        ...(f.clicksDeg ? { step: f.clicksDeg } : {}),
         carries: ['knuckle', 'upper', 'plate', 'head'],
       },
       {
@@ -250,6 +253,7 @@ export function createArm(f: ArmFigures): Made {
         from: -90,
         to: 90,
         rest: 0,
+        ...(f.clicksDeg ? { step: f.clicksDeg } : {}),
         carries: ['upper', 'plate', 'head'],
         after: 'swivel',
         ...(f.holdsNm ? { holdsNm: f.holdsNm } : {}),

@@ -131,6 +131,66 @@ describe('what a body does', () => {
   });
 });
 
+describe('a flap over the sockets of a body', () => {
+  const flap = (answers: Answers) =>
+    make('Camera body', { ...bodyAnswers, ...answers }).keepClear?.find(
+      (k) => k.purpose === 'port-door',
+    );
+
+  it('swings out to the front, as far as the bars of a cage leave the sockets free; none at the back', () => {
+    const body = make('Camera body', { ...bodyAnswers, portFlap: true });
+    const { shape } = flap({ portFlap: true })!;
+    if (shape.type !== 'sector') throw new Error(shape.type);
+    // Shut it lies backwards over the sockets; about an axis that points down it comes round to the left.
+    expect([shape.shut, shape.hinge]).toEqual([
+      [-1, 0, 0],
+      [0, 0, -1],
+    ]);
+    const x = portOf(body, 'hdmi')!.originMm[0];
+    expect([x - (shape.atMm[0] - shape.radiusMm), shape.atMm[0] - x]).toEqual([9, 9]);
+    expect([flap({}), flap({ portFlap: true, screen: 'none', socketsBehind: true })]).toEqual([
+      undefined,
+      undefined,
+    ]);
+  });
+});
+
+describe('what stands in set positions, shades, or is held though it is no handle', () => {
+  it('an arm clicks', () => {
+    const arm = (more: Answers) =>
+      make('Arm', { heightMm: 90, ...more }).movements!.map((m) => m.step);
+    expect([arm({ clicksDeg: 30 }), arm({})]).toEqual([
+      [30, 30],
+      [undefined, undefined],
+    ]);
+  });
+
+  it('a flag is a sheet on what fastens it, and wants neither power nor a lead', () => {
+    const flag = make('Flag or door against light', {
+      lengthMm: 90,
+      widthMm: 140,
+      mounts: [{ id: 'foot', face: 'bottom', kind: 'cold-shoe', side: 'foot', reference: 'front' }],
+    });
+    expect(flag).toMatchObject({ kind: 'other', solids: [{ sizeMm: [90, 140, 2] }] });
+    expect([flag.ports ?? [], flag.mounts.map((m) => m.kind)]).toEqual([[], ['cold-shoe']]);
+  });
+
+  it('a cage is held by its left bar where that is said', () => {
+    const grips = (more: Answers) => cage(more).grips?.map((g) => [g.use, g.place, g.hand]) ?? [];
+    expect([grips({ heldLeft: true }), grips({})]).toEqual([[['carry', 'side', 'left']], []]);
+  });
+
+  it('a second ¼″ below lies so far from the first, as far as the floor goes', () => {
+    const at = (more: Answers, id: string) => mountOf(cage(more), id)?.originMm;
+    const [first, second] = ['under-quarter', 'under-second'].map((id) =>
+      at({ underPairMm: 40 }, id),
+    );
+    expect(second).toEqual([first![0], first![1] + 40, first![2]]);
+    expect(at({}, 'under-second')).toBeUndefined();
+    expect(() => cage({ underPairMm: 80 })).toThrow('underPairMm');
+  });
+});
+
 describe('what handles and cages have', () => {
   it('a handle in the shoe of the body hands two XLR inputs on through its foot', () => {
     const handle = make('Top handle', { lengthMm: 110, heightMm: 60, base: 'hot-shoe', xlr: 2 });

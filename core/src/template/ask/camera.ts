@@ -197,6 +197,14 @@ export const cameraThings: readonly Thing[] = [
         when: (a) => a['screen'] === 'none',
       },
       {
+        name: 'portFlap',
+        label: 'A flap over its sockets at the side',
+        type: 'flag',
+        optional: true,
+        words: /flap|port cover/iu,
+        when: (a) => a['socketsBehind'] !== true,
+      },
+      {
         name: 'formats',
         label: 'Formats it gives at HDMI',
         type: 'text',

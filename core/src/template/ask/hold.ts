@@ -80,6 +80,17 @@ export const holdThings: readonly Thing[] = [
         onlyByWords: true,
         when: (a) => a['dovetail'] === true,
       }),
+      length('underPairMm', 'A second ¼″ below, from the first', [10, 80], /second|two/iu, {
+        optional: true,
+        onlyByWords: true,
+      }),
+      {
+        name: 'heldLeft',
+        label: 'Held by its left bar',
+        type: 'flag',
+        optional: true,
+        when: (a) => a['coverage'] !== 'plate',
+      },
       { name: 'anchors', label: 'Eyes for a strap, on both sides', type: 'flag', optional: true },
       flag('lugScrew', 'Screw that takes hold of the strap lug', false, { words: /lug/iu }),
       flag('shoeOpen', 'Roof open over the body’s shoe', false, {

@@ -196,6 +196,17 @@ export const joinThings: readonly Thing[] = [
         optional: true,
         usual: [0.2, 10],
       },
+      {
+        name: 'clicksDeg',
+        label: 'Its hinges click every',
+        type: 'number',
+        unit: '°',
+        optional: true,
+        usual: [5, 90],
+        words: /click|detent|position/iu,
+        onlyByWords: true,
+        hint: 'Where they stand only in set positions',
+      },
     ],
   },
   {
