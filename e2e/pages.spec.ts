@@ -87,7 +87,7 @@ const side = (page: Page) => page.getByRole('region', { name: 'Working' }).first
 
 /** Reads the page that was pasted, takes all of it and stores the part. */
 async function takeAndStore(page: Page): Promise<void> {
-  const take = page.getByRole('button', { name: /^Take the name and all/u });
+  const take = page.getByRole('button', { name: /^Take the name and (?:all|the figure)/u });
   await take.click();
   await expect(take).toHaveCount(0);
   // Nothing is left to be asked: no dead end, and nothing to type.

@@ -146,7 +146,7 @@ test('a gear list is described one by one: a body comes with its battery, and no
       'Wigeon 2 mirrorless camera\nDimensions (W x H x D): 129.6 x 90.2 x 79.8 mm\nWeight: 600 g (body only)\nBattery: 16.4 Wh\n\nWigeon pair of rods\nLength: 300 mm\nWeight: 210 g',
     );
   await page.getByRole('button', { name: 'Describe these 2, one by one' }).click();
-  await page.getByRole('button', { name: /^Take the name and all/ }).click();
+  await page.getByRole('button', { name: /^Take the name and (?:all|the figure)/ }).click();
   await page.getByRole('combobox', { name: 'Lens mount *' }).fill('corvane-bayonet');
   await page.keyboard.press('Tab');
   await expect(page.getByRole('combobox', { name: 'Lens mount *' })).toHaveValue('Corvane bayonet');
@@ -159,7 +159,7 @@ test('a gear list is described one by one: a body comes with its battery, and no
   await expect(page.getByText('Stored with it: Wigeon 2 mirrorless camera battery')).toBeVisible();
   await page.getByRole('button', { name: 'Store it' }).click();
   await expect(page.getByText('is stored. 1 more of your list.')).toBeVisible();
-  await page.getByRole('button', { name: /^Take the name and all/ }).click();
+  await page.getByRole('button', { name: /^Take the name and (?:all|the figure)/ }).click();
   await page.getByRole('button', { name: 'Store it' }).click();
   await expect(page.getByRole('heading', { name: 'Wigeon pair of rods' })).toBeVisible();
   const { parts } = (await (await page.request.get('/api/parts/facts')).json()) as {

@@ -63,6 +63,8 @@ export interface Reading {
 
 /** The longest text that is read: some thirty printed pages. */
 export const longestSheet = 100_000;
+/** The longest page, markup and all, that is looked through for its text. */
+export const longestPage = 1_000_000;
 
 const U = unitSpellings.map((u) => u.spelt).join('|');
 const by = '\\s*(?:[x×*✕]|by)\\s*';
@@ -328,11 +330,18 @@ function isBreak(text: string, at: number): boolean {
   );
 }
 
+/** What says what a figure is stands no farther from it than this, in letters: a text without a break is no line (estimate). */
+const farthestLetters = 300;
+
 function lineAround(text: string, at: Span): Span {
+  const [first, last] = [
+    Math.max(0, at.from - farthestLetters),
+    Math.min(text.length, at.to + farthestLetters),
+  ];
   let from = at.from;
-  while (from > 0 && !isBreak(text, from - 1)) from -= 1;
+  while (from > first && !isBreak(text, from - 1)) from -= 1;
   let end = at.to;
-  while (end < text.length && !isBreak(text, end)) end += 1;
+  while (end < last && !isBreak(text, end)) end += 1;
   return { from, to: end };
 }
 

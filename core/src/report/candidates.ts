@@ -511,8 +511,11 @@ export function* listFittings(
   }
 }
 
-/** So many free mounts are tried for a part that goes there only with something between. */
-const mostBetween = 8;
+/**
+ * So many free mounts are tried for a part that goes there only with something between: what is looked at or aimed belongs on one
+ * of the likeliest, what is only carried goes wherever there is room.
+ */
+const mostBetween = { aimed: 3, carried: 8 };
 /** What may stand between a mount and a part: adaptors, or arms, of each the cheapest. */
 interface Reaches {
   readonly adaptors: Reach;
@@ -534,14 +537,15 @@ function reachOver(context: AskContext, mount: Mount): Reaches {
   return reach;
 }
 
+const isAimed = ({ kind }: Part): boolean => kind === 'monitor' || kind === 'lamp';
+
 /**
  * The one adaptor or arm by which a person brings a part onto a mount: what is looked at or aimed goes onto an arm. With more between
  * it is another part that is wanted.
  */
 function chooseChain(context: AskContext, mount: Mount, part: Part): Chain | undefined {
   const reach = reachOver(context, mount);
-  const isAimed = part.kind === 'monitor' || part.kind === 'lamp';
-  const order = isAimed ? (['arms', 'adaptors'] as const) : (['adaptors', 'arms'] as const);
+  const order = isAimed(part) ? (['arms', 'adaptors'] as const) : (['adaptors', 'arms'] as const);
   for (const by of order) {
     const chain = findChain(reach[by], part);
     if (chain?.links.length === 1) return chain;
@@ -578,9 +582,10 @@ function judgeWithBetween(
   one: Asked,
 ): Extract<Candidate, { state: 'fits' }> | undefined {
   let best: Extract<Candidate, { state: 'fits' }> | undefined;
+  const most = isAimed(one.part) ? mostBetween.aimed : mostBetween.carried;
   let tried = 0;
   for (const { parent, mount } of listBases(context)) {
-    if (tried >= mostBetween) break;
+    if (tried >= most) break;
     const chain = chooseChain(context, mount, one.part);
     if (!chain) continue;
     // What goes over an arm or a plate is carried by that: a cage goes over nothing.

@@ -48,6 +48,16 @@ Cable HDMI D to A 30 cm`),
     expect(kept.replace(/\s/gu, '')).toBe(text.replace(/\s/gu, ''));
   });
 
+  it('two that state sizes of their own are two, whatever they are called', () => {
+    const page = (name: string) => `${name}, 1200 nits\nDimensions: 142 x 89 x 28 mm\nWeight 310 g`;
+    expect(tell(`${page('Saltmarsh 5')}\n\n${page('Saltmarsh 7')}`)).toEqual([
+      'undefined: Saltmarsh 5',
+      'undefined: Saltmarsh 7',
+    ]);
+    expect(listProducts(page('Saltmarsh 5').replace('\n', '\n\n'))).toHaveLength(1);
+    expect(guessThing('Saltmarsh field display')?.label).toBe('Monitor');
+  });
+
   it('one page with gaps between its lines is one product', () => {
     const page =
       'Lagoon field monitor\nScreen: 5.5"\n\nPower input: 7–17 V DC\n\nBattery: sold apart';
@@ -108,6 +118,25 @@ describe('bad pages', () => {
     const text = 'for loads < 600 g and > 20 g, R&D; 5 < 6';
     expect(stripMarkup(text)).toBe(text);
     expect(stripMarkup('600&nbsp;g &bogus; &#9731; &#xZZ;')).toBe('600 g &bogus; ☃ &#xZZ;');
+  });
+
+  it('begun with a row of a table has no name yet', () => {
+    expect(readTitle('Weight | 310 g\nSize | 142 × 89 mm')).toBeUndefined();
+    expect(readTitle('Saltmarsh | the 5.5 inch display')?.text).toBe('Saltmarsh');
+  });
+
+  it('without a break says of each figure only what stands near it', () => {
+    const { found } = readSheet(
+      `${'lorem ipsum '.repeat(60)}310 g ${'dolor sit '.repeat(60)}28 mm`,
+    );
+    expect(found.map((f) => f.text)).toEqual(['310 g', '28 mm']);
+    for (const { label, after } of found) {
+      expect(Math.max(label.length, after.length)).toBeLessThanOrEqual(300);
+    }
+    // Near enough they are its label.
+    expect(readSheet('Weight without battery 310 g').found[0]!.label).toBe(
+      'Weight without battery',
+    );
   });
 
   it('with the numbers of another language', () => {

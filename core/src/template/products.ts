@@ -33,7 +33,7 @@ const called: readonly (readonly [label: string, words: RegExp])[] = [
     'Arm',
     /(?:friction|articulat\w+|magic|tilt(?:ing)?|monitor|swivel) (?:arm|mount|head)|\barm\b/giu,
   ],
-  ['Monitor', /(?:field |on-camera )?monitor/giu],
+  ['Monitor', /(?:field |on-camera )?(?:monitor|display)/giu],
   ['Loupe', /loupe|eyecup/giu],
   ['Lamp', /\blamp\b|(?:led|video) (?:light|lamp|panel)/giu],
   ['Video transmitter', /(?:video )?transmitter/giu],
@@ -124,7 +124,9 @@ export function listProducts(whole: string): Product[] {
   const named = lines.filter(({ from, to }) => isNamedLine(text.slice(from, to)));
   if (named.length >= 2 && named.length >= lines.length * 0.6) return merge(text, lines);
   const begun = blocks.filter(({ from, to }) => isNamedLine(firstLine(text.slice(from, to))));
-  return begun.length >= 2 ? merge(text, blocks) : one;
+  if (begun.length >= 2) return merge(text, blocks);
+  const sized = blocks.filter(({ from, to }) => isSizedBlock(text.slice(from, to)));
+  return sized.length >= 2 ? merge(text, blocks) : one;
 }
 
 const firstLine = (text: string): string => text.split('\n', 1)[0]!;
@@ -154,12 +156,24 @@ function isTitledBlock(block: string): boolean {
   );
 }
 
+/** Whether a block is called something and states sizes of its own: of two such each is a product, whatever it is called. */
+function isSizedBlock(block: string): boolean {
+  const [head = ''] = block.split('\n');
+  const bare = head.replace(itemMark, '').trim();
+  const title = readTitle(bare)?.text;
+  return (
+    title !== undefined &&
+    !headings.test(title) &&
+    readSheet(block).found.some((f) => f.is.type === 'sizes' && f.is.valuesMm.length === 3)
+  );
+}
+
 /** Products of stretches: one that is called nothing goes with the one before. */
 function merge(text: string, spans: readonly Span[]): Product[] {
   const merged: { from: number; to: number }[] = [];
   for (const span of spans) {
     const own = text.slice(span.from, span.to);
-    const isNamed = isNamedLine(firstLine(own)) || isTitledBlock(own);
+    const isNamed = isNamedLine(firstLine(own)) || isTitledBlock(own) || isSizedBlock(own);
     const before = merged.at(-1);
     if (before && !isNamed) before.to = span.to;
     else merged.push({ ...span });

@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { listProducts, stripMarkup, things, type Product, type Thing } from '@zucchini/core';
+import {
+  listProducts,
+  longestPage,
+  stripMarkup,
+  things,
+  type Product,
+  type Thing,
+} from '@zucchini/core';
 import { computed, ref, watch } from 'vue';
 import ChoiceField from '../../form/ChoiceField.vue';
 import AppButton from '../../shared/AppButton.vue';
@@ -13,7 +20,7 @@ const emit = defineEmits<{
 }>();
 
 const text = ref('');
-const products = computed(() => listProducts(stripMarkup(text.value)));
+const products = computed(() => listProducts(stripMarkup(text.value.slice(0, longestPage))));
 /** What each is said to be, where its words do not say it or say it wrongly; by its place. */
 const chosen = ref<ReadonlyMap<number, string>>(new Map());
 watch(text, () => {

@@ -2,6 +2,7 @@
 import {
   listProducts,
   listQuestions,
+  longestPage,
   longestSheet,
   readAnswer,
   readSheet,
@@ -27,7 +28,12 @@ const emit = defineEmits<{ take: [name: string, value: unknown, approx: boolean]
 
 /** What was pasted, as it came. */
 const pasted = defineModel<string>('sheet', { default: '' });
-const whole = computed(() => stripMarkup(pasted.value));
+/** So much of a page is read; what stands behind it is kept in the field and told. */
+const stripped = computed(() => stripMarkup(pasted.value.slice(0, longestPage)));
+const tooLong = computed(
+  () => pasted.value.length > longestPage || stripped.value.length > longestSheet,
+);
+const whole = computed(() => stripped.value.slice(0, longestSheet));
 /** A page about several products: the one that is read, or all of it. */
 const products = computed(() => listProducts(whole.value));
 const only = ref<number>();
@@ -61,8 +67,10 @@ function answersOf(s: Suggestion): Readonly<Record<string, unknown>> {
   const value = readAnswer(props.thing, s.found, name);
   return value === undefined ? {} : { [name]: value };
 }
+/** No page of one product has more figures: of a longer one the first are shown. */
+const mostRows = 120;
 const rows = computed<readonly Row[]>(() =>
-  suggestions.value.map((suggestion) => ({
+  suggestions.value.slice(0, mostRows).map((suggestion) => ({
     suggestion,
     answers: answersOf(suggestion),
     state: done.value.get(suggestion.index) ?? 'open',
@@ -103,8 +111,12 @@ function choose(index: number, name: string): void {
 /** The text in pieces: figures, what was not understood, and the rest. */
 const pieces = computed(() => {
   const marks = [
-    ...reading.value.found.map((f, i) => ({ ...f, mark: 'found' as const, index: i })),
-    ...reading.value.unread.map((u) => ({ ...u, mark: 'unread' as const, index: -1 })),
+    ...reading.value.found
+      .slice(0, mostRows)
+      .map((f, i) => ({ ...f, mark: 'found' as const, index: i })),
+    ...reading.value.unread
+      .slice(0, mostRows)
+      .map((u) => ({ ...u, mark: 'unread' as const, index: -1 })),
   ].sort((a, b) => a.from - b.from);
   const list: { text: string; mark: 'plain' | 'found' | 'unread'; index: number }[] = [];
   let at = 0;
@@ -136,11 +148,19 @@ const doubtWords: Record<Found['doubt'], string> = {
   currency: 'Which dollar?',
   'with-cell': 'With its battery, it says: here the part is weighed without.',
 };
+/** So many stretches that were not understood are named, each by its beginning. */
+const mostUnread = 8;
+const mostLetters = 60;
 /** What is left unread: its name at the top is none of it. */
 const unread = computed(() =>
   reading.value.unread.map((u) => u.text).filter((one) => one !== title.value),
 );
-const tooLong = computed(() => whole.value.length > longestSheet);
+const unreadSaid = computed(() => [
+  ...unread.value
+    .slice(0, mostUnread)
+    .map((one) => `“${one.length > mostLetters ? `${one.slice(0, mostLetters)} …` : one}”`),
+  ...(unread.value.length > mostUnread ? [`${unread.value.length - mostUnread} more`] : []),
+]);
 </script>
 
 <template>
@@ -173,7 +193,8 @@ const tooLong = computed(() => whole.value.length > longestSheet);
       >
     </div>
     <p v-if="tooLong" class="text-tomato text-xs" role="alert">
-      Only the first {{ longestSheet.toLocaleString('en-GB') }} characters are read.
+      This is longer than a page of one product: only its beginning is read. Paste the part that
+      tells of yours.
     </p>
     <template v-if="text.trim() !== ''">
       <p
@@ -200,17 +221,18 @@ const tooLong = computed(() => whole.value.length > longestSheet);
         </template>
       </p>
       <p class="mt-1 text-xs" role="status">
-        {{ rows.length }} {{ rows.length === 1 ? 'figure' : 'figures' }} read, {{ waiting }} to
-        confirm<template v-if="unread.length"
-          >; <span class="text-blossom">not understood: </span
-          >{{ unread.map((one) => `“${one}”`).join(', ') }}</template
+        {{ suggestions.length }} {{ suggestions.length === 1 ? 'figure' : 'figures' }} read{{
+          suggestions.length > rows.length ? `, the first ${rows.length} shown` : ''
+        }}, {{ waiting }} to confirm<template v-if="unread.length"
+          >; <span class="text-blossom">not understood: </span>{{ unreadSaid.join(', ') }}</template
         >.
       </p>
-      <p v-if="waiting > 0 || (title && isNameOpen)" class="mt-1">
+      <p v-if="waiting > 0" class="mt-1">
         <AppButton small @click="takeAll">{{
-          title && isNameOpen
-            ? `Take the name and all ${waiting} figures`
-            : `Take all ${waiting} figures`
+          [
+            title && isNameOpen ? 'Take the name and' : 'Take',
+            waiting === 1 ? 'the figure' : `all ${waiting} figures`,
+          ].join(' ')
         }}</AppButton>
       </p>
       <ul class="mt-2" aria-label="Figures read">
