@@ -227,7 +227,7 @@ const unreadSaid = computed(() => [
           >; <span class="text-blossom">not understood: </span>{{ unreadSaid.join(', ') }}</template
         >.
       </p>
-      <p v-if="waiting > 0" class="mt-1">
+      <p v-if="waiting > 1 || (waiting === 1 && title && isNameOpen)" class="mt-1">
         <AppButton small @click="takeAll">{{
           [
             title && isNameOpen ? 'Take the name and' : 'Take',
