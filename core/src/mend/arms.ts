@@ -2,8 +2,22 @@ import { listMoves } from '../fit/index.js';
 import { mayCarry, type PartBook } from '../part/index.js';
 import { dot } from '../placement/index.js';
 import { tryEdit, type Assembly, type Edit, type PlacedItem } from '../rig/index.js';
-import { sameWayUp } from './build.js';
+import { sameWayUp, stays } from './build.js';
 import { joinEdits } from './weigh.js';
+
+/** What moves a part by itself: the part and what carries it, as far as they have movements, the part first. */
+export function listMovers(assembly: Assembly, of: PlacedItem): PlacedItem[] {
+  const found: PlacedItem[] = [];
+  // Ends at the root of the tree.
+  for (let placed: PlacedItem | undefined = of; placed;) {
+    if (placed.part.movements?.length) found.push(placed);
+    const parent: PlacedItem | undefined =
+      placed.carriedBy && assembly.byId.get(placed.carriedBy.parent);
+    // The camera, and what it stands on, do not turn for what is on them.
+    placed = parent && !stays(parent.part) ? parent : undefined;
+  }
+  return found;
+}
 
 /** So many other mounts are tried for one arm, the nearest first. */
 const mostMounts = 6;

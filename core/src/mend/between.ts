@@ -1,4 +1,4 @@
-import { createChainBetween, findSpare, listAdaptors, type ChainLink } from '../fit/index.js';
+import { createChainBetween, listAdaptors, type ChainLink } from '../fit/index.js';
 import {
   findSureMate,
   hasTrait,
@@ -8,7 +8,6 @@ import {
   type PartBook,
 } from '../part/index.js';
 import { dot, measureLength, subtract } from '../placement/index.js';
-import { comparePrices, findPurse } from '../price/index.js';
 import type { Finding, FindingCode } from '../report/index.js';
 import {
   listCarried,
@@ -19,6 +18,7 @@ import {
   type MountRef,
   type PlacedJoint,
 } from '../rig/index.js';
+import { sortMakes } from './added.js';
 import { sameWayUp, stays } from './build.js';
 
 /** Findings that end where a part stands further off, or elsewhere: an adaptor may bring it there. */
@@ -118,9 +118,7 @@ export function listRisers(book: PartBook, joint: PlacedJoint, leastMm: number):
  * near by. Of the adaptors, those that lie in the kit come first, then the cheapest. Not tried yet.
  */
 export function listBetween(assembly: Assembly, finding: Finding, catalogue: PartBook): Edit[] {
-  const adaptors = listAdaptors(catalogue);
-  const isSpare = (part: Part) => findSpare(assembly, part) !== undefined;
-  const byPrice = comparePrices(findPurse(assembly));
+  const adaptors = sortMakes(assembly, listAdaptors(catalogue));
   const over = (joint: PlacedJoint, onto: MountRef): Edit[] => {
     const parent = assembly.byId.get(onto.item)!.part;
     const from = parent.mounts.find((m) => m.id === onto.mount)!;
@@ -128,7 +126,6 @@ export function listBetween(assembly: Assembly, finding: Finding, catalogue: Par
     return adaptors
       .flatMap((part) => findLink(part, from, joint.childMount) ?? [])
       .filter((link) => !isCamera || measureLinkMm(link) <= mostUnderCameraMm)
-      .sort((a, b) => Number(isSpare(b.part)) - Number(isSpare(a.part)) || byPrice(a.part, b.part))
       .slice(0, mostAdaptors)
       .flatMap((link) => {
         const chain = { links: [link], own: joint.childMount.id };

@@ -1,4 +1,4 @@
-import { findSpare, takeSpare } from '../fit/index.js';
+import { takeSpare } from '../fit/index.js';
 import {
   findSureMate,
   hasTrait,
@@ -9,7 +9,6 @@ import {
   type PartBook,
 } from '../part/index.js';
 import { dot } from '../placement/index.js';
-import { comparePrices, findPurse } from '../price/index.js';
 import {
   findStandInPorts,
   findStandIns,
@@ -22,6 +21,7 @@ import {
   type Edit,
   type PlacedItem,
 } from '../rig/index.js';
+import { sortMakes } from './added.js';
 import { sameWayUp } from './build.js';
 
 /** Whether a part states every need that the other states. */
@@ -103,11 +103,10 @@ export function listOtherMakes(
 ): Edit[] {
   const { carriedBy } = placed;
   if (!carriedBy || hasTrait(placed.part, 'camera') || hasTrait(placed.part, 'optic')) return [];
-  const byPrice = comparePrices(findPurse(assembly));
-  const isSpare = (part: Part) => findSpare(assembly, part) !== undefined;
-  const makes = [...catalogue.values()]
-    .filter((part) => isOtherMake(part, placed))
-    .sort((a, b) => Number(isSpare(b)) - Number(isSpare(a)) || byPrice(a, b));
+  const makes = sortMakes(
+    assembly,
+    [...catalogue.values()].filter((part) => isOtherMake(part, placed)),
+  );
   return makes.flatMap((part): Edit[] => {
     const { mounts, lacking } = findStandIns(assembly, placed, part);
     // What it carries must all go over; the mount that it stands by itself may be another.

@@ -12,7 +12,7 @@ import {
 } from '../rig/index.js';
 import { leadLimits, listFittingLeads, listMoves } from '../fit/index.js';
 import { findBestPrice } from '../price/index.js';
-import { listArmPlaces } from './arms.js';
+import { listArmPlaces, listMovers } from './arms.js';
 import { stays } from './build.js';
 import { measureLevelling } from './level.js';
 import { createMake, listOtherMakes } from './makes.js';
@@ -202,19 +202,13 @@ function listOtherPlaces(report: Report, finding: Finding, parts: PartBook): Edi
 const stanceSteps = 4;
 
 /** The parts that a finding is about, and the arms and heads that carry them: each that moves by itself, once. */
-function listPosable(assembly: Assembly, finding: Finding): PlacedItem[] {
-  const found = new Set<PlacedItem>();
-  for (const id of finding.items) {
-    // Ends at the root of the tree.
-    for (let placed = assembly.byId.get(id); placed;) {
-      if (placed.part.movements?.length) found.add(placed);
-      const parent = placed.carriedBy && assembly.byId.get(placed.carriedBy.parent);
-      // The camera, and what it stands on, do not turn for what is on them.
-      placed = parent && !stays(parent.part) ? parent : undefined;
-    }
-  }
-  return [...found];
-}
+const listPosable = (assembly: Assembly, finding: Finding): PlacedItem[] => [
+  ...new Set(
+    finding.items
+      .flatMap((id) => assembly.byId.get(id) ?? [])
+      .flatMap((placed) => listMovers(assembly, placed)),
+  ),
+];
 
 /** Other stances of the parts that a finding is about: their named poses, then a few places along each movement. */
 function listStances(assembly: Assembly, finding: Finding): Edit[] {

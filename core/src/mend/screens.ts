@@ -11,7 +11,7 @@ import {
 import { findEye, lookAt, measureLookDeg } from '../sight/index.js';
 import { createSpace, listOverlaps } from '../space/index.js';
 import { listAdded, type ServeContext } from './added.js';
-import { stays } from './build.js';
+import { listMovers } from './arms.js';
 import { joinEdits } from './weigh.js';
 
 /** Between its ends a hinge is tried at eighths of a turn, or at quarters where there are many of them. */
@@ -34,24 +34,22 @@ interface Place {
   readonly value: number;
 }
 
-/** What turns a screen: the hinges of the part itself and of the arms that carry it. */
-function listHinges(
-  assembly: Assembly,
-  placed: PlacedItem,
-): { itemId: string; movement: Movement }[] {
-  const found: { itemId: string; movement: Movement }[] = [];
-  // Ends at the root of the tree.
-  for (let at: PlacedItem | undefined = placed; at && !stays(at.part);) {
-    for (const movement of at.part.movements ?? []) {
-      if (movement.type === 'turn') found.push({ itemId: at.item.id, movement });
-    }
-    at = at.carriedBy && assembly.byId.get(at.carriedBy.parent);
-  }
-  return found;
+/** A hinge of the part itself or of an arm that carries it. */
+interface Hinge {
+  readonly itemId: string;
+  readonly movement: Movement;
 }
 
+/** What turns a screen. */
+const listHinges = (assembly: Assembly, placed: PlacedItem): Hinge[] =>
+  listMovers(assembly, placed).flatMap(({ item, part }) =>
+    (part.movements ?? [])
+      .filter((movement) => movement.type === 'turn')
+      .map((movement) => ({ itemId: item.id, movement })),
+  );
+
 /** Places of some hinges, each between its ends: all together, as many as are looked through. */
-function listStances(hinges: ReturnType<typeof listHinges>): Place[][] {
+function listStances(hinges: readonly Hinge[]): Place[][] {
   for (const step of stepsDeg) {
     let all: Place[][] = [[]];
     for (const { itemId, movement } of hinges) {

@@ -6,7 +6,7 @@ import { listFeet } from './feet.js';
 import { listOtherMakes } from './makes.js';
 import { listScreens } from './screens.js';
 import { listClamped, listSupports } from './supports.js';
-import { listPictureThrough, listSoundThrough } from './through.js';
+import { listPictureThrough, listSoundThrough, takes } from './through.js';
 import { joinEdits, listFlat } from './weigh.js';
 
 const noEdit: Edit = { type: 'all', edits: [] };
@@ -55,9 +55,7 @@ const listInputs = (book: PartBook, connector: string): Part[] =>
   [...book.values()].filter(
     (part) =>
       (part.kind === 'recorder' || part.kind === 'sound-box') &&
-      (part.ports ?? []).some(
-        (p) => p.connector === connector && p.direction !== 'out' && p.carries.includes('audio'),
-      ),
+      (part.ports ?? []).some((port) => takes(port, 'audio', connector)),
   );
 
 /**

@@ -17,7 +17,7 @@ import { joinEdits, listFlat } from './weigh.js';
 const noEdit: Edit = { type: 'all', edits: [] };
 
 /** Whether a socket takes something in, by a plug. */
-const takes = (port: Port, carries: Carries, connector: string): boolean =>
+export const takes = (port: Port, carries: Carries, connector: string): boolean =>
   port.connector === connector && port.direction !== 'out' && port.carries.includes(carries);
 
 /** Whether something comes out of a socket, by a plug. */
