@@ -3,8 +3,10 @@ import { loadCollider, type Collider } from '../clash/index.js';
 import type { Part, Port } from '../part/index.js';
 import { measureReport, type Finding, type FindingCode } from '../report/index.js';
 import { applyEdit, type Edit, type Setup } from '../rig/index.js';
+import { Build } from '../testing/build.js';
 import { body, createTestRig, cube, joint, mountAt } from '../testing/rigs.js';
 import { listServing } from './serve.js';
+import { listFlat } from './weigh.js';
 
 let collider: Collider;
 beforeAll(async () => {
@@ -199,5 +201,60 @@ describe('a screen that looks past the eye', () => {
     const { edits, after } = proposalsFor(made, [], 'screen-not-seen');
     expect(edits[0]).toMatchObject({ type: 'set-stance', itemId: 'arm', movementId: 'swivel' });
     expect(codes(after(edits[0]!).findings)).not.toContain('screen-not-seen');
+  });
+});
+
+describe('a lens too heavy for its mount', () => {
+  const build = (heightMm: number) => {
+    const made = new Build();
+    made.make('body', { widthMm: 120, heightMm, depthMm: 60, mountFamily: 'Alder' });
+    made.make('lens', { mountFamily: 'Alder', lengthMm: 170, diameterMm: 76, massG: 2000 });
+    made.join('lens', 'rear', 'body', 'lens');
+    return { rig: made.rig, parts: made.parts };
+  };
+  const shelf = new Build();
+  const onFace = (id: string, face: 'top' | 'bottom') => ({ id, face, reference: 'front' });
+  const screw = { ...onFace('top', 'top'), kind: 'quarter-20', side: 'screw', carrier: true };
+  shelf.make('plate', {
+    lengthMm: 60,
+    widthMm: 80,
+    heightMm: 18,
+    mounts: [
+      screw,
+      { ...onFace('rods', 'bottom'), kind: 'rod-15-pair', side: 'clamp', clampMm: 40 },
+    ],
+  });
+  shelf.make('rod', { lengthMm: 300 });
+  shelf.make('lens-support', { lowMm: 20, liftMm: 40 });
+  const shop = [...shelf.parts.values()];
+  shelf.make('adaptor', {
+    lengthMm: 30,
+    widthMm: 30,
+    heightMm: 14,
+    mounts: [screw, { ...onFace('under', 'bottom'), kind: 'quarter-20', side: 'socket' }],
+  });
+  const withRiser = [...shelf.parts.values()];
+  const settle = (heightMm: number, makes: readonly Part[]) => {
+    const { edits, after } = proposalsFor(build(heightMm), makes, 'lens-mount-overloaded');
+    const good = edits.find((edit) => {
+      const found = codes(after(edit).findings);
+      return !found.includes('lens-mount-overloaded') && !found.includes('parts-overlap');
+    });
+    const kinds = good && after(good).assembly.items.map((p) => p.part.kind);
+    return { kinds, raised: good && listFlat(good).some((e) => e.type === 'set-stance') };
+  };
+
+  it('stands on a support that comes with its rods and their base, raised to the barrel', () => {
+    expect(settle(100, shop)).toEqual({
+      kinds: expect.arrayContaining(['plate', 'rod', 'lens-support']),
+      raised: true,
+    });
+  });
+
+  it('where that is too high for a low body, with a riser above the base, and not without one', () => {
+    expect(settle(70, shop).kinds).toBeUndefined();
+    expect(settle(70, withRiser).kinds).toEqual(
+      expect.arrayContaining(['adaptor', 'plate', 'rod', 'lens-support']),
+    );
   });
 });
