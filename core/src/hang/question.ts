@@ -81,6 +81,11 @@ export function sayHang(hang: Hang): { readonly main: string; readonly detail: s
   }
 }
 
+/** Whether hands hold what nobody has weighed: by the other parts alone nobody knows that it hangs well. What stands on the ground is not held. */
+const isHeldUnweighed = (hang: Hang): boolean =>
+  (hang.state === 'hangs' || hang.state === 'in-hands' || hang.state === 'on-shoulder') &&
+  hang.unweighed.length > 0;
+
 /** An answer as it goes out: angles in degrees, parts by their ids. */
 function toHangJson(hang: Hang): object {
   switch (hang.state) {
@@ -112,7 +117,7 @@ export const hangQuestion = defineQuestion({
   checks: hangChecks,
   figure: (hang) => ({
     ...sayHang(hang),
-    state: hang.state === 'needs-mass' ? 'open' : undefined,
+    state: hang.state === 'needs-mass' || isHeldUnweighed(hang) ? 'open' : undefined,
   }),
   text: (hang) =>
     hang.state === 'hangs'

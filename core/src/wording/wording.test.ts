@@ -164,6 +164,8 @@ describe('the report in words', () => {
     expect(sayFigure(report, 'sound')).toMatchObject({ main: 'no input', state: 'open' });
     expect(sayFigure(report, 'spend').detail).toBe('≥ 1\u202f000 g');
     expect(sayFigure(report, 'hang').detail).toMatch(/unweighed/);
+    // By the weighed parts alone no ✓ is given, however it hangs.
+    expect(sayFigure(report, 'hang').state).toBe('open');
     // Without the collision library nothing was looked at but the mates.
     expect(sayFigure(report, 'fit').detail).toBe('room not checked yet');
     expect(sayReport(report, parts)).toMatch(/handle, mass not known — NATO rail/);
