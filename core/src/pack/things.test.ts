@@ -137,6 +137,7 @@ describe.each(things.map((t) => [`${t.label} (${t.template})`, t] as const))('%s
           'figures.holePairMm',
           'figures.topRailMm',
           'figures.shoes',
+          'figures.underPairMm',
         ];
         fc.pre(making.state !== 'malformed' || !noRoom.includes(making.issues[0]!.path));
         if (making.state !== 'made') throw new Error(JSON.stringify(making));
