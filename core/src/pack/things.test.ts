@@ -138,6 +138,8 @@ describe.each(things.map((t) => [`${t.label} (${t.template})`, t] as const))('%s
           'figures.topRailMm',
           'figures.shoes',
           'figures.underPairMm',
+          'figures.rightRailMm',
+          'figures.holePairAt',
         ];
         fc.pre(making.state !== 'malformed' || !noRoom.includes(making.issues[0]!.path));
         if (making.state !== 'made') throw new Error(JSON.stringify(making));

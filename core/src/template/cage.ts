@@ -62,6 +62,8 @@ const gapMm = 1;
 const plugMm = 10;
 /** A socket in a bar wants so much on either side of its middle, in mm. */
 const leastSocketMm = 6;
+/** Half the width of a 38 mm dovetail as it is drawn below a cage, in mm. */
+const dovetailHalfMm = 19;
 /** Two sockets nearer than this run into each other, in mm (estimate). */
 const leastApartMm = 14;
 /** Between a lug and the screw that takes hold of it, in mm: within what a brace allows. */
@@ -288,7 +290,9 @@ export function createCage(f: CageFigures): Made {
   if (f.dovetail) {
     const long = f.dovetailMm ?? front - back;
     const [from, to] = [middle - long / 2, middle + long / 2];
-    solids.push(box('dovetail', [from, -19, under - 8], [to, 19, under], 'metal', 1));
+    solids.push(
+      box('dovetail', [from, -dovetailHalfMm, under - 8], [to, dovetailHalfMm, under], 'metal', 1),
+    );
     for (const id of ['under-quarter', 'under-three-eighths']) {
       const at = mounts.findIndex((m) => m.id === id);
       if (at >= 0) mounts.splice(at, 1);
@@ -326,8 +330,16 @@ export function createCage(f: CageFigures): Made {
         `figures.underPairMm: to the left of the first the floor is ${Math.floor(left - leastSocketMm - y)} mm wide`,
       );
     }
+    // A dovetail is a face of its own: the second lies in it or in the floor beside it.
+    const offEdge = f.dovetail ? Math.abs(y + f.underPairMm) - dovetailHalfMm : -leastSocketMm;
+    if (Math.abs(offEdge) < leastSocketMm) {
+      throw new RangeError(
+        `figures.underPairMm: a hole there is cut by the edge of the dovetail, ${dovetailHalfMm} mm from its middle`,
+      );
+    }
+    const secondZ = offEdge > 0 ? under : z;
     mounts.push(
-      socket('under-second', 'quarter-20', [x, y + f.underPairMm, z], [0, 0, -1], [1, 0, 0], {
+      socket('under-second', 'quarter-20', [x, y + f.underPairMm, secondZ], [0, 0, -1], [1, 0, 0], {
         name: 'second underside ¼″',
       }),
     );
@@ -396,14 +408,35 @@ export function createCage(f: CageFigures): Made {
   }
   if (f.coverage === 'full' && f.rightRailMm) {
     const half = f.rightRailMm / 2;
+    // It stands beside the opening: the roof's end and the floor's bear what else is there.
+    const [low, high] = [at.bottom, top - t];
+    if (2 * half > high - low) {
+      throw new RangeError(
+        `figures.rightRailMm: the right side is ${Math.floor(high - low)} mm tall`,
+      );
+    }
+    const middleZ = Math.max(low + half, Math.min(high - half, 0));
     solids.push(
-      box('right-rail-bar', [back - 5, right - 5, -half], [back + 15, right, half], 'metal'),
+      box(
+        'right-rail-bar',
+        [back - 5, right - 5, middleZ - half],
+        [back + 15, right, middleZ + half],
+        'metal',
+      ),
     );
     mounts.push(
-      mount('right-rail', 'nato-rail', 'rail', [back + 5, right - 5, 0], [0, -1, 0], [0, 0, 1], {
-        name: 'rail on the right side',
-        lengthwise: along([0, 0, 1], f.rightRailMm),
-      }),
+      mount(
+        'right-rail',
+        'nato-rail',
+        'rail',
+        [back + 5, right - 5, middleZ],
+        [0, -1, 0],
+        [0, 0, 1],
+        {
+          name: 'rail on the right side',
+          lengthwise: along([0, 0, 1], f.rightRailMm),
+        },
+      ),
     );
   }
   if (f.coverage !== 'plate' && f.topRailMm > 0) {

@@ -188,6 +188,12 @@ describe('what stands in set positions, shades, or is held though it is no handl
     expect(second).toEqual([first![0], first![1] + 40, first![2]]);
     expect(at({}, 'under-second')).toBeUndefined();
     expect(() => cage({ underPairMm: 80 })).toThrow('underPairMm');
+    // Beside a dovetail it lies in the floor, in it on its face, and not across its edge.
+    const floor = at({}, 'under-quarter')![2];
+    const level = (mm: number) =>
+      at({ dovetail: true, underPairMm: mm }, 'under-second')![2] - floor;
+    expect([level(12), level(28)]).toEqual([-8, 0]);
+    expect(() => cage({ dovetail: true, underPairMm: 20 })).toThrow('edge of the dovetail');
   });
 });
 
