@@ -585,7 +585,8 @@ function judgeWithBetween(
   const most = isAimed(one.part) ? mostBetween.aimed : mostBetween.carried;
   let tried = 0;
   for (const { parent, mount } of listBases(context)) {
-    if (tried >= most) break;
+    // Where it stands in something on the likeliest, it goes where it does not.
+    if (tried >= (best && best.change.stops > 0 ? mostBetween.carried : most)) break;
     const chain = chooseChain(context, mount, one.part);
     if (!chain) continue;
     // What goes over an arm or a plate is carried by that: a cage goes over nothing.
