@@ -57,7 +57,7 @@ export interface Change {
   readonly heightMm: number;
   /** Undefined where either of the two does not hang. */
   readonly tiltDeg: number | undefined;
-  /** How much later the first device goes dark, h; undefined where nothing does before or after. */
+  /** How much later the first device that stands on both goes dark, h; undefined where none does before or after. */
   readonly darkH: number | undefined;
   /** How much wider the widest gap of exposure gets, stops. */
   readonly gapStops: number;
@@ -229,12 +229,18 @@ export function measureChange(before: Report, after: Report): Change {
 
 const measureGapStops = (report: Report): number => findWorstGap(report.light)?.gap.stops ?? 0;
 
-/** How much later the first device goes dark after than before; with nothing dark it counts to the end of the day. */
+/**
+ * How much later the first of the devices that stand on both goes dark, h; one that nothing feeds is dark from the start, one that stays
+ * lit counts to the end of the day. What is new on the rig is no loss: what it lacks is a finding. Undefined where nothing goes dark.
+ */
 function measureDarkChange(before: Report, after: Report): number | undefined {
-  const [was, is] = [before.last.first, after.last.first];
-  if (!was && !is) return undefined;
-  const at = (report: Report) => report.last.first?.betweenH.low ?? report.last.plan.hours;
-  return at(after) - at(before);
+  const shared = [...before.last.network.takers.keys()].filter((id) =>
+    after.last.network.takers.has(id),
+  );
+  const dark = ({ last }: Report) => shared.flatMap((id) => last.worst.darkAtH.get(id) ?? []);
+  const [was, is] = [dark(before), dark(after)];
+  if (was.length === 0 && is.length === 0) return undefined;
+  return Math.min(after.last.plan.hours, ...is) - Math.min(before.last.plan.hours, ...was);
 }
 
 /** The mismatch of the half that comes nearest to joining: sizes before sides before kinds. */
@@ -877,8 +883,11 @@ function measureOrder(c: Extract<Candidate, { state: 'fits' }>, by: CandidateOrd
   }
 }
 
+const closesNothing = (c: Candidate): boolean =>
+  c.state === 'fits' && c.closes !== undefined && c.closes.closed <= 1e-6;
+
 /**
- * Those that fit first; within them what is owned first if wished, then by the order; ties by name and id. The best order
+ * Those that fit first, of them what closes some of the need; within them what is owned first if wished, then by the order; ties by name and id. The best order
  * is that of sense: what stops something last, then what the brief still lacks, in the order in which people build.
  */
 export function sortCandidates(
@@ -902,6 +911,9 @@ export function sortCandidates(
     a.reduce((found, x, i) => found || x - (b[i] ?? 0), 0);
   return [...candidates].sort((a, b) => {
     if (a.state !== b.state) return a.state === 'fits' ? -1 : 1;
+    // What closes some of the need comes before what closes nothing, even if that is owned.
+    const idle = Number(closesNothing(a)) - Number(closesNothing(b));
+    if (idle !== 0) return idle;
     if (ownedFirst && a.inDrawer !== b.inDrawer) return a.inDrawer ? -1 : 1;
     if (a.state === 'fits' && b.state === 'fits') {
       const sense = by === 'best' ? compare(rank.get(a)!, rank.get(b)!) : 0;
