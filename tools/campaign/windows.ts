@@ -1,4 +1,4 @@
-import { mergeRigs, type Rig, type RigRecord } from '@zucchini/core';
+import { applyEdit, listKitUses, mergeRigs, type Rig, type RigRecord } from '@zucchini/core';
 import type { Ask } from '../../server/src/testing/plated.ts';
 import type { Chance } from './random.ts';
 
@@ -15,28 +15,60 @@ export interface WindowFigures {
 /** Fields that a window changes, each by its name. */
 type Fields = Map<string, unknown>;
 
+/** What the rig came with. */
+const listGiven = (rig: Rig) => rig.kit.filter((item) => !spares.some((id) => id === item.id));
+
+/** Individuals that the windows buy, pack and remove from the kit. */
+const spares = ['spare-1', 'spare-2', 'spare-3'] as const;
+
+function readSpare(rig: Rig, id: string): 'gone' | 'packed' | 'there' {
+  const use = listKitUses(rig, rig.setups[0]!.id).find(({ item }) => item.id === id);
+  if (!use) return 'gone';
+  return use.here === 'worn' ? 'packed' : 'there';
+}
+
 function readFields(rig: Rig): Fields {
   return new Map<string, unknown>([
+    ...spares.flatMap((id) => {
+      const state = readSpare(rig, id);
+      return [
+        [`has ${id}`, state !== 'gone'],
+        [`packs ${id}`, state === 'packed'],
+      ] as const;
+    }),
     ['name', rig.name],
     ['spend', rig.brief.limits.spend?.minor],
     ['swaps apart', rig.settings?.swapApartMin],
-    ...rig.kit.map((item) => [`mass of ${item.id}`, item.measuredMassG] as const),
+    ...listGiven(rig).map((item) => [`mass of ${item.id}`, item.measuredMassG] as const),
     ...rig.setups.flatMap((s) =>
       s.joints.map((j) => [`slide of ${s.id} ${j.id}`, j.slideMm] as const),
     ),
   ]);
 }
 
+/** A spare is bought, packed, left out or removed from the kit, whichever it can be. */
+function changeSpare(rig: Rig, chance: Chance): Rig {
+  const itemId = spares[chance.below(spares.length)]!;
+  const setupId = rig.setups[0]!.id;
+  const item = { id: itemId, partId: rig.kit[1]!.partId, owned: true };
+  const state = readSpare(rig, itemId);
+  if (state === 'gone') return applyEdit(rig, { type: 'set-item', item });
+  if (state === 'packed') return applyEdit(rig, { type: 'take-off', setupId, itemId });
+  const isRemoved = chance.below(2) === 0;
+  return applyEdit(rig, isRemoved ? { type: 'discard', itemId } : { type: 'wear', setupId, item });
+}
+
 /** One change of chance. */
 function change(rig: Rig, chance: Chance, n: number): Rig {
-  switch (chance.below(5)) {
+  switch (chance.below(6)) {
     case 0:
       return { ...rig, name: `Name ${n}` };
     case 1: {
-      const at = chance.below(rig.kit.length);
+      const given = listGiven(rig);
+      const { id } = given[chance.below(given.length)]!;
       return {
         ...rig,
-        kit: rig.kit.map((item, i) => (i === at ? { ...item, measuredMassG: n + 1 } : item)),
+        kit: rig.kit.map((item) => (item.id === id ? { ...item, measuredMassG: n + 1 } : item)),
       };
     }
     case 2:
@@ -47,6 +79,8 @@ function change(rig: Rig, chance: Chance, n: number): Rig {
           limits: { ...rig.brief.limits, spend: { minor: n * 100, currency: rig.brief.currency } },
         },
       };
+    case 4:
+      return changeSpare(rig, chance);
     case 3:
       return { ...rig, settings: { ...rig.settings, swapApartMin: 1 + (n % 100) } };
     default: {
@@ -132,6 +166,10 @@ export async function runWindows(
     for (const fields of own) {
       for (const [name, value] of fields) {
         allowed.set(name, [...(allowed.get(name) ?? []), value]);
+        // What one removes and the other has packed meanwhile, or packs now, stays.
+        const [does, id] = name.split(' ');
+        const isKept = (does === 'has' && value === false) || (does === 'packs' && value === true);
+        if (isKept) allowed.set(`has ${id}`, [...(allowed.get(`has ${id}`) ?? []), true]);
       }
     }
     const now = readFields(((await ask({ method: 'GET', url })).body as RigRecord).rig);

@@ -64,6 +64,28 @@ describe('what two windows made of one rig', () => {
     expect(findRigIssues(rig, parts, 'rig')).toEqual([]);
   });
 
+  it('what each packs is packed, and what one leaves out is not', () => {
+    const packed = (...worn: string[]): Rig => ({ ...base, setups: [{ ...setup, worn }] });
+    const { rig, clashes } = mergeRigs(packed('a', 'b'), packed('b', 'c'), packed('a', 'b', 'd'));
+    expect(rig).toEqual(packed('b', 'c', 'd'));
+    expect(clashes).toEqual([]);
+    expect(mergeRigs(base, packed(), packed('d')).rig).toEqual(packed('d'));
+  });
+
+  it('what one removes from the kit and the other packs stays, and is told', () => {
+    const spare = { id: 'spare', partId: 'handle', owned: true };
+    const had: Rig = { ...base, kit: [...base.kit, spare] };
+    const packed: Rig = { ...had, setups: [{ ...setup, worn: ['spare'] }] };
+    for (const [mine, theirs] of [
+      [base, packed],
+      [packed, base],
+    ] as const) {
+      const { rig, clashes } = mergeRigs(had, mine, theirs);
+      expect(rig).toEqual(packed);
+      expect(clashes).toEqual(['kit[spare]']);
+    }
+  });
+
   it('nobody changed anything, or only one did: the law of the three', () => {
     const change = fc.constantFrom<(rig: Rig) => Rig>(
       (r) => r,

@@ -1,3 +1,4 @@
+import { listUsedItems } from './refs.js';
 import type { Rig } from './schema.js';
 
 /** Two states of a rig that both came from a third, as one. */
@@ -13,6 +14,12 @@ const isObject = (value: unknown): value is Plain =>
 /** A list whose entries have ids of their own: its entries are told apart by them, wherever they stand. */
 const isById = (value: unknown): value is readonly (Plain & { readonly id: string })[] =>
   Array.isArray(value) && value.every((v) => isObject(v) && typeof v['id'] === 'string');
+
+/** A list of names that stand for themselves: what is packed, what the job must have. */
+const isSet = (value: unknown): value is readonly string[] =>
+  Array.isArray(value) &&
+  value.every((v) => typeof v === 'string') &&
+  new Set(value).size === value.length;
 
 function isSame(a: unknown, b: unknown): boolean {
   if (a === b) return true;
@@ -33,6 +40,12 @@ class Merge {
     if (isSame(theirs, base) || isSame(mine, theirs)) return mine;
     if (isById(mine) && isById(theirs) && (base === undefined || isById(base))) {
       return this.list(base ?? [], mine, theirs, path);
+    }
+    if (isSet(mine) && isSet(theirs) && (base === undefined || isSet(base))) {
+      const was = base ?? [];
+      const isNew = (name: string) => !was.includes(name);
+      const kept = mine.filter((name) => theirs.includes(name) || isNew(name));
+      return [...kept, ...theirs.filter((name) => isNew(name) && !mine.includes(name))];
     }
     if (isObject(mine) && isObject(theirs)) {
       return this.object(isObject(base) ? base : {}, mine, theirs, path);
@@ -71,11 +84,19 @@ class Merge {
 
 /**
  * Puts together what two windows made of one rig: what only one of them changed is taken from that one, entry by entry and
- * field by field; where both changed the same, mine stands and the place is listed. Whether the result can be placed in
- * space is for the caller to check: each change by itself could be, both together need not. Cost linear in the documents.
+ * field by field; where both changed the same, mine stands and the place is listed; what one removed from the kit and the other
+ * uses stays. Whether the result can be placed in space is for the caller to check: each change by itself could be, both together need not. Cost linear in the documents.
  */
 export function mergeRigs(base: Rig, mine: Rig, theirs: Rig): Merged {
   const merge = new Merge();
   const rig = merge.value(base, mine, theirs, '') as Rig;
-  return { rig, clashes: merge.clashes };
+  const kept = new Set(rig.kit.map((item) => item.id));
+  const known = new Map([...theirs.kit, ...mine.kit].map((item) => [item.id, item]));
+  const wanted = [...listUsedItems(rig)].flatMap((id) =>
+    kept.has(id) ? [] : (known.get(id) ?? []),
+  );
+  return {
+    rig: wanted.length === 0 ? rig : { ...rig, kit: [...rig.kit, ...wanted] },
+    clashes: [...merge.clashes, ...wanted.map(({ id }) => `kit[${id}]`)],
+  };
 }
