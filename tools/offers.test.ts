@@ -6,6 +6,7 @@ import {
   listAsked,
   loadCollider,
   measureReport,
+  sortCandidates,
 } from '@zucchini/core';
 import { createDemoRigFile, readDemoCatalogue } from './demo-files.ts';
 
@@ -40,5 +41,38 @@ describe('a monitor for a rig that has none yet', () => {
     const stops = offers.flatMap((o) => (o.state === 'fits' ? [o.change.stops] : []));
     expect(stops.length).toBeGreaterThan(5);
     expect(stops.filter((n) => n > 0)).toEqual([]);
+  });
+});
+
+describe('a battery for a rig that has none', () => {
+  const file = createDemoRigFile('mark-2', catalogue);
+  const parts = new Map([...catalogue, ...createPartBook(file.parts)]);
+  const setupId = 'low';
+  let { rig } = file;
+  const full = measureReport(rig, setupId, parts, { collider });
+  for (const { part, item } of full.assembly.items) {
+    if (part.kind === 'battery') {
+      rig = applyEdit(rig, { type: 'remove-item', setupId, itemId: item.id });
+    }
+  }
+  const report = measureReport(rig, setupId, parts, { collider });
+  let made = 0;
+  const makeId = () => `new-${(made += 1)}`;
+  const ask = { kind: 'need', need: 'power' } as const;
+  const asked = listAsked(report, rig.kit, parts, makeId, ask);
+  const offers = sortCandidates(
+    [...judgeCandidates({ report, parts, collider, makeId }, ask, asked)],
+    'best',
+    true,
+  ).flatMap((o) => (o.state === 'fits' ? [o] : []));
+
+  it('is offered first where it closes some of the need, before what is owned and closes nothing', () => {
+    const closed = offers.map((o) => Number((o.closes?.closed ?? 0) > 0));
+    expect(new Set(closed)).toEqual(new Set([0, 1]));
+    expect(closed).toEqual([...closed].sort((a, b) => b - a));
+  });
+
+  it('keeps nothing lit for a shorter time', () => {
+    expect(offers.filter((o) => (o.change.darkH ?? 0) < 0)).toEqual([]);
   });
 });

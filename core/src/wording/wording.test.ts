@@ -19,6 +19,7 @@ import {
   sayChain,
   sayChainCost,
   sayChange,
+  sayClosing,
   sayEdit,
   sayFigure,
   sayReport,
@@ -77,6 +78,21 @@ describe('figures in words', () => {
 });
 
 describe('candidates in words', () => {
+  it('say how much of what is short they close', () => {
+    const say = (closed: number, short: number, unit: Parameters<typeof sayClosing>[0]['unit']) =>
+      sayClosing({ closed, short, unit });
+    expect([say(0, 4.4, 'stops'), say(3, 4.4, 'stops'), say(4.4, 4.4, 'stops')]).toEqual([
+      'closes nothing by itself',
+      'closes 3 of 4.4 stops',
+      'closes all 4.4 stops',
+    ]);
+    expect([say(1.5, 6, 'hours'), say(1, 1, 'pieces'), say(300, 500, 'nits')]).toEqual([
+      'closes 1 h 30 min of 6 h',
+      'closes it',
+      '200 cd/m² too dim',
+    ]);
+  });
+
   const part = cube('p', 40, { price: { minor: 1500, currency: 'EUR' } });
   const none = {
     massG: 40,
