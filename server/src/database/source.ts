@@ -82,11 +82,15 @@ async function checkWhole(source: DataSource): Promise<void> {
   }
 }
 
-/** Whether steps are due on a database that holds something already. */
+/**
+ * Whether steps are due on a database that holds something already. What is recorded as done tells, not which tables there are: a
+ * first start that was ended leaves some of them, with nothing in it.
+ */
 async function isUpgrade(source: DataSource): Promise<boolean> {
-  const tables = await source.query<unknown[]>("SHOW TABLES LIKE 'parts'");
-  if (tables.length === 0 || !(await source.showMigrations())) return false;
-  return holdsSomething(source);
+  // Asking what is due makes the list of what is done where there is none.
+  if (!(await source.showMigrations())) return false;
+  const done = await source.query<unknown[]>('SELECT 1 FROM zucchini_migrations LIMIT 1');
+  return done.length > 0 && holdsSomething(source);
 }
 
 /** Whether there is a part or a rig; the tables must be there. */
