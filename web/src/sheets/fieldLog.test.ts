@@ -9,9 +9,11 @@ let scope: EffectScope;
 let stored: LogEntry[];
 const noon = new Date('2026-03-01T12:00:00.000Z');
 
+let browser: Map<string, string>;
+
 beforeEach(() => {
   server = startFakeServer();
-  startStorage();
+  browser = startStorage();
   stored = [];
   scope = effectScope();
 });
@@ -25,6 +27,7 @@ function answer(overruled: LogEntry[] = []): void {
     return { log: stored, overruled };
   });
 }
+const note = (text: string): Omit<LogEntry, 'id' | 'at'> => ({ kind: 'note', text });
 const open = () =>
   scope.run(() =>
     useFieldLog(
@@ -95,5 +98,67 @@ describe('the log on location', () => {
     const asked = server.asked.length;
     await log.handOver();
     expect(server.asked.length).toBe(asked);
+  });
+
+  it('of two tabs loses nothing of either: each entry has a place of its own', async () => {
+    answer();
+    server.away(true);
+    const [one, other] = [open(), open()];
+    await one.read();
+    await other.read();
+    one.add(note('of the one'));
+    other.add(note('of the other'));
+    one.add(note('of the one again'));
+    scope.stop();
+
+    scope = effectScope();
+    server.away(false);
+    await open().read();
+    expect(stored.map((e) => e.text).sort()).toEqual([
+      'of the one',
+      'of the one again',
+      'of the other',
+    ]);
+    expect(browser.size).toBe(0);
+  });
+
+  it('where the browser has no room holds the entry on the page, says so, and hands it over', async () => {
+    answer();
+    server.away(true);
+    const full = () => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+    globalThis.localStorage.setItem = full;
+    const log = open();
+    await log.read();
+    log.add(note('no room'));
+    await until(() => log.trouble.value !== '');
+    expect([log.unkept.value.length, log.waiting.value.length]).toEqual([1, 1]);
+    server.away(false);
+    await until(() => {
+      void log.handOver();
+      return log.waiting.value.length === 0;
+    });
+    expect(stored.map((e) => e.text)).toEqual(['no room']);
+    expect([log.unkept.value.length, log.waiting.value.length]).toEqual([0, 0]);
+  });
+
+  it('takes over what an earlier edition kept as a list, and leaves alone what is no entry', async () => {
+    answer();
+    const old = { id: 'old', at: noon.toISOString(), kind: 'note', text: 'of before' };
+    browser.set('zucchini.field.r', JSON.stringify([old, { id: 'odd', kind: 'no kind' }]));
+    browser.set('zucchini.field.r.hostile', '{"id":"hostile","at":"noon","kind":"note"}');
+    browser.set('zucchini.field.r.torn', '{"id":"to');
+    browser.set('zucchini.field.rig-2.other', JSON.stringify({ ...old, id: 'other' }));
+    const log = open();
+    await log.read();
+    expect(stored.map((e) => e.id)).toEqual(['old']);
+    expect(JSON.parse(browser.get('zucchini.field.r')!)).toEqual([{ id: 'odd', kind: 'no kind' }]);
+    expect([...browser.keys()].sort()).toEqual([
+      'zucchini.field.r',
+      'zucchini.field.r.hostile',
+      'zucchini.field.r.torn',
+      'zucchini.field.rig-2.other',
+    ]);
   });
 });

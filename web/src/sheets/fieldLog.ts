@@ -5,22 +5,12 @@ import { api, ApiError } from '../api/client';
 import { createId } from '../shared/createId';
 import { sayError } from '../shared/sayError';
 import { findStorage } from '../shared/storage';
-
-/** Where entries wait that the server has not got yet. */
-const placeOf = (rigId: string): string => `zucchini.field.${rigId}`;
+import { dropWaiting, holdsWaiting, keepWaiting, listWaiting } from './waiting';
 
 /** Between two attempts to hand over what waits, ms. */
 const retryMs = 15_000;
 /** At most so many are handed over at once. */
 const mostAtOnce = 500;
-
-function readWaiting(place: Storage | undefined, rigId: string): LogEntry[] {
-  try {
-    return JSON.parse(place?.getItem(placeOf(rigId)) ?? '[]') as LogEntry[];
-  } catch {
-    return [];
-  }
-}
 
 /**
  * What is ticked, timed, checked and noted for a rig, on location: it counts at once, waits in the browser while the server is
@@ -29,7 +19,11 @@ function readWaiting(place: Storage | undefined, rigId: string): LogEntry[] {
 export function useFieldLog(rigId: () => string, now: () => Date = () => new Date()) {
   const place = findStorage();
   const stored = shallowRef<readonly LogEntry[]>([]);
-  const waiting = shallowRef<readonly LogEntry[]>([]);
+  /** What waits in the browser, of every tab. */
+  const kept = shallowRef<readonly LogEntry[]>([]);
+  /** What the browser had no room for: it is on this page alone. */
+  const unkept = shallowRef<readonly LogEntry[]>([]);
+  const waiting = computed(() => [...kept.value, ...unkept.value]);
   const overruled = shallowRef<readonly LogEntry[]>([]);
   const trouble = ref('');
   /** Why entries cannot be stored at all: the rig is gone, or they are refused. They stay here. */
@@ -41,15 +35,14 @@ export function useFieldLog(rigId: () => string, now: () => Date = () => new Dat
     return [...stored.value, ...waiting.value.filter((e) => !known.has(e.id))];
   });
 
+  const readKept = (): void => {
+    kept.value = listWaiting(place, rigId());
+  };
+
   function keep(list: readonly LogEntry[]): void {
-    waiting.value = list;
-    try {
-      if (list.length === 0) place?.removeItem(placeOf(rigId()));
-      else place?.setItem(placeOf(rigId()), JSON.stringify(list));
-    } catch {
-      trouble.value =
-        'The browser has no room left: what is ticked now is lost when this page is shut.';
-    }
+    const roomless = list.filter((entry) => !keepWaiting(place, rigId(), entry));
+    unkept.value = [...unkept.value, ...roomless];
+    readKept();
   }
 
   async function handOver(): Promise<void> {
@@ -61,7 +54,9 @@ export function useFieldLog(rigId: () => string, now: () => Date = () => new Dat
       stored.value = reply.log;
       overruled.value = [...overruled.value, ...reply.overruled];
       const done = new Set(sent.map((e) => e.id));
-      keep(waiting.value.filter((e) => !done.has(e.id)));
+      dropWaiting(place, rigId(), sent);
+      unkept.value = unkept.value.filter((e) => !done.has(e.id));
+      readKept();
       trouble.value = '';
     } catch (error) {
       // A code that is wanted, or a door that is shut, may be mended.
@@ -78,22 +73,29 @@ export function useFieldLog(rigId: () => string, now: () => Date = () => new Dat
     if (waiting.value.length > 0 && trouble.value === '' && refused.value === '') await handOver();
   }
 
-  async function read(): Promise<void> {
-    waiting.value = readWaiting(place, rigId());
-    refused.value = '';
+  /** Reads what the server has; whether it told. */
+  async function readStored(): Promise<boolean> {
     try {
       stored.value = await api.findLog(rigId());
       trouble.value = '';
+      return true;
     } catch (error) {
       trouble.value = sayError(error);
+      return false;
     }
+  }
+
+  async function read(): Promise<void> {
+    readKept();
+    refused.value = '';
+    await readStored();
     await handOver();
   }
 
   /** Adds an entry; its time is now. */
   function add(entry: Omit<LogEntry, 'id' | 'at'>): void {
     const whole: LogEntry = { ...entry, id: createId(), at: now().toISOString() };
-    keep([...waiting.value, whole]);
+    keep([whole]);
     void handOver();
   }
 
@@ -101,15 +103,20 @@ export function useFieldLog(rigId: () => string, now: () => Date = () => new Dat
   async function bring(list: readonly LogEntry[]): Promise<void> {
     const known = new Set(entries.value.map((e) => e.id));
     const fresh = list.filter((e) => !known.has(e.id));
-    if (fresh.length > 0) keep([...waiting.value, ...fresh]);
+    keep(fresh);
     await handOver();
   }
 
   const retry = setInterval(() => void handOver(), retryMs);
   onScopeDispose(() => clearInterval(retry));
   useEventListener('online', () => void handOver());
+  // Another tab of this browser keeps its entries beside these. What it has handed over is read before it is let go of here.
+  useEventListener('storage', async ({ key, newValue }: StorageEvent) => {
+    if (!holdsWaiting(key, rigId())) return;
+    if (newValue !== null || (await readStored())) readKept();
+  });
 
-  return { entries, waiting, overruled, trouble, refused, read, add, bring, handOver };
+  return { entries, waiting, unkept, overruled, trouble, refused, read, add, bring, handOver };
 }
 
 export type FieldLog = ReturnType<typeof useFieldLog>;
