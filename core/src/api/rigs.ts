@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Name, Note, Part, PartId } from '../part/index.js';
 import { Brief } from '../brief/index.js';
-import { EntityId, KitItem, LogEntry, Rig } from '../rig/index.js';
+import { EntityId, KitItem, LogEntry, Moment, Rig } from '../rig/index.js';
 import { Currency } from '../units/index.js';
 
 /** Why something of a rig is not known: it took too long, too much memory, or met a fault of ours. */
@@ -48,7 +48,11 @@ export const LogReply = z.object({ log: z.array(LogEntry), overruled: z.array(Lo
 export type LogReply = z.infer<typeof LogReply>;
 
 /** Entries made meanwhile; sent twice they are stored once. */
-export const AddToLogBody = z.strictObject({ entries: z.array(LogEntry).min(1).max(500) });
+export const AddToLogBody = z.strictObject({
+  entries: z.array(LogEntry).min(1).max(500),
+  /** When it is sent, by the clock that the times of the entries are of. */
+  sentAt: Moment.optional(),
+});
 export type AddToLogBody = z.infer<typeof AddToLogBody>;
 
 /** What other rigs use of the individuals of a rig, on which day. */

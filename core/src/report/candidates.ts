@@ -29,6 +29,7 @@ import {
   type KitItem,
   type PlacedItem,
 } from '../rig/index.js';
+import { findEye, listFacing, listHinges, lookAt } from '../sight/index.js';
 import { createSpace, listOverlaps } from '../space/index.js';
 import { toDeg } from '../units/index.js';
 import {
@@ -582,6 +583,49 @@ function listBases(context: AskContext): { readonly parent: PlacedItem; readonly
     .sort((a, b) => a.rank - b.rank || a.parent.number - b.parent.number);
 }
 
+/** Hinges of an arm are tried at eighths of a turn, as one sets it by eye; of what faces the eye so many are looked at for overlaps. */
+const armSteps = { stepsDeg: [45, 90], most: 64 } as const;
+const mostPosed = 6;
+
+/**
+ * The edit as it is and, of a screen that would not be seen so or stands in something, with the hinges of what was put between turned so
+ * that the eye sees it and it stands in nothing.
+ */
+function poseToEye(context: AskContext, edit: Edit, one: Asked): Edit {
+  const { report, parts, collider } = context;
+  if (one.part.kind !== 'monitor' || edit.type !== 'all') return edit;
+  const place = (edits: readonly Edit[]) =>
+    tryEdit(report.assembly, { type: 'all', edits: [edit, ...edits] }, withPart(parts, one.part));
+  const start = place([]);
+  const added = start.items.filter(({ item }) => !report.assembly.byId.has(item.id));
+  const facing = listFacing(
+    start,
+    one.item.id,
+    report.hold,
+    listHinges(added),
+    armSteps,
+    place,
+  ).sort((a, b) => a.angleDeg - b.angleDeg);
+  const ids = new Set(added.map(({ item }) => item.id));
+  const isNew = (a: PlacedItem, b: PlacedItem) => ids.has(a.item.id) || ids.has(b.item.id);
+  let clear: Edit | undefined;
+  for (const { edits, after } of facing.slice(0, mostPosed)) {
+    const posed: Edit = edits.length > 0 ? { type: 'all', edits: [edit, ...edits] } : edit;
+    if (!collider) return posed;
+    const space = createSpace(after, collider);
+    if (listOverlaps(space, isNew).length > 0) continue;
+    const looks = lookAt(space, findEye(after, report.hold)!, after.byId.get(one.item.id)!);
+    if (looks.some((look) => look.trouble === undefined)) return posed;
+    clear ??= posed;
+  }
+  return clear ?? edit;
+}
+
+/** It stops the build, or is a screen that nobody sees. */
+const isPoor = ({ item, change }: Extract<Candidate, { state: 'fits' }>): boolean =>
+  change.stops > 0 ||
+  change.appears.some((f) => f.code === 'screen-not-seen' && f.items.includes(item.id));
+
 /** The best way to fit a part with an arm or an adaptor between, on one of the likeliest mounts; undefined where there is none. */
 function judgeWithBetween(
   context: AskContext,
@@ -591,8 +635,8 @@ function judgeWithBetween(
   const most = isAimed(one.part) ? mostBetween.aimed : mostBetween.carried;
   let tried = 0;
   for (const { parent, mount } of listBases(context)) {
-    // Where it stands in something on the likeliest, it goes where it does not.
-    if (tried >= (best && best.change.stops > 0 ? mostBetween.carried : most)) break;
+    // Where it stands in something on the likeliest, or a screen is not seen there, it goes where that is better.
+    if (tried >= (best && isPoor(best) ? mostBetween.carried : most)) break;
     const chain = chooseChain(context, mount, one.part);
     if (!chain) continue;
     // What goes over an arm or a plate is carried by that: a cage goes over nothing.
@@ -612,9 +656,10 @@ function judgeWithBetween(
       context.makeId,
     );
     if (!edit) continue;
-    const change = measureChange(baseOf(context), reportAfter(context, edit, one.part));
+    const posed = poseToEye(context, edit, one);
+    const change = measureChange(baseOf(context), reportAfter(context, posed, one.part));
     if (best && !isBetterChange(change, best.change)) continue;
-    best = { state: 'fits', ...one, edit, onto, keyUnknown: false, change, between: chain };
+    best = { state: 'fits', ...one, edit: posed, onto, keyUnknown: false, change, between: chain };
   }
   return best;
 }

@@ -20,7 +20,9 @@ const note = (id: string, at: string): LogEntry => ({
 describe('a log to which entries are added', () => {
   it('holds all of both, in the order of their times, and nothing twice', () => {
     const log = [note('a', '08:00'), note('c', '10:00')];
-    const merged = mergeLog(log, [note('b', '09:00'), note('c', '10:00'), note('b', '09:00')], now);
+    const merged = mergeLog(log, [note('b', '09:00'), note('c', '10:00'), note('b', '09:00')], {
+      now,
+    });
     expect(merged.log.map((e) => e.id)).toEqual(['a', 'b', 'c']);
     expect(merged.overruled).toEqual([]);
   });
@@ -28,23 +30,55 @@ describe('a log to which entries are added', () => {
   it('keeps the latest of the ticks about one thing, and tells which came too late', () => {
     const log = [tick('a', '10:00', 'cage', false)];
     const older = tick('b', '09:00', 'cage', true);
-    expect(mergeLog(log, [older], now)).toEqual({ log, overruled: [older] });
+    expect(mergeLog(log, [older], { now })).toEqual({ log, overruled: [older], spent: ['b'] });
     // The same said earlier is no conflict.
-    expect(mergeLog(log, [{ ...older, yes: false }], now).overruled).toEqual([]);
+    expect(mergeLog(log, [{ ...older, yes: false }], { now }).overruled).toEqual([]);
     const newer = tick('c', '11:00', 'cage', true);
-    expect(mergeLog(log, [newer], now)).toEqual({ log: [newer], overruled: [] });
+    expect(mergeLog(log, [newer], { now })).toEqual({ log: [newer], overruled: [], spent: ['a'] });
     // Of two at once the one that comes counts.
-    expect(mergeLog(log, [tick('d', '10:00', 'cage', true)], now).log).toMatchObject([{ id: 'd' }]);
+    expect(mergeLog(log, [tick('d', '10:00', 'cage', true)], { now }).log).toMatchObject([
+      { id: 'd' },
+    ]);
     // In another setup it is another.
-    expect(mergeLog(log, [tick('e', '09:00', 'cage', true, 'tripod')], now).log).toHaveLength(2);
+    expect(mergeLog(log, [tick('e', '09:00', 'cage', true, 'tripod')], { now }).log).toHaveLength(
+      2,
+    );
   });
 
   it('does not let a clock that runs ahead win for ever', () => {
-    const { log } = mergeLog([], [tick('a', '23:00', 'cage', true)], now);
+    const { log } = mergeLog([], [tick('a', '23:00', 'cage', true)], { now });
     expect(log[0]!.at).toBe(now.toISOString());
     const later = new Date('2026-03-01T13:00:00.000Z');
-    const then = mergeLog(log, [tick('b', '12:30', 'cage', false)], later);
+    const then = mergeLog(log, [tick('b', '12:30', 'cage', false)], { now: later });
     expect(then.log.map((e) => e.id)).toEqual(['b']);
+  });
+
+  it('puts what a device sends by its own clock to the clock here, ahead or behind', () => {
+    const log = [tick('a', '11:50', 'cage', false)];
+    const sentAt = (at: string) => new Date(`2026-03-01T${at}:00.000Z`);
+    // It is 12:00 here and 14:00 there: what was ticked there at 13:40 was ticked at 11:40, before.
+    const ahead = mergeLog(log, [tick('b', '13:40', 'cage', true)], {
+      now,
+      sentAt: sentAt('14:00'),
+    });
+    expect(ahead.log).toEqual(log);
+    expect(ahead.overruled.map((e) => e.at)).toEqual(['2026-03-01T11:40:00.000Z']);
+    // It is 09:00 there: what was ticked at 08:55 was ticked five minutes ago.
+    const behind = mergeLog(log, [tick('c', '08:55', 'cage', true)], {
+      now,
+      sentAt: sentAt('09:00'),
+    });
+    expect(behind.log).toMatchObject([{ id: 'c', at: '2026-03-01T11:55:00.000Z' }]);
+  });
+
+  it('takes nothing twice that another took the place of meanwhile', () => {
+    const first = tick('a', '13:00', 'cage', true);
+    const one = mergeLog([], [first], { now });
+    const later = new Date('2026-03-01T12:10:00.000Z');
+    const two = mergeLog(one.log, [tick('b', '12:05', 'cage', false)], { now: later });
+    expect(two.spent).toEqual(['a']);
+    const again = mergeLog(two.log, [first], { now: later, spent: new Set(two.spent) });
+    expect(again).toEqual({ log: two.log, overruled: [], spent: [] });
   });
 
   it('orders moments and not texts: 10:00:00.500 is later than 10:00:00, however it is written', () => {
@@ -60,7 +94,7 @@ describe('a log to which entries are added', () => {
       [early, late],
       [late, early],
     ] as const) {
-      const { log } = mergeLog([stored], [added], now);
+      const { log } = mergeLog([stored], [added], { now });
       expect(log.map((e) => e.id)).toEqual(['late']);
       expect([...listTicked([early, late], 'low')]).toEqual([]);
     }

@@ -5,7 +5,22 @@ export interface MergedLog {
   readonly log: readonly LogEntry[];
   /** Ticks that were made before another that is stored already and says otherwise. */
   readonly overruled: readonly LogEntry[];
+  /** Ids of what another took the place of, or came before: delivered once more they are not new. */
+  readonly spent: readonly string[];
 }
+
+/** How entries came to the one who keeps the log. */
+export interface Receipt {
+  /** By the clock here. */
+  readonly now: Date;
+  /** By the clock of the device that sends them; absent where it tells none. */
+  readonly sentAt?: Date | undefined;
+  /** Ids that were spent before. */
+  readonly spent?: ReadonlySet<string>;
+}
+
+/** Two clocks that are no farther apart are taken for one: so long may a message take, ms (estimate). */
+const samePaceMs = 2000;
 
 /** As many entries a log holds, as the rig file says. */
 export const mostLogEntries = 10_000;
@@ -19,21 +34,29 @@ const momentOf = ({ at }: LogEntry): number => Date.parse(at);
 const byTime = (a: LogEntry, b: LogEntry): number =>
   momentOf(a) - momentOf(b) || (a.id < b.id ? -1 : 1);
 
+/** An entry with its time by the clock here: a device that is ahead or behind is so by as much for all that it sends. */
+function atHome(entry: LogEntry, { now, sentAt }: Receipt): LogEntry {
+  const aheadMs = sentAt ? sentAt.getTime() - now.getTime() : 0;
+  const madeMs = momentOf(entry) - (Math.abs(aheadMs) > samePaceMs ? aheadMs : 0);
+  const at = Math.min(madeMs, now.getTime());
+  return at === momentOf(entry) ? entry : { ...entry, at: new Date(at).toISOString() };
+}
+
 /**
- * A log with entries added that were made elsewhere meanwhile, in the order of their times. What is there already is not added
- * twice. Of the ticks about one thing only the latest is kept. A clock that runs ahead does not win for ever: what is of later
- * than `now` counts as made now.
+ * A log with entries added that were made elsewhere meanwhile, in the order of their times. What is there already, or was spent, is
+ * not added twice. Of the ticks about one thing only the latest is kept. Times are those of the clock here, and none is later
+ * than now: a clock that runs ahead does not win for ever, one that is behind does not lose.
  */
 export function mergeLog(
   log: readonly LogEntry[],
   entries: readonly LogEntry[],
-  now: Date,
+  receipt: Receipt,
 ): MergedLog {
-  const latest = now.toISOString();
-  const known = new Set(log.map((e) => e.id));
+  const known = new Set([...log.map((e) => e.id), ...(receipt.spent ?? [])]);
   const ticks = new Map<string, LogEntry>();
   const rest: LogEntry[] = [];
   const overruled: LogEntry[] = [];
+  const spent: string[] = [];
   const take = (entry: LogEntry, isNew: boolean) => {
     if (entry.kind !== 'packed') {
       rest.push(entry);
@@ -41,17 +64,21 @@ export function mergeLog(
     }
     const key = nameTick(entry);
     const was = ticks.get(key);
-    if (!was || momentOf(was) <= momentOf(entry)) ticks.set(key, entry);
-    else if (isNew && was.yes !== entry.yes) overruled.push(entry);
+    if (!was || momentOf(was) <= momentOf(entry)) {
+      if (was) spent.push(was.id);
+      ticks.set(key, entry);
+    } else {
+      spent.push(entry.id);
+      if (isNew && was.yes !== entry.yes) overruled.push(entry);
+    }
   };
   for (const entry of log) take(entry, false);
   for (const entry of entries) {
     if (known.has(entry.id)) continue;
     known.add(entry.id);
-    const isAhead = Date.parse(entry.at) > now.getTime();
-    take(isAhead ? { ...entry, at: latest } : entry, true);
+    take(atHome(entry, receipt), true);
   }
-  return { log: [...rest, ...ticks.values()].sort(byTime), overruled };
+  return { log: [...rest, ...ticks.values()].sort(byTime), overruled, spent };
 }
 
 /** The latest entry of a kind about each subject of a setup. */

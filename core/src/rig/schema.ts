@@ -208,7 +208,7 @@ export const Rig = z.strictObject({
 export type Rig = z.infer<typeof Rig>;
 
 /** A moment that every calendar and database knows: the years before 1000 are nobody's shoot. */
-const Moment = z.iso
+export const Moment = z.iso
   .datetime()
   .refine((text) => /^[1-9]\d{3}/u.test(text), 'has a year before 1000');
 
