@@ -6,6 +6,7 @@ export const tables = [
   ['rigs', ['id']],
   ['rig_items', ['rig_id', 'item_id']],
   ['versions', ['rig_id', 'id']],
+  ['log_spent', ['rig_id', 'entry_id']],
   ['gone_rigs', ['id']],
 ] as const satisfies readonly (readonly [string, readonly string[]])[];
 

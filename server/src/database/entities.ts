@@ -158,6 +158,16 @@ export const GoneRigEntity = new EntitySchema<{ id: string; revision: number }>(
   columns: { id, revision: { type: 'int' } },
 });
 
+/** Entries of a log that another took the place of. */
+export const LogSpentEntity = new EntitySchema<{ rigId: string; entryId: string }>({
+  name: 'LogSpent',
+  tableName: 'log_spent',
+  columns: {
+    rigId: { ...id, name: 'rig_id' },
+    entryId: { ...id, name: 'entry_id' },
+  },
+});
+
 export const entities = [
   PartEntity,
   KitEntity,
@@ -166,4 +176,5 @@ export const entities = [
   RigItemEntity,
   VersionEntity,
   GoneRigEntity,
+  LogSpentEntity,
 ];

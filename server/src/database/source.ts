@@ -7,6 +7,7 @@ import { KeptParts1796100000000 } from './migrations/1796100000000-kept-parts.js
 import { Due1796200000000 } from './migrations/1796200000000-due.js';
 import { Sketch1796300000000 } from './migrations/1796300000000-sketch.js';
 import { PartNames1796400000000 } from './migrations/1796400000000-part-names.js';
+import { LogSpent1797000000000 } from './migrations/1797000000000-log-spent.js';
 import { restoring } from './restoring.js';
 import { withTurn } from './turn.js';
 
@@ -19,6 +20,7 @@ export const migrations = [
   Due1796200000000,
   Sketch1796300000000,
   PartNames1796400000000,
+  LogSpent1797000000000,
 ];
 
 /** A database that cannot be reached for so long is away, in ms. */

@@ -56,6 +56,21 @@ describe('the log of a rig', () => {
     expect((await read()).filter((e) => e.kind === 'packed')).toEqual([tick('c', '12:00', true)]);
   });
 
+  it('of a device that delivers twice takes nothing twice, whatever its clock says', async () => {
+    const ahead = tick('twice', '20:00', true);
+    await add([ahead]);
+    await add([{ ...tick('between', '12:00', false), at: '2026-03-01T12:00:00.000Z' }]);
+    await add([ahead]);
+    expect((await read()).filter((e) => e.kind === 'packed').map((e) => e.id)).toEqual(['between']);
+    const sent = await server.ask({
+      method: 'POST',
+      url: `/api/rigs/${id}/log`,
+      payload: { entries: [tick('slow', '05:59', true)], sentAt: '2026-03-01T06:00:00.000Z' },
+    });
+    // By the clock here it was ticked at 11:59, before the other.
+    expect(sent.body.overruled).toMatchObject([{ id: 'slow', at: '2026-03-01T11:59:00.000Z' }]);
+  });
+
   it('of two at once holds the entries of both', async () => {
     const notes = (of: string) =>
       Array.from({ length: 20 }, (_, i) => ({

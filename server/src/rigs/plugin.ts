@@ -220,7 +220,7 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
       },
     },
     async (request) =>
-      transact(database, (m) => addToLog(m, request.params.id, request.body.entries, now())),
+      transact(database, (m) => addToLog(m, request.params.id, request.body, now())),
   );
 
   app.put(

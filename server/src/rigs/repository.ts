@@ -4,11 +4,11 @@ import {
   listBoxPartIds,
   listUsedItems,
   mergeLog,
+  type AddToLogBody,
   mostLogEntries,
   type ElsewhereReply,
   type Issue,
   type KitItem,
-  type LogEntry,
   type LogReply,
   type Part,
   type PartBook,
@@ -22,6 +22,7 @@ import {
 import { In, type EntityManager } from 'typeorm';
 import {
   GoneRigEntity,
+  LogSpentEntity,
   KitItemEntity,
   Met,
   RigEntity,
@@ -342,17 +343,30 @@ export async function findLog(manager: EntityManager, id: string): Promise<RigFi
 export async function addToLog(
   manager: EntityManager,
   id: string,
-  entries: readonly LogEntry[],
+  { entries, sentAt }: AddToLogBody,
   now: Date,
 ): Promise<LogReply> {
   await findRow(manager, id, true);
-  const { log, overruled } = mergeLog(await findLog(manager, id), entries, now);
+  const sent = { rigId: id, entryId: In(entries.map((e) => e.id)) };
+  const known = await manager.findBy(LogSpentEntity, sent);
+  const { log, overruled, spent } = mergeLog(await findLog(manager, id), entries, {
+    now,
+    sentAt: sentAt === undefined ? undefined : new Date(sentAt),
+    spent: new Set(known.map((row) => row.entryId)),
+  });
   if (log.length > mostLogEntries) {
     throw new ProblemError('unsound', `A log holds at most ${mostLogEntries} entries.`, {
       issues: [{ path: 'entries', message: `the log would hold ${log.length}` }],
     });
   }
   await manager.update(RigEntity, { id }, { log } as never);
+  if (spent.length > 0) {
+    await manager.upsert(
+      LogSpentEntity,
+      spent.map((entryId) => ({ rigId: id, entryId })),
+      ['rigId', 'entryId'],
+    );
+  }
   return { log: [...log], overruled: [...overruled] };
 }
 

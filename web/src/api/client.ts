@@ -138,8 +138,8 @@ export const api = {
   listElsewhere: (id: string) =>
     call<ElsewhereReply>('GET', `${at(id)}/elsewhere`).then((r) => r.elsewhere),
   findLog: (id: string) => call<LogReply>('GET', `${at(id)}/log`).then((r) => r.log),
-  addToLog: (id: string, entries: readonly LogEntry[]) =>
-    call<LogReply>('POST', `${at(id)}/log`, { entries }),
+  addToLog: (id: string, entries: readonly LogEntry[], sentAt: Date) =>
+    call<LogReply>('POST', `${at(id)}/log`, { entries, sentAt: sentAt.toISOString() }),
   saveRig: (rig: Rig, revision: number) =>
     call<{ revision: number; savedAt: string }>('PUT', at(rig.id), { revision, rig }),
   deleteRig: (id: string) => call<undefined>('DELETE', at(id)),

@@ -50,7 +50,7 @@ export function useFieldLog(rigId: () => string, now: () => Date = () => new Dat
     handing = true;
     const sent = waiting.value.slice(0, mostAtOnce);
     try {
-      const reply = await api.addToLog(rigId(), sent);
+      const reply = await api.addToLog(rigId(), sent, now());
       stored.value = reply.log;
       overruled.value = [...overruled.value, ...reply.overruled];
       const done = new Set(sent.map((e) => e.id));
