@@ -3,4 +3,4 @@ export { createThreads, type Threads } from './threads/index.js';
 export { backUp, hasData, restore } from './backup/index.js';
 export { openDatabase } from './database/index.js';
 export { clearAll, isEmpty, loadDemo, type Demo } from './demo/load.js';
-export { openLan, type OpenLan } from './lan/index.js';
+export { lanPort, openLan, type OpenLan } from './lan/index.js';

@@ -68,7 +68,7 @@ export const LanReply = z.discriminatedUnion('state', [
   z.object({ state: z.literal('none') }),
   z.object({
     state: z.literal('shut'),
-    why: z.enum(['wrong-codes', 'time', 'ended', 'no-network']),
+    why: z.enum(['time', 'ended', 'no-network']),
   }),
   z.object({
     state: z.literal('open'),

@@ -51,7 +51,7 @@ export async function buildLanApp(options: LanOptions): Promise<FastifyInstance>
   app.setSerializerCompiler(serializerCompiler);
   await app.register(problemsPlugin);
   await app.register(helmet, { contentSecurityPolicy: contentPolicy, hsts: false });
-  app.addHook('onRequest', async (request) => {
+  app.addHook('onRequest', async (request, reply) => {
     const { host, origin } = request.headers;
     if (!host || !hosts().includes(host)) {
       throw new ProblemError('bad-host', `“${host ?? ''}” is not a name of this machine.`);
@@ -69,14 +69,32 @@ export async function buildLanApp(options: LanOptions): Promise<FastifyInstance>
       );
     }
     const said = request.headers[codeHeader];
-    const met = door.meet(typeof said === 'string' ? said : undefined);
-    if (met === 'shut')
-      throw new ProblemError('shut', 'This door is shut. Start it again on the machine.');
-    if (met === 'wrong') {
-      throw new ProblemError(
-        'code-wanted',
-        said === undefined ? 'The code is on the screen of the machine.' : 'This is not the code.',
-      );
+    const met = door.meet(typeof said === 'string' ? said : undefined, request.ip);
+    switch (met.state) {
+      case 'right':
+        return;
+      case 'shut':
+        throw new ProblemError('shut', 'This door is shut. Open it again on the computer.');
+      case 'crowded':
+        throw new ProblemError(
+          'too-many',
+          'Too many wrong codes were tried in this network. Make a new code on the computer.',
+        );
+      case 'wait': {
+        const seconds = Math.ceil(met.forMs / 1000);
+        void reply.header('retry-after', seconds);
+        throw new ProblemError(
+          'too-many',
+          `Too many wrong codes from this device. Try again in ${seconds} s.`,
+        );
+      }
+      case 'wrong':
+        throw new ProblemError(
+          'code-wanted',
+          said === undefined
+            ? 'The code is on the screen of the computer.'
+            : 'This is not the code.',
+        );
     }
   });
   await app.register(rigsPlugin, { database, now });

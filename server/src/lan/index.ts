@@ -1,5 +1,6 @@
 import { networkInterfaces } from 'node:os';
 import { toString as toQr } from 'qrcode';
+import type { FastifyInstance } from 'fastify';
 import type { DataSource } from 'typeorm';
 import { buildLanApp } from './app.js';
 import { createDoor, sayCode, type Door } from './door.js';
@@ -31,50 +32,77 @@ export function listAddresses(interfaces = networkInterfaces()): string[] {
     .sort((a, b) => rank(a) - rank(b) || (a < b ? -1 : 1));
 }
 
-/** Opens the door: listens on every address of this machine. It shuts by itself after a day's work, or after ten wrong codes. */
+/** Where the door is, each time: what waits on a phone waits for this address. */
+export const lanPort = 4719;
+
+/**
+ * Opens the door: listens on every address that this machine has, also those that come later. It shuts by itself after a day's work;
+ * a new code opens it again.
+ */
 export async function openLan(
   options: { readonly database: DataSource; readonly siteRoot: string; readonly port: number },
   say: (words: string) => void,
 ): Promise<OpenLan> {
-  const addresses = listAddresses();
-  const hosts = addresses.map((a) => `${a}:${options.port}`);
   const now = () => new Date();
-  const served: { app?: Awaited<ReturnType<typeof buildLanApp>> } = {};
+  // A machine that changes its network is reached under its new address.
+  const hosts = () => listAddresses().map((a) => `${a}:${options.port}`);
+  let app: FastifyInstance | undefined;
+  let timer: NodeJS.Timeout | undefined;
   const door: Door = createDoor(now, (why) => {
+    if (why === 'wrong-codes') {
+      say(
+        'Many wrong codes were tried over the local network: only phones that were in already are let in. “New code” under Sheets makes another.',
+      );
+      return;
+    }
     say(
-      why === 'time'
-        ? 'The door to the local network has shut: its time is over.'
-        : 'The door to the local network has shut: ten wrong codes. Start again with --lan for another one.',
+      'The door to the local network has shut: its time is over. “New code” under Sheets opens it.',
     );
     // Whoever asked last is still answered.
-    setTimeout(() => void served.app?.close(), 500).unref();
+    const old = app;
+    app = undefined;
+    setTimeout(() => void old?.close(), 500).unref();
   });
-  const app = await buildLanApp({ ...options, door, hosts: () => hosts, now });
-  served.app = app;
-  await app.listen({ host: '0.0.0.0', port: options.port });
-  const timer = setTimeout(
-    () => door.meet(undefined),
-    door.closesAt.getTime() - now().getTime() + 1000,
-  );
-  timer.unref();
+  const shutInTime = () => {
+    clearTimeout(timer);
+    const leftMs = door.closesAt.getTime() - now().getTime();
+    timer = setTimeout(() => door.meet(undefined, ''), leftMs + 1000);
+    timer.unref();
+  };
+  const listen = async () => {
+    const next = await buildLanApp({ ...options, door, hosts, now });
+    await next.listen({ host: '0.0.0.0', port: options.port });
+    app = next;
+    shutInTime();
+  };
+  await listen();
   // The code stands behind the hash: no server and no log sees it there.
-  const urls = hosts.map((host) => `http://${host}/lan#${door.code}`);
-  const picture = urls[0] ? await toQr(urls[0], { type: 'terminal', small: true }) : '';
+  const urls = () => hosts().map((host) => `http://${host}/lan#${door.code}`);
+  const [first] = urls();
+  const picture = first ? await toQr(first, { type: 'terminal', small: true }) : '';
   return {
     door,
-    urls,
+    get urls() {
+      return urls();
+    },
     words: [
       'Sheets, ticks, times and notes are open over the local network, to who has the code:',
-      ...hosts.map((host) => `  http://${host}/lan`),
+      ...hosts().map((host) => `  http://${host}/lan`),
       `  code ${sayCode(door.code)}`,
       picture,
       'Plain http can be overheard by others in the same network: use one that you trust.',
-      `It shuts by itself at ${door.closesAt.toLocaleTimeString('en-GB', { timeStyle: 'short' })}, or after ten wrong codes. Everything else stays shut.`,
+      `It shuts by itself at ${door.closesAt.toLocaleTimeString('en-GB', { timeStyle: 'short' })}. Everything else stays shut.`,
     ].join('\n'),
+    async renew() {
+      if (door.shut === 'ended') return;
+      door.renew();
+      if (app) shutInTime();
+      else await listen();
+    },
     close: async () => {
       clearTimeout(timer);
       door.end();
-      await app.close();
+      await app?.close();
     },
   };
 }

@@ -7,7 +7,7 @@ import type { LogEntry } from '@zucchini/core';
 import { readMark2 } from '../testing/demo.js';
 import { createTestApp, type TestApp } from '../testing/app.js';
 import { buildLanApp } from './app.js';
-import { createDoor, mostWrong, openForMs, sayCode, type Door } from './door.js';
+import { createDoor, freeWrong, mostWrongInAll, openForMs, sayCode, type Door } from './door.js';
 import { listAddresses } from './index.js';
 
 const file = readMark2();
@@ -115,18 +115,66 @@ describe('the door to the local network', () => {
 });
 
 describe('the code of the door', () => {
-  it('shuts it when it was typed wrongly ten times, also for who knows it', async () => {
+  it('typed wrongly makes that device wait, longer each time, and no other', async () => {
     await open();
-    for (let i = 1; i < mostWrong; i += 1)
-      expect((await get('/api/rigs', 'WRONG')).status).toBe(401);
+    const wrong = () => get('/api/rigs', 'WRONG');
+    for (let i = 0; i <= freeWrong; i += 1) expect((await wrong()).status).toBe(401);
+    // From now on it is not looked at, not even with the right one.
+    expect((await wrong()).status).toBe(429);
+    const waits = await get('/api/rigs');
+    expect([waits.status, waits.text]).toEqual([429, expect.stringContaining('Try again in 1 s')]);
+    const other = await app.inject({
+      method: 'GET',
+      url: '/api/rigs',
+      remoteAddress: '192.168.1.77',
+      headers: { host, 'x-zucchini-code': door.code },
+    });
+    expect(other.statusCode).toBe(200);
+    time = new Date(time.getTime() + 1000);
+    expect((await wrong()).status).toBe(401);
+    expect((await get('/api/rigs')).text).toContain('Try again in 2 s');
+    time = new Date(time.getTime() + 2000);
+    // The right one makes up for all.
+    expect((await get('/api/rigs')).status).toBe(200);
+    for (let i = 0; i <= freeWrong; i += 1) expect((await wrong()).status).toBe(401);
     // Who asks without one has not guessed.
     expect((await without('/api/rigs')).statusCode).toBe(401);
-    expect((await get('/api/rigs')).status).toBe(200);
-    expect((await get('/api/rigs', 'WRONG')).status).toBe(401);
-    expect(told).toEqual(['wrong-codes']);
-    expect((await get('/api/rigs')).status).toBe(403);
-    expect(door.shut).toBe('wrong-codes');
     await app.close();
+  });
+
+  it('typed wrongly by many keeps out who was never in, until there is another code', () => {
+    time = new Date('2026-03-01T06:00:00.000Z');
+    const troubles: string[] = [];
+    const one = createDoor(
+      () => time,
+      (why) => troubles.push(why),
+    );
+    const { code } = one;
+    expect(one.meet(code, 'phone')).toEqual({ state: 'right' });
+    for (let i = 0; i < mostWrongInAll; i += 1) one.meet('WRONG', `guest ${i}`);
+    expect(troubles).toEqual(['wrong-codes']);
+    expect(one.meet(code, 'late')).toEqual({ state: 'crowded' });
+    expect(one.meet(code, 'phone')).toEqual({ state: 'right' });
+    one.renew();
+    expect(one.code).not.toBe(code);
+    expect(one.meet(code, 'phone')).toEqual({ state: 'wrong' });
+    expect(one.meet(one.code, 'late')).toEqual({ state: 'right' });
+  });
+
+  it('that is made anew opens a door whose time was over, and none that was ended', () => {
+    time = new Date('2026-03-01T06:00:00.000Z');
+    const one = createDoor(
+      () => time,
+      () => undefined,
+    );
+    time = one.closesAt;
+    expect(one.meet(one.code, 'phone')).toEqual({ state: 'shut' });
+    one.renew();
+    expect(one.meet(one.code, 'phone')).toEqual({ state: 'right' });
+    expect(one.closesAt.getTime()).toBe(time.getTime() + openForMs);
+    one.end();
+    one.renew();
+    expect(one.meet(one.code, 'phone')).toEqual({ state: 'shut' });
   });
 
   it('is good for a day of work', async () => {

@@ -8,6 +8,21 @@ export interface Lan {
   readonly door: Door;
   /** Addresses with the code in them, the likeliest first. */
   readonly urls: readonly string[];
+  /** Another code; opens the door again where its time was over. */
+  renew(): Promise<void>;
+}
+
+async function tellLan(here: Lan | undefined): Promise<LanReply> {
+  if (!here) return { state: 'none' };
+  const { door, urls } = here;
+  if (door.shut || urls.length === 0) return { state: 'shut', why: door.shut ?? 'no-network' };
+  return {
+    state: 'open',
+    urls: [...urls],
+    code: door.code,
+    closesAt: door.closesAt.toISOString(),
+    qr: await toQr(urls[0]!, { type: 'svg', margin: 2 }),
+  };
 }
 
 /** What this machine's own pages are told of the door to the local network: its address as a picture to be scanned. */
@@ -23,18 +38,20 @@ export const lanPlugin: FastifyPluginAsyncZod<{ lan: () => Lan | undefined }> = 
         response: { 200: LanReply },
       },
     },
-    async (): Promise<LanReply> => {
-      const here = lan();
-      if (!here) return { state: 'none' };
-      const { door, urls } = here;
-      if (door.shut || urls.length === 0) return { state: 'shut', why: door.shut ?? 'no-network' };
-      return {
-        state: 'open',
-        urls: [...urls],
-        code: door.code,
-        closesAt: door.closesAt.toISOString(),
-        qr: await toQr(urls[0]!, { type: 'svg', margin: 2 }),
-      };
+    () => tellLan(lan()),
+  );
+
+  app.post(
+    '/api/lan/code',
+    {
+      schema: {
+        summary: 'Another code for the local network: the old one is good no longer',
+        response: { 200: LanReply },
+      },
+    },
+    async () => {
+      await lan()?.renew();
+      return tellLan(lan());
     },
   );
 };

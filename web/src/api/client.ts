@@ -135,6 +135,7 @@ export const api = {
     call<{ sketch: Sketch | null }>('GET', `${at(id)}/sketch`).then((r) => r.sketch),
   stampRig: (id: string) => call<RigStamp>('GET', `${at(id)}/stamp`),
   findLan: () => call<LanReply>('GET', '/api/lan'),
+  renewLanCode: () => call<LanReply>('POST', '/api/lan/code'),
   listElsewhere: (id: string) =>
     call<ElsewhereReply>('GET', `${at(id)}/elsewhere`).then((r) => r.elsewhere),
   findLog: (id: string) => call<LogReply>('GET', `${at(id)}/log`).then((r) => r.log),

@@ -1,16 +1,28 @@
 <script setup lang="ts">
 import type { LanReply } from '@zucchini/core';
-import { computed, onMounted, shallowRef } from 'vue';
+import { computed, onMounted, ref, shallowRef } from 'vue';
 import { api } from '../api/client';
+import AppButton from '../shared/AppButton.vue';
+import { announce } from '../shared/announce';
+import { sayError } from '../shared/sayError';
 
 /** How these sheets come onto a phone in the same network: the address as a picture, where the door is open. */
 const lan = shallowRef<LanReply>();
 onMounted(async () => {
   lan.value = await api.findLan().catch(() => undefined);
 });
+const trouble = ref('');
+async function renew(): Promise<void> {
+  try {
+    lan.value = await api.renewLanCode();
+    trouble.value = '';
+    announce('There is a new code.');
+  } catch (error) {
+    trouble.value = sayError(error);
+  }
+}
 const shutWords = {
-  'wrong-codes': 'It has shut after ten wrong codes. Start Zucchini again for another one.',
-  time: 'It has shut: its time was over. Start Zucchini again for another code.',
+  time: 'It has shut: its time was over. A new code opens it again.',
   ended: 'It is shut.',
   'no-network': 'This machine is in no network.',
 } as const;
@@ -51,12 +63,17 @@ const until = computed(() =>
         </p>
         <p class="text-faint text-xs">
           Sheets are read there; ticks, times and notes are taken. Everything else stays shut, and
-          the door shuts by itself at {{ until }}, or after ten wrong codes.
+          the door shuts by itself at {{ until }}. A new code shuts out whoever has the old one.
         </p>
+        <AppButton class="mt-2" small @click="renew">New code</AppButton>
       </div>
     </div>
-    <p v-else-if="lan.state === 'shut'" class="text-sm">{{ shutWords[lan.why] }}</p>
-    <p v-else class="text-sm">
+    <p v-else-if="lan.state === 'shut'" class="flex flex-wrap items-center gap-2 text-sm">
+      {{ shutWords[lan.why] }}
+      <AppButton v-if="lan.why === 'time'" small @click="renew">New code</AppButton>
+    </p>
+    <p v-if="trouble" class="text-tomato text-sm" role="alert">✕ {{ trouble }}</p>
+    <p v-if="lan.state === 'none'" class="text-sm">
       Start Zucchini with <code>./start --lan</code>, and a code to be scanned stands here. Without
       it, the pocket sheet does the same from a file.
     </p>

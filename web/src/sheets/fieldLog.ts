@@ -64,7 +64,7 @@ export function useFieldLog(rigId: () => string, now: () => Date = () => new Dat
         error instanceof ApiError &&
         error.status >= 400 &&
         error.status < 500 &&
-        ![401, 403].includes(error.status);
+        ![401, 403, 408, 429].includes(error.status);
       if (isFinal) refused.value = sayError(error);
       else trouble.value = sayError(error);
     } finally {
