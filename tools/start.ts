@@ -9,7 +9,7 @@ import {
   clearAll,
   createThreads,
   isEmpty,
-  loadDemo,
+  loadDemoIfEmpty,
   openDatabase,
   openLan,
   lanPort,
@@ -137,8 +137,7 @@ async function serve(
       }
       await clearAll(database);
     }
-    if (!options.empty && (options.fresh || (await isEmpty(database))))
-      await loadDemo(database, readDemo(), new Date());
+    if (!options.empty) await loadDemoIfEmpty(database, readDemo, new Date());
     ending.signal.throwIfAborted();
     // Threads run what is built; daily work from the sources does without.
     const threads = options['no-threads'] ? undefined : createThreads(url);

@@ -1,6 +1,6 @@
 import type { Part, RigFile } from '@zucchini/core';
 import type { DataSource } from 'typeorm';
-import { PartEntity, RigEntity, transact } from '../database/index.js';
+import { PartEntity, RigEntity, transact, withTurn } from '../database/index.js';
 import { insertParts } from '../parts/repository.js';
 import { importRigFile } from '../rigs/import.js';
 
@@ -28,6 +28,22 @@ export async function isEmpty(database: DataSource): Promise<boolean> {
   return (
     !(await database.manager.exists(PartEntity)) && !(await database.manager.exists(RigEntity))
   );
+}
+
+/**
+ * Loads the demo where nothing is stored yet; whether it did. Of several starts at once one looks and loads, and the others find it
+ * there.
+ */
+export async function loadDemoIfEmpty(
+  database: DataSource,
+  demo: () => Demo,
+  now: Date,
+): Promise<boolean> {
+  return withTurn(database, 'demo', async () => {
+    if (!(await isEmpty(database))) return false;
+    await loadDemo(database, demo(), now);
+    return true;
+  });
 }
 
 /** Empties every table: for `--fresh`, which says so. */

@@ -47,7 +47,17 @@ function toProblem(error: FastifyError, request: FastifyRequest): ProblemError {
     return new ProblemError('too-large', `At most ${mb} MB are read here.`);
   }
   if (error.statusCode === 415) return new ProblemError('wrong-media-type');
+  if (error.code === 'FST_ERR_CTP_INVALID_JSON_BODY') {
+    return new ProblemError(
+      'malformed',
+      'What was sent is damaged, or no JSON. Nothing was stored.',
+    );
+  }
   if (error.statusCode === 400) return new ProblemError('malformed', error.message);
+  // An address that climbs out of the pages, or is none.
+  if (error.statusCode === 403 || error.statusCode === 404) {
+    return new ProblemError('not-found', 'This address leads nowhere.');
+  }
   const errno = errnoOf(error);
   if (errno === packetTooLarge)
     return new ProblemError('too-large', 'The database takes no piece as large as this.');

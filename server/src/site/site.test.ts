@@ -1,3 +1,5 @@
+import { request } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -54,5 +56,36 @@ describe('the site', () => {
     }
     expect((await get('/assets/part-2.js')).statusCode).toBe(404);
     expect((await get('/api/nothing')).statusCode).toBe(404);
+  });
+
+  it('answers an address that is none without a fault of its own', async () => {
+    await app.listen({ host: '127.0.0.1', port: 0 });
+    const { port } = app.server.address() as AddressInfo;
+    const ask = (path: string) =>
+      new Promise<number>((done, fail) => {
+        // As it stands: `fetch` would tidy it.
+        request({ host: '127.0.0.1', port, path }, (reply) => {
+          reply.resume();
+          done(reply.statusCode!);
+        })
+          .on('error', fail)
+          .end();
+      });
+    for (const path of [
+      '/../x',
+      '//x',
+      '/.',
+      '/..',
+      '/..%2f..%2fx',
+      '/%',
+      '/%00',
+      '/assets/../..',
+    ]) {
+      const status = await ask(path);
+      expect([path, [200, 400, 404].includes(status) ? 'answered' : status]).toEqual([
+        path,
+        'answered',
+      ]);
+    }
   });
 });
