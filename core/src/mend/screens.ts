@@ -17,6 +17,7 @@ const mostFound = 6;
 /** So many other mounts are tried for the arm of a screen, the nearest first, and so many makes of a monitor. */
 const mostMounts = 8;
 const mostMonitors = 2;
+
 /** Whether the eye sees a screen well after an edit, and what was moved with it stands in nothing. */
 function isSeen(
   context: ServeContext,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { listChecked, listTicked, mergeLog, readFieldText, type LogEntry } from './index.js';
+import { listChecked, listTicked, mergeLog, readFieldText, LogEntry } from './index.js';
 
 const now = new Date('2026-03-01T12:00:00.000Z');
 const tick = (id: string, at: string, subject: string, yes: boolean, setup = 'low'): LogEntry => ({
@@ -69,6 +69,19 @@ describe('a log to which entries are added', () => {
       sentAt: sentAt('09:00'),
     });
     expect(behind.log).toMatchObject([{ id: 'c', at: '2026-03-01T11:55:00.000Z' }]);
+  });
+
+  it('stays readable whatever clock a device says it has', () => {
+    for (const [at, sentAt] of [
+      ['1000-01-01T00:00:00.000Z', '9999-12-31T23:59:59.000Z'],
+      ['9999-12-31T23:59:59.000Z', '1000-01-01T00:00:00.000Z'],
+    ] as const) {
+      const { log } = mergeLog([], [{ ...note('odd', '10:00'), at }], {
+        now,
+        sentAt: new Date(sentAt),
+      });
+      expect(LogEntry.safeParse(log[0]).success).toBe(true);
+    }
   });
 
   it('takes nothing twice that another took the place of meanwhile', () => {

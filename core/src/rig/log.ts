@@ -34,11 +34,14 @@ const momentOf = ({ at }: LogEntry): number => Date.parse(at);
 const byTime = (a: LogEntry, b: LogEntry): number =>
   momentOf(a) - momentOf(b) || (a.id < b.id ? -1 : 1);
 
+/** Before this a moment cannot be written: whatever clock a device says it has, its entries stay readable. */
+const earliestMs = Date.parse('1000-01-01T00:00:00.000Z');
+
 /** An entry with its time by the clock here: a device that is ahead or behind is so by as much for all that it sends. */
 function atHome(entry: LogEntry, { now, sentAt }: Receipt): LogEntry {
   const aheadMs = sentAt ? sentAt.getTime() - now.getTime() : 0;
   const madeMs = momentOf(entry) - (Math.abs(aheadMs) > samePaceMs ? aheadMs : 0);
-  const at = Math.min(madeMs, now.getTime());
+  const at = Math.max(earliestMs, Math.min(madeMs, now.getTime()));
   return at === momentOf(entry) ? entry : { ...entry, at: new Date(at).toISOString() };
 }
 

@@ -85,7 +85,8 @@ class Merge {
 /**
  * Puts together what two windows made of one rig: what only one of them changed is taken from that one, entry by entry and
  * field by field; where both changed the same, mine stands and the place is listed; what one removed from the kit and the other
- * uses stays. Whether the result can be placed in space is for the caller to check: each change by itself could be, both together need not. Cost linear in the documents.
+ * uses stays. Whether the result can be placed in space is for the caller to check: each change by itself could be, both together
+ * need not. Cost linear in the documents.
  */
 export function mergeRigs(base: Rig, mine: Rig, theirs: Rig): Merged {
   const merge = new Merge();

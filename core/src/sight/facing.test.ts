@@ -71,4 +71,28 @@ describe('how a screen is turned to the eye', () => {
     expect(tops(false)).not.toContain(false);
     expect(face(true).found.length).toBeGreaterThanOrEqual(face(false).found.length);
   });
+
+  it('of a screen that lies face up asks for no way up, and trips over none', () => {
+    const { rig, parts } = createTestRig(
+      [
+        body,
+        cube('tablet', 200, {
+          kind: 'monitor',
+          mounts: [
+            mountAt('foot', 'quarter-20', 'screw', [0, 0, -5], [0, 0, -1], [1, 0, 0], {
+              carrier: true,
+            }),
+          ],
+          screens: [{ id: 's', atMm: [0, 0, 5], normal: [0, 0, 1], diagonalMm: 127 }],
+        }),
+      ],
+      [joint('t', 'tablet.foot', 'body.plain')],
+      { setup: { hold: 'chest' } },
+    );
+    const { assembly, hold } = measureReport(rig, rig.setups[0]!.id, parts, {});
+    const still = { stepsDeg: [90], most: 4 };
+    expect(listFacing(assembly, 'tablet', hold, [], still, () => assembly)).toMatchObject([
+      { edits: [] },
+    ]);
+  });
 });

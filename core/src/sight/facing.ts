@@ -1,6 +1,15 @@
 import type { Movement } from '../part/index.js';
 import type { Hold } from '../hold/index.js';
-import { add, dot, negate, scale, subtract, toUnit, type Vec3 } from '../placement/index.js';
+import {
+  add,
+  dot,
+  measureLength,
+  negate,
+  scale,
+  subtract,
+  toUnit,
+  type Vec3,
+} from '../placement/index.js';
 import {
   measureSetting,
   placeRay,
@@ -17,20 +26,25 @@ const spareDeg = 5;
 /** A picture that is rolled no farther than 45° about the line of sight reads as upright: the cosine (estimate). */
 const uprightCosine = 0.7;
 
+/** A screen that lies in its part, looking up or down, says nothing of where the top of its picture is: the cosine. */
+const lyingCosine = 0.9;
+
 /**
  * Whether a picture stands upright before an eye, or on its head where it turns itself over. Who looks straight down has the front of
- * the rig above.
+ * the rig above. Where no top of the picture is known it is not upside down.
  */
 function isUpright(placed: PlacedItem, eye: Vec3, { axes }: Hold): boolean {
   return (placed.part.screens ?? []).some((screen) => {
+    if (Math.abs(screen.normal[2]) > lyingCosine) return true;
     const at = placeRay(placed, screen.id, screen.atMm, screen.normal);
     const top = placeRay(placed, screen.id, screen.atMm, [0, 0, 1]).direction;
     const sight = toUnit(subtract(at.atMm, eye));
     const across = (v: Vec3) => subtract(v, scale(sight, dot(v, sight)));
-    const level = dot(
-      toUnit(across(top)),
-      toUnit(across(add(negate(axes.down), scale(axes.forward, 0.3)))),
-    );
+    const [its, own] = [across(top), across(add(negate(axes.down), scale(axes.forward, 0.3)))];
+    const size = measureLength(its) * measureLength(own);
+    // Looked at along its own edge, or along what is above: neither way up.
+    if (size < 1e-9) return true;
+    const level = dot(its, own) / size;
     return (screen.flips ? Math.abs(level) : level) >= uprightCosine;
   });
 }
@@ -89,8 +103,8 @@ function listStances(hinges: readonly Hinge[], { stepsDeg, most }: HingeSteps): 
 }
 
 /**
- * Stances of some hinges in which a screen looks at the eye and stands upright before it, the fewest of them moved first, then the straightest; as it stands is
- * one of them. `place` puts the rig together with some edits. Costs a placing for each stance.
+ * Stances of some hinges in which a screen looks at the eye and stands upright before it, the fewest of them moved first, then the
+ * straightest; as it stands may be one of them. `place` puts the rig together with some edits. Costs a placing for each stance.
  */
 export function listFacing(
   start: Assembly,
