@@ -47,6 +47,9 @@ export async function openLan(
   // A machine that changes its network is reached under its new address.
   const hosts = () => listAddresses().map((a) => `${a}:${options.port}`);
   let app: FastifyInstance | undefined;
+  /** The port is free once the last one has closed; of several who ask for a new code one opens it. */
+  let closing: Promise<void> = Promise.resolve();
+  let opening: Promise<void> | undefined;
   let timer: NodeJS.Timeout | undefined;
   const door: Door = createDoor(now, (why) => {
     if (why === 'wrong-codes') {
@@ -61,7 +64,11 @@ export async function openLan(
     // Whoever asked last is still answered.
     const old = app;
     app = undefined;
-    setTimeout(() => void old?.close(), 500).unref();
+    if (old) {
+      closing = new Promise<void>((done) => {
+        setTimeout(() => void old.close().finally(done), 500).unref();
+      });
+    }
   });
   const shutInTime = () => {
     clearTimeout(timer);
@@ -97,7 +104,12 @@ export async function openLan(
       if (door.shut === 'ended') return;
       door.renew();
       if (app) shutInTime();
-      else await listen();
+      else {
+        opening ??= closing.then(listen).finally(() => {
+          opening = undefined;
+        });
+        await opening;
+      }
     },
     close: async () => {
       clearTimeout(timer);
