@@ -119,3 +119,44 @@ test('a rig with two setups shows either', async ({ page }) => {
   await chooseOption(page.getByLabel('Setup', { exact: true }), 'Bare');
   await expect(parts).toHaveCount(3);
 });
+
+test('everything goes into one file, and what such a file would replace is named before it does', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Backups' }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Download a backup' }).click(),
+  ]);
+  expect(download.suggestedFilename()).toMatch(/^zucchini-\d{4}-\d\d-\d\d\.backup\.gz$/);
+  const path = await download.path();
+  const file = page.locator('input[type=file]');
+  await file.setInputFiles({
+    name: 'no.backup.gz',
+    mimeType: 'application/gzip',
+    buffer: Buffer.from('no'),
+  });
+  await expect(page.getByRole('alert')).toContainText('Nothing has changed');
+  await file.setInputFiles({
+    name: 'mine.backup.gz',
+    mimeType: 'application/gzip',
+    buffer: readFileSync(path),
+  });
+  await expect(page.getByRole('heading', { name: 'mine.backup.gz' })).toBeFocused();
+  await expect(page.getByText('In the backup')).toBeVisible();
+  await expect(page.getByText('Here now, to be replaced')).toBeVisible();
+  // Other tests work on what is stored: the server tests put one in.
+  const contents = { rigs: [], parts: 3, individuals: 0, versions: 1 };
+  let asked = '';
+  await page.route('**/api/backup/restore?*', (route) => {
+    asked = route.request().url();
+    return route.fulfill({
+      json: { brought: contents, left: [], kept: 'before-restore-1.backup.gz' },
+    });
+  });
+  await page.getByRole('button', { name: 'Replace everything with this backup' }).click();
+  await expect(page.getByText('Restored: 0 rigs · 1 kept version · 3 parts')).toBeVisible();
+  expect(asked).toContain('leavesOut=false');
+  expect(asked).toMatch(/mark=.+/);
+});

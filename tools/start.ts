@@ -8,6 +8,7 @@ import {
   buildApp,
   clearAll,
   createThreads,
+  finishRestore,
   isEmpty,
   loadDemoIfEmpty,
   openDatabase,
@@ -127,6 +128,8 @@ async function serve(
     },
   });
   try {
+    const kept = await finishRestore({ url, folder: backupFolder(), now: new Date() });
+    if (kept) say(`What the last backup took the place of is kept: ${join(backupFolder(), kept)}`);
     const how = options.fresh ? '--fresh' : '--empty';
     if (options.fresh || options.empty) {
       if ((privateDatabase?.countOthers() ?? 0) > 0) {
@@ -140,13 +143,16 @@ async function serve(
     if (!options.empty) await loadDemoIfEmpty(database, readDemo, new Date());
     ending.signal.throwIfAborted();
     // Threads run what is built; daily work from the sources does without.
-    const threads = options['no-threads'] ? undefined : createThreads(url);
+    const threads = options['no-threads']
+      ? undefined
+      : createThreads(url, { backups: backupFolder() });
     const siteRoot = options.site ? resolve(options.site) : resolve(root, 'web/dist');
     let lan: OpenLan | undefined;
     const app = await buildApp({
       database,
       lan: () => lan,
       keepsShelf: true,
+      backups: backupFolder(),
       checksAnswers: options['no-threads'],
       ...(threads ? { threads } : {}),
       demo: readDemo,

@@ -19,8 +19,9 @@ const usage = `Usage:
       Prints the JSON Schema of the rig file.
   ./zucchini backup FILE
       Writes everything that is stored into one file, whole or not at all; a running copy goes on meanwhile.
-  ./zucchini restore FILE [--yes]
-      Puts a backup in the place of everything that is stored. Wants --yes where something is, and no running copy.
+  ./zucchini restore FILE [--yes] [--leave-out]
+      Puts a backup in the place of everything that is stored, once all of it was read; what was there is kept as a backup.
+      Wants --yes where something is stored, and no running copy. --leave-out goes without what cannot be read.
       Both work on ZUCCHINI_DATABASE_URL, or on the private database in ZUCCHINI_DATA or .zucchini/.`;
 
 /** The file's text, or undefined with the reason on standard error. */
@@ -172,18 +173,28 @@ function keepAll(path: string): Promise<number> {
   });
 }
 
-function putBack(path: string, yes: boolean): Promise<number> {
+function putBack(path: string, yes: boolean, leavesOut: boolean): Promise<number> {
   return withDatabase(async (url, others) => {
-    const { hasData, restore } = await import('@zucchini/server');
-    if (others > 0) {
-      process.stderr.write('A running copy of Zucchini uses this database. End it first.\n');
+    const { countConnections, hasData, restore } = await import('@zucchini/server');
+    const { backupFolder } = await import('./data-folder.ts');
+    // A database that is named may be used from another machine, which leaves no file here.
+    if (others > 0 || (await countConnections(url)) > 0) {
+      process.stderr.write(
+        'A running copy of Zucchini, or another program, uses this database. End it first.\n',
+      );
       return 2;
     }
     if (!yes && (await hasData(url))) {
-      process.stderr.write('This would take away what is stored. Add --yes if that is meant.\n');
+      process.stderr.write(
+        'This would take the place of what is stored. Add --yes if that is meant.\n',
+      );
       return 2;
     }
-    process.stdout.write(`Put in: ${sayCounts(await restore(url, path))}\n`);
+    const place = { url, folder: backupFolder(), now: new Date() };
+    const { brought, left, kept } = await restore(place, path, { leavesOut });
+    process.stdout.write(`Put in: ${sayCounts({ ...brought, rigs: brought.rigs.length })}\n`);
+    for (const { what, name } of left) process.stdout.write(`Left out: the ${what} “${name}”\n`);
+    if (kept) process.stdout.write(`What was there before: ${backupFolder()}/${kept}\n`);
     return 0;
   });
 }
@@ -200,6 +211,7 @@ async function main(args: readonly string[]): Promise<number> {
         setup: { type: 'string' },
         seconds: { type: 'string' },
         yes: { type: 'boolean', default: false },
+        'leave-out': { type: 'boolean', default: false },
         help: { type: 'boolean', short: 'h', default: false },
       },
     });
@@ -234,7 +246,7 @@ async function main(args: readonly string[]): Promise<number> {
     return keepAll(file);
   }
   if (command === 'restore' && file !== undefined && rest.length === 0) {
-    return putBack(file, parsed.values.yes);
+    return putBack(file, parsed.values.yes, parsed.values['leave-out']);
   }
   process.stderr.write(`${usage}\n`);
   return 2;

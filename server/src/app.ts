@@ -9,6 +9,7 @@ import {
 import type { StandInScale } from '@zucchini/core';
 import type { DataSource } from 'typeorm';
 import { checkedAnswers, plainAnswers } from './answers.js';
+import { backupPlugin } from './backup/plugin.js';
 import { demoPlugin } from './demo/plugin.js';
 import type { Demo } from './demo/load.js';
 import { healthPlugin } from './health/plugin.js';
@@ -40,6 +41,8 @@ export interface AppOptions {
   readonly checksAnswers?: boolean;
   /** The door to the local network, where one is open. */
   readonly lan?: () => Lan | undefined;
+  /** The folder in which backups lie; without it none are taken or put in. */
+  readonly backups?: string;
   /** Whether this server works off what is due on the shelf; a thread beside it does not. */
   readonly keepsShelf?: boolean;
 }
@@ -101,6 +104,15 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   await app.register(healthPlugin, { database });
   await app.register(partsPlugin, { database, followers: { checkAhead, followParts, listUses } });
   await app.register(rigsPlugin, { database, now });
+  if (options.backups !== undefined) {
+    const { threads, backups: folder } = options;
+    await app.register(backupPlugin, {
+      database,
+      folder,
+      now,
+      ...(threads ? { pool: threads.backups } : {}),
+    });
+  }
   await app.register(lanPlugin, { lan: options.lan ?? (() => undefined) });
   await app.register(demoPlugin, { database, demo: options.demo, now });
   await app.register(scalePlugin, { now, ...(options.scale ? { scale: options.scale } : {}) });

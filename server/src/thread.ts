@@ -8,7 +8,7 @@ import { connect } from './database/index.js';
 import { judgeDue } from './rigs/due.js';
 import type { Answer, Reply, Task, ThreadData } from './threads/index.js';
 
-const { url } = workerData as ThreadData;
+const { url, backups } = workerData as ThreadData;
 const port = parentPort!;
 
 /** One at a time is asked, so one connection would do; the second is for a transaction that reads beside itself. */
@@ -30,6 +30,7 @@ async function answer(task: Extract<Task, { kind: 'request' }>): Promise<Reply> 
   const database = await open();
   app ??= buildApp({
     database,
+    ...(backups === undefined ? {} : { backups }),
     demo: () => {
       throw new Error('The demo is not brought here.');
     },

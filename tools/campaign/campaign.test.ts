@@ -1,8 +1,12 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { readMark2 } from '../../server/src/testing/demo.ts';
 import { tries } from '../../core/src/testing/depth.ts';
 import { createTestApp, type TestApp } from '../../server/src/testing/app.ts';
 import type { Ask } from '../../server/src/testing/plated.ts';
+import { restoreSpoilt } from './backups.ts';
 import { createChance } from './random.ts';
 import { runRaces } from './races.ts';
 import { askHostile } from './requests.ts';
@@ -11,11 +15,15 @@ import { runWindows } from './windows.ts';
 
 const file = readMark2();
 
+const backups = mkdtempSync(join(tmpdir(), 'zucchini campaign '));
 let server: TestApp;
 beforeAll(async () => {
-  server = await createTestApp({ parts: file.parts, rigs: [file] });
+  server = await createTestApp({ parts: file.parts, rigs: [file] }, { backups });
 }, 60_000);
-afterAll(() => server.close());
+afterAll(async () => {
+  await server.close();
+  rmSync(backups, { recursive: true });
+});
 
 describe('a server that is asked what nobody means', () => {
   it('answers every time, and never that the fault is its own', async () => {
@@ -65,6 +73,15 @@ describe('two windows on one rig', () => {
     const { lost } = await runWindows(lying, 'mark-2', 4, createChance(seed));
     expect(lost.length).toBeGreaterThan(0);
   });
+});
+
+describe('spoilt backups', () => {
+  it('are refused in words and change nothing, or bring what can be opened', async () => {
+    const chance = createChance(seed);
+    const f = await restoreSpoilt(server.app, server.ask, tries(4), chance, quiet);
+    expect({ seed, failures: f.failures }).toEqual({ seed, failures: [] });
+    expect(f.taken + f.refused).toBe(f.spoilt);
+  }, 60_000);
 });
 
 describe('what is spoilt', () => {

@@ -5,9 +5,11 @@ import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import type { RigFile } from '@zucchini/core';
 import { buildApp, loadDemo, openDatabase, type Demo } from '@zucchini/server';
+import type { FastifyInstance } from 'fastify';
 import type { Ask } from '../../server/src/testing/plated.ts';
 import { readDemo } from '../demo-files.ts';
 import { findFreePort, startPrivateDatabase } from '../private-database.ts';
+import { restoreSpoilt } from './backups.ts';
 import { fillDisk } from './disk.ts';
 import { killAtRandom } from './kills.ts';
 import { createChance } from './random.ts';
@@ -17,7 +19,7 @@ import { endFirstStarts, endUpgrades } from './starts.ts';
 import { measureWaits } from './waits.ts';
 import { runWindows } from './windows.ts';
 
-const usage = `Usage: npm run campaign -- [kills] [starts] [upgrades] [disk] [requests] [races] [windows] [waits] [--count N] [--seed N]
+const usage = `Usage: npm run campaign -- [kills] [starts] [upgrades] [disk] [requests] [races] [windows] [backups] [waits] [--count N] [--seed N]
   kills      ends the server, its database or both while somebody stores (10)
   starts     ends first starts at moments of chance (4)
   upgrades   ends upgrades of what the first edition left (4)
@@ -25,6 +27,7 @@ const usage = `Usage: npm run campaign -- [kills] [starts] [upgrades] [disk] [re
   requests   spoilt files, rigs, parts and addresses (300)
   races      writers who store at the same moment, of each kind (10)
   windows    two windows change one rig and store (100)
+  backups    spoilt backups are looked into and put in (50)
   waits      the worst files, and a part that many rigs (50) rest on, while somebody works as usual
   --count N  that many instead; --seed N  other moments and other spoils (1)`;
 
@@ -47,14 +50,16 @@ async function inFolder<T>(work: (folder: string) => Promise<T>): Promise<T> {
 }
 
 /** A server on a database of its own with the demo on the shelf, asked without a network. */
-async function withServer<T>(work: (ask: Ask, demo: Demo) => Promise<T>): Promise<T> {
+async function withServer<T>(
+  work: (ask: Ask, demo: Demo, app: FastifyInstance) => Promise<T>,
+): Promise<T> {
   return inFolder(async (folder) => {
     const own = await startPrivateDatabase(folder);
     try {
       const demo = readDemo();
       const database = await openDatabase(own.url);
       await loadDemo(database, demo, new Date());
-      const app = await buildApp({ database, demo: () => demo });
+      const app = await buildApp({ database, demo: () => demo, backups: join(folder, 'backups') });
       const ask: Ask = async (options) => {
         const headers = { host: '127.0.0.1:4710', ...options.headers };
         const reply = await app.inject({ ...options, headers });
@@ -64,7 +69,7 @@ async function withServer<T>(work: (ask: Ask, demo: Demo) => Promise<T>): Promis
           return { status: reply.statusCode, body: reply.body };
         }
       };
-      const result = await work(ask, demo);
+      const result = await work(ask, demo, app);
       await app.close();
       await database.destroy();
       return result;
@@ -139,6 +144,15 @@ for (const kind of kinds) {
     isWell &&= f.lost.length === 0;
     lines.push(
       `two windows: saves ${f.stored}, of them put together with the other's ${f.merged} · changes lost ${f.lost.length}`,
+    );
+  } else if (kind === 'backups') {
+    const f = await withServer((ask, _, app) =>
+      restoreSpoilt(app, ask, countOf(50), createChance(seed), say),
+    );
+    for (const failure of f.failures) say(failure);
+    isWell &&= f.failures.length === 0;
+    lines.push(
+      `spoilt backups ${f.spoilt} · put in ${f.taken} · refused ${f.refused} · lost or broken ${f.failures.length}`,
     );
   } else if (kind === 'waits') {
     const port = await findFreePort();

@@ -89,6 +89,12 @@ export const router = createRouter({
       meta: { title: 'Part' },
     },
     {
+      path: '/backups',
+      name: 'backups',
+      component: () => import('./shelf/BackupsPage.vue'),
+      meta: { title: 'Backups' },
+    },
+    {
       path: '/lan',
       name: 'lan',
       component: () => import('./sheets/LanPage.vue'),

@@ -1,2 +1,3 @@
 export { backUp } from './back-up.js';
-export { hasData, restore } from './restore.js';
+export { BackupError } from './lines.js';
+export { countConnections, finishRestore, hasData, restore } from './restore.js';

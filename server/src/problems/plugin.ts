@@ -90,7 +90,7 @@ export const problemsPlugin = fp((app, _options, done) => {
   // A database that hangs answers never: whoever waits is told so, and may try again.
   app.addHook('onRequest', (request, reply, next) => {
     const timer = setTimeout(() => {
-      if (reply.sent || request.url.startsWith('/api/scale/stream')) return;
+      if (reply.sent || /^\/api\/(?:scale\/stream|backup)/u.test(request.url)) return;
       void reply.send(new ProblemError('database-away', 'There was no answer in time.'));
     }, longestMs);
     timer.unref();

@@ -52,13 +52,15 @@ export async function createTestDatabase(): Promise<{ url: string; drop: () => P
 export interface TestAppOptions {
   readonly now?: () => Date;
   readonly scale?: StandInScale;
+  /** The folder in which backups lie. */
+  readonly backups?: string;
   /** Works in threads, which run what is built; on one's own thread where absent. */
   readonly threads?: ThreadsOptions;
 }
 
 export async function createTestApp(
   demo: Demo,
-  { now = () => new Date(), scale, threads }: TestAppOptions = {},
+  { now = () => new Date(), scale, threads, backups }: TestAppOptions = {},
 ): Promise<TestApp> {
   const { url, drop } = await createTestDatabase();
   const database = await openDatabase(url);
@@ -70,7 +72,15 @@ export async function createTestApp(
     keepsShelf: true,
     checksAnswers: true,
     ...(scale ? { scale } : {}),
-    ...(threads ? { threads: createThreads(url, threads) } : {}),
+    ...(backups === undefined ? {} : { backups }),
+    ...(threads
+      ? {
+          threads: createThreads(url, {
+            ...(backups === undefined ? {} : { backups }),
+            ...threads,
+          }),
+        }
+      : {}),
   });
   return {
     app,

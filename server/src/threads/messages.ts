@@ -3,6 +3,8 @@ import type { DueRig } from '../rigs/marks.js';
 /** What a thread is started with. */
 export interface ThreadData {
   readonly url: string;
+  /** Where backups lie; without it none are read. */
+  readonly backups?: string;
 }
 
 /** What a thread is given to do. */

@@ -30,6 +30,7 @@ export interface PoolOptions {
 
 interface Waiting {
   readonly task: Task;
+  readonly signal: AbortSignal | undefined;
   readonly resolve: (reply: Reply | undefined) => void;
   readonly reject: (error: Error) => void;
 }
@@ -42,13 +43,14 @@ class Lane {
   constructor(private readonly options: PoolOptions) {}
 
   /** Works on one task to its end, whatever becomes of the thread. */
-  run(task: Task): Promise<Reply | undefined> {
+  run(task: Task, signal?: AbortSignal): Promise<Reply | undefined> {
     clearTimeout(this.idling);
     const worker = (this.worker ??= this.start());
     return new Promise((resolve, reject) => {
       // Only our own listeners go: a thread that is being ended tells others too.
       const settle = (act: () => void) => {
         clearTimeout(timer);
+        signal?.removeEventListener('abort', stop);
         worker.off('message', hear).off('error', fail).off('exit', leave);
         act();
         this.idle();
@@ -65,10 +67,12 @@ class Lane {
       };
       const fail = (error: NodeJS.ErrnoException) =>
         end(error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? 'memory' : 'fault', error.message);
+      const stop = () => end('fault', 'nobody waits for it any more');
       const leave = (code: number) => end('fault', `the thread ended by itself with code ${code}`);
       const { longestMs } = this.options;
       const timer = setTimeout(() => end('time', `not done within ${longestMs} ms`), longestMs);
       worker.on('message', hear).on('error', fail).on('exit', leave);
+      signal?.addEventListener('abort', stop);
       worker.postMessage(task);
     });
   }
@@ -113,11 +117,14 @@ export class Pool {
     this.free = [...this.lanes];
   }
 
-  /** Works on a task when its turn has come. Rejects by `Ended` where it was ended, otherwise with what went wrong in it. */
-  run(task: Task): Promise<Reply | undefined> {
+  /**
+   * Works on a task when its turn has come. Rejects by `Ended` where it was ended, by `signal` or otherwise, and with what went
+   * wrong in it.
+   */
+  run(task: Task, signal?: AbortSignal): Promise<Reply | undefined> {
     if (this.isClosed) return Promise.reject(new Ended('fault', 'closed'));
     return new Promise((resolve, reject) => {
-      this.queue.push({ task, resolve, reject });
+      this.queue.push({ task, signal, resolve, reject });
       this.next();
     });
   }
@@ -139,8 +146,14 @@ export class Pool {
       this.free.push(lane);
       return;
     }
+    if (waiting.signal?.aborted) {
+      this.free.push(lane);
+      waiting.reject(new Ended('fault', 'nobody waits for it any more'));
+      this.next();
+      return;
+    }
     void lane
-      .run(waiting.task)
+      .run(waiting.task, waiting.signal)
       .then(waiting.resolve, waiting.reject)
       .finally(() => {
         this.free.push(lane);

@@ -2,10 +2,11 @@ import { setupBudgetMs } from '@zucchini/core';
 import { NotJudged, type Judge } from '../rigs/keeper.js';
 import { Ended, Pool } from './pool.js';
 
-/** The threads of a server: one for figures, two for what is too large to be read beside others' requests. */
+/** The threads of a server: one for figures, two for what is too large to be read beside others' requests, one for backups. */
 export interface Threads {
   readonly judge: Judge;
   readonly requests: Pool;
+  readonly backups: Pool;
   close(): Promise<void>;
 }
 
@@ -18,7 +19,12 @@ export interface ThreadsOptions {
   readonly judgeMb?: number;
   /** The longest that a large request may take, in ms. */
   readonly requestMs?: number;
+  /** Where backups lie; without it none are read. */
+  readonly backups?: string;
 }
+
+/** The longest that a backup may take to be read and put in, in ms: thousands of rigs on a slow machine. */
+const backupMs = 30 * 60_000;
 
 /** How long a thread for requests is kept with nothing to do, in ms. */
 const idleMs = 60_000;
@@ -26,7 +32,7 @@ const idleMs = 60_000;
 /** Threads that work on the database at `url`, started when they are first needed. */
 export function createThreads(url: string, options: ThreadsOptions = {}): Threads {
   const entry = options.entry ?? new URL('../thread.js', import.meta.url);
-  const data = { url };
+  const data = { url, ...(options.backups ? { backups: options.backups } : {}) };
   const figures = new Pool({
     entry,
     data,
@@ -44,6 +50,14 @@ export function createThreads(url: string, options: ThreadsOptions = {}): Thread
     longestMs: options.requestMs ?? 60_000,
     idleMs,
   });
+  const backups = new Pool({
+    entry,
+    data,
+    size: 1,
+    limits: { maxOldGenerationSizeMb: 1024 },
+    longestMs: backupMs,
+    idleMs,
+  });
   return {
     judge: async (rig) => {
       try {
@@ -53,8 +67,9 @@ export function createThreads(url: string, options: ThreadsOptions = {}): Thread
       }
     },
     requests,
+    backups,
     close: async () => {
-      await Promise.all([figures.close(), requests.close()]);
+      await Promise.all([figures.close(), requests.close(), backups.close()]);
     },
   };
 }

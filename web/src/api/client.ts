@@ -1,8 +1,10 @@
 import type {
+  BackupLook,
   CreateRigBody,
   ElsewhereReply,
   Imported,
   Issue,
+  KeptBackups,
   KitItem,
   LanReply,
   LogEntry,
@@ -12,6 +14,7 @@ import type {
   PartLine,
   PartRecord,
   Problem,
+  Restored,
   Rig,
   RigRecord,
   RigStamp,
@@ -56,39 +59,77 @@ export function takeCode(code: string): void {
   }
 }
 
-async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+/** What goes with a question beside its address. */
+interface Asking {
+  /** JSON, or a file that goes as it is. */
+  readonly body?: unknown;
+  readonly signal?: AbortSignal;
+}
+
+/** Asks the server; throws {@link ApiError} for every answer that is no success. */
+async function ask(method: string, path: string, { body, signal }: Asking): Promise<Response> {
   let response: Response;
   const code = readCode();
+  const type = body instanceof Blob ? 'application/gzip' : 'application/json';
+  const isReady = typeof body === 'string' || body instanceof Blob;
   try {
     response = await fetch(path, {
       method,
+      ...(signal ? { signal } : {}),
       headers: {
         ...(code ? { 'x-zucchini-code': code } : {}),
-        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...(body === undefined ? {} : { 'content-type': type }),
       },
-      ...(body === undefined
-        ? {}
-        : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      ...(body === undefined ? {} : { body: isReady ? body : JSON.stringify(body) }),
     });
-  } catch {
+  } catch (error) {
+    if (signal?.aborted) throw error;
     throw new ApiError(0, 'The server does not answer. Is ./start still running?');
   }
-  if (response.status === 204) return undefined as T;
-  const text = await response.text();
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch {
-    value = {};
-  }
-  if (response.ok) return value as T;
-  const problem = value as Partial<Problem>;
+  if (response.ok) return response;
+  const problem = (readJson(await response.text()) ?? {}) as Partial<Problem>;
   throw new ApiError(
     response.status,
     problem.detail ?? problem.title ?? `The server answers ${response.status}.`,
     problem.issues,
     problem.revision,
   );
+}
+
+function readJson(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
+async function call<T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  signal?: AbortSignal,
+): Promise<T> {
+  const response = await ask(method, path, { body, ...(signal ? { signal } : {}) });
+  if (response.status === 204) return undefined as T;
+  const value = readJson(await response.text());
+  // What is no answer of ours must not be taken for whatever was asked: somebody stands between.
+  if (value === undefined) throw new ApiError(0, 'Something else than Zucchini answers here.');
+  return value as T;
+}
+
+/** A backup that is sent, or one of those that lie on the server. */
+export type BackupFrom = { readonly file: Blob } | { readonly kept: string };
+
+function askBackup<T>(
+  what: 'look' | 'restore',
+  from: BackupFrom,
+  query: Readonly<Record<string, string>>,
+  signal?: AbortSignal,
+): Promise<T> {
+  const words = new URLSearchParams({ ...query, ...('kept' in from ? { kept: from.kept } : {}) });
+  const address = `/api/backup/${what}?${words.toString()}`;
+  return call('POST', address, 'file' in from ? from.file : undefined, signal);
 }
 
 /** As many ids stand in one question: an address may not be longer. */
@@ -152,5 +193,13 @@ export const api = {
     call<ReadyVersion>('POST', `${at(id)}/versions/${encodeURIComponent(versionId)}/ready`, {}),
   findVersion: (id: string, versionId: string) =>
     call<VersionRecord>('GET', `${at(id)}/versions/${encodeURIComponent(versionId)}`),
+  /** Everything that is stored, as one file. */
+  takeBackup: async (signal: AbortSignal) => (await ask('GET', '/api/backup', { signal })).blob(),
+  listBackups: () => call<KeptBackups>('GET', '/api/backups'),
+  /** What a backup brings and would replace; changes nothing. */
+  lookIntoBackup: (from: BackupFrom, signal: AbortSignal) =>
+    askBackup<BackupLook>('look', from, {}, signal),
+  restoreBackup: (from: BackupFrom, mark: string, leavesOut: boolean) =>
+    askBackup<Restored>('restore', from, { mark, leavesOut: String(leavesOut) }),
   fileUrl: (id: string) => `${at(id)}/file`,
 };

@@ -108,7 +108,8 @@ onMounted(load);
             Your rigs: what they weigh, how they hang, what is still to mend.
           </p>
         </div>
-        <div class="flex gap-2">
+        <div class="flex items-center gap-2">
+          <RouterLink :to="{ name: 'backups' }" class="px-2 text-sm underline">Backups</RouterLink>
           <label
             class="border-ink/40 bg-sheet hover:bg-shade focus-within:outline-leaf cursor-pointer rounded-sm border px-3 py-1.5 text-sm leading-tight focus-within:outline-2 focus-within:outline-offset-2"
           >
