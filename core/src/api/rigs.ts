@@ -55,6 +55,10 @@ export const AddToLogBody = z.strictObject({
 });
 export type AddToLogBody = z.infer<typeof AddToLogBody>;
 
+/** Entries to be taken out of a log for good: delivered once more they are not new. */
+export const ClearLogBody = z.strictObject({ ids: z.array(EntityId).min(1).max(10_000) });
+export type ClearLogBody = z.infer<typeof ClearLogBody>;
+
 /** What other rigs use of the individuals of a rig, on which day. */
 export const ElsewhereReply = z.object({
   elsewhere: z.array(

@@ -101,3 +101,17 @@ export function mergeRigs(base: Rig, mine: Rig, theirs: Rig): Merged {
     clashes: [...merge.clashes, ...wanted.map(({ id }) => `kit[${id}]`)],
   };
 }
+
+/**
+ * Mine over what another stored, but for the individuals: what was learnt of one meanwhile and not changed here stays, as it belongs
+ * to the individual and to every rig that uses it, not to this plan.
+ */
+export function overrideRig(base: Rig, mine: Rig, theirs: Rig): Rig {
+  const merge = new Merge();
+  const [was, other] = [base, theirs].map((rig) => new Map(rig.kit.map((i) => [i.id, i])));
+  const kit = mine.kit.map((item) => {
+    const stored = other!.get(item.id);
+    return stored ? (merge.value(was!.get(item.id), item, stored, '') as typeof item) : item;
+  });
+  return { ...mine, kit };
+}

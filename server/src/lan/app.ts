@@ -6,6 +6,7 @@ import {
   type ZodTypeProvider,
 } from 'fastify-type-provider-zod';
 import type { DataSource } from 'typeorm';
+import { mostLogEntries } from '@zucchini/core';
 import { ProblemError, problemsPlugin } from '../problems/index.js';
 import { rigsPlugin } from '../rigs/plugin.js';
 import { contentPolicy } from '../security/plugin.js';
@@ -28,6 +29,12 @@ const open: ReadonlySet<string> = new Set([
   'GET /api/rigs/:id/log',
   'POST /api/rigs/:id/log',
 ]);
+
+/** So much of a log is for the owner's own machine: no phone fills it. */
+const keptForOwner = 2000;
+
+const countEntries = (body: unknown): number =>
+  (body as { entries?: readonly unknown[] } | undefined)?.entries?.length ?? 0;
 
 /** The header in which a phone says the code. */
 export const codeHeader = 'x-zucchini-code';
@@ -97,7 +104,17 @@ export async function buildLanApp(options: LanOptions): Promise<FastifyInstance>
         );
     }
   });
-  await app.register(rigsPlugin, { database, now });
+  app.addHook('preHandler', async (request) => {
+    if (door.mayNote(request.ip, countEntries(request.body))) return;
+    throw new ProblemError(
+      'share-used',
+      'This device has noted as much as it may under one code. Make a new code on the computer.',
+    );
+  });
+  app.addHook('onResponse', async (request, reply) => {
+    if (reply.statusCode === 200) door.note(request.ip, countEntries(request.body));
+  });
+  await app.register(rigsPlugin, { database, now, mostLogged: mostLogEntries - keptForOwner });
   await app.register(sitePlugin, { root: options.siteRoot });
   return app;
 }

@@ -12,6 +12,8 @@ const longestPauseMs = 15 * 60 * 1000;
 export const mostWrongInAll = 300;
 /** Of so many devices it is known how they have met the door; then the one that came first is forgotten. */
 const mostDevices = 500;
+/** So many entries one device may log under one code: many days of ticks and notes, and not a fifth of what all logs hold. */
+export const mostNoted = 1500;
 /** It shuts by itself after so long, ms: a working day on location. */
 export const openForMs = 10 * 60 * 60 * 1000;
 
@@ -26,6 +28,10 @@ export interface Door {
   readonly closesAt: Date;
   /** Whether a device may come in, told by its address. Wrong codes of one do not shut out another. */
   meet(code: string | undefined, from: string): Meeting;
+  /** Whether a device may log so many entries more. */
+  mayNote(from: string, entries: number): boolean;
+  /** It has logged so many. */
+  note(from: string, entries: number): void;
   /** Another code, good from now for a day of work: whoever was in needs it too. Wrong codes are forgotten. */
   renew(): void;
   /** Why it is shut; undefined while it is open. */
@@ -54,6 +60,8 @@ interface Met {
   waitsUntil: number;
   /** It has said this code rightly. */
   in: boolean;
+  /** So many entries it has logged. */
+  noted: number;
 }
 
 /** A door with a code of its own. `onTrouble` is told once for each code, when it shuts by itself or wrong codes are too many. */
@@ -68,7 +76,7 @@ export function createDoor(
   const devices = new Map<string, Met>();
 
   const knowDevice = (from: string): Met => {
-    const known = devices.get(from) ?? { wrong: 0, waitsUntil: 0, in: false };
+    const known = devices.get(from) ?? { wrong: 0, waitsUntil: 0, in: false, noted: 0 };
     // The one that has not been met for longest stands first.
     devices.delete(from);
     devices.set(from, known);
@@ -117,6 +125,10 @@ export function createDoor(
       wrongInAll += 1;
       if (wrongInAll === mostWrongInAll) onTrouble('wrong-codes');
       return { state: 'wrong' };
+    },
+    mayNote: (from, entries) => (devices.get(from)?.noted ?? 0) + entries <= mostNoted,
+    note(from, entries) {
+      knowDevice(from).noted += entries;
     },
     renew: open,
     get shut() {

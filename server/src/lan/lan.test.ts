@@ -7,7 +7,15 @@ import type { LogEntry } from '@zucchini/core';
 import { readMark2 } from '../testing/demo.js';
 import { createTestApp, type TestApp } from '../testing/app.js';
 import { buildLanApp } from './app.js';
-import { createDoor, freeWrong, mostWrongInAll, openForMs, sayCode, type Door } from './door.js';
+import {
+  createDoor,
+  freeWrong,
+  mostNoted,
+  mostWrongInAll,
+  openForMs,
+  sayCode,
+  type Door,
+} from './door.js';
 import { listAddresses } from './index.js';
 
 const file = readMark2();
@@ -215,4 +223,53 @@ describe('addresses of this machine', () => {
       }),
     ).toEqual(['192.168.0.9', '10.0.0.7', '81.2.3.4']);
   });
+});
+
+describe('what phones may log', () => {
+  beforeAll(open);
+  afterAll(() => app.close());
+  const send = (from: string, first: number, count: number) =>
+    app.inject({
+      method: 'POST',
+      url: `/api/rigs/${id}/log`,
+      headers: { host, 'x-zucchini-code': door.code },
+      remoteAddress: from,
+      payload: {
+        entries: Array.from({ length: count }, (_, i) => ({
+          ...note,
+          id: `${from.replaceAll('.', '-')}-${first + i}`,
+        })),
+      },
+    });
+
+  it('is a share for each device, and never all of a log: its owner has room for his own', async () => {
+    const own = (entryId: string) =>
+      machine.ask({
+        method: 'POST',
+        url: `/api/rigs/${id}/log`,
+        payload: { entries: [{ ...note, id: entryId }] },
+      });
+    const statuses: number[] = [];
+    for (let n = 0; n < mostNoted + 500; n += 500) {
+      statuses.push((await send('192.168.1.20', n, 500)).statusCode);
+    }
+    expect(statuses).toEqual([200, 200, 200, 429]);
+    // What was refused counts for nothing, and the share of one is not that of another.
+    expect((await send('192.168.1.21', 0, 1)).statusCode).toBe(200);
+    let last = 200;
+    for (let d = 30; d < 40 && last === 200; d += 1) {
+      for (let n = 0; n < mostNoted && last === 200; n += 500) {
+        last = (await send(`192.168.1.${d}`, n, 500)).statusCode;
+      }
+    }
+    expect(last).toBe(422);
+    expect((await own('mine')).status).toBe(200);
+    // A new code gives each its share again.
+    door.renew();
+    expect((await send('192.168.1.20', 5000, 500)).statusCode).toBe(422);
+    const { body } = await machine.ask({ method: 'GET', url: `/api/rigs/${id}/log` });
+    const ids = (body.log as LogEntry[]).map((e) => e.id).filter((e) => e !== 'mine');
+    await machine.ask({ method: 'POST', url: `/api/rigs/${id}/log/clear`, payload: { ids } });
+    expect((await send('192.168.1.20', 6000, 1)).statusCode).toBe(200);
+  }, 120_000);
 });

@@ -14,6 +14,7 @@ const problems = {
   'too-large': { status: 413, title: 'This is too large' },
   'wrong-media-type': { status: 415, title: 'JSON is expected here' },
   'too-many': { status: 429, title: 'Too many wrong codes: wait a little' },
+  'share-used': { status: 429, title: 'This device has noted as much as it may' },
   unsound: { status: 422, title: 'This does not hold together' },
   internal: { status: 500, title: 'Something went wrong here' },
   'disk-full': { status: 507, title: 'The disk of the database is full: nothing was stored' },

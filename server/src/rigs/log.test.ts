@@ -124,4 +124,24 @@ describe('what other rigs use of a rig', () => {
     // What lies in its kit and is on it in no setup is free.
     expect(found.map((e) => e.itemId)).not.toContain('halyard');
   });
+
+  it('can be cleared entry by entry: what is delivered once more stays out', async () => {
+    const [one, two] = ['c1', 'c2'].map((entryId) => ({
+      ...{ id: entryId, at: '2026-03-01T08:00:00.000Z', kind: 'note', text: entryId },
+    }));
+    await add([one, two]);
+    const clear = (ids: readonly string[], rigId = id) =>
+      server.ask({ method: 'POST', url: `/api/rigs/${rigId}/log/clear`, payload: { ids } });
+    const before = await read();
+    const { status, body } = await clear(['c1', 'never']);
+    expect(status).toBe(200);
+    expect(body.log).toEqual(before.filter((e) => e.id !== 'c1'));
+    await add([one, two]);
+    expect(await read()).toEqual(body.log);
+    // What was named and never was there can still come.
+    await add([{ ...one, id: 'never' }]);
+    expect((await read()).map((e) => e.id)).toContain('never');
+    expect((await clear(['x'], 'nowhere')).status).toBe(404);
+    expect((await clear([])).status).toBe(400);
+  });
 });

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import {
   AddToLogBody,
+  ClearLogBody,
   ElsewhereReply,
   hasTrait,
   createRig,
@@ -31,6 +32,7 @@ import { ProblemError } from '../problems/index.js';
 import { importRigFile } from './import.js';
 import {
   addToLog,
+  clearLog,
   deleteRig,
   findLog,
   findPartsWithBoxes,
@@ -66,10 +68,12 @@ function toRecord(stored: StoredRig): RigRecord {
 }
 
 /** Rigs: the shelf, opening, saving, versions, files in and out. `now` is given so that tests can set it. */
-export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () => Date }> = async (
-  app,
-  { database, now },
-) => {
+export const rigsPlugin: FastifyPluginAsyncZod<{
+  database: DataSource;
+  now: () => Date;
+  /** As many entries a log may hold with what is added here; as many as the rig file takes where absent. */
+  mostLogged?: number;
+}> = async (app, { database, now, mostLogged }) => {
   const { manager } = database;
 
   app.get(
@@ -220,7 +224,20 @@ export const rigsPlugin: FastifyPluginAsyncZod<{ database: DataSource; now: () =
       },
     },
     async (request) =>
-      transact(database, (m) => addToLog(m, request.params.id, request.body, now())),
+      transact(database, (m) => addToLog(m, request.params.id, request.body, now(), mostLogged)),
+  );
+
+  app.post(
+    '/api/rigs/:id/log/clear',
+    {
+      schema: {
+        summary: 'Take entries out of the log for good; the revision of the rig stays',
+        params: ById,
+        body: ClearLogBody,
+        response: { 200: LogReply, 400: Problem, 404: Problem },
+      },
+    },
+    async (request) => transact(database, (m) => clearLog(m, request.params.id, request.body.ids)),
   );
 
   app.put(

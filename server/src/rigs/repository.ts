@@ -345,6 +345,7 @@ export async function addToLog(
   id: string,
   { entries, sentAt }: AddToLogBody,
   now: Date,
+  most = mostLogEntries,
 ): Promise<LogReply> {
   await findRow(manager, id, true);
   const sent = { rigId: id, entryId: In(entries.map((e) => e.id)) };
@@ -354,20 +355,43 @@ export async function addToLog(
     sentAt: sentAt === undefined ? undefined : new Date(sentAt),
     spent: new Set(known.map((row) => row.entryId)),
   });
-  if (log.length > mostLogEntries) {
-    throw new ProblemError('unsound', `A log holds at most ${mostLogEntries} entries.`, {
-      issues: [{ path: 'entries', message: `the log would hold ${log.length}` }],
-    });
-  }
-  await manager.update(RigEntity, { id }, { log } as never);
-  if (spent.length > 0) {
-    await manager.upsert(
-      LogSpentEntity,
-      spent.map((entryId) => ({ rigId: id, entryId })),
-      ['rigId', 'entryId'],
+  if (log.length > most) {
+    throw new ProblemError(
+      'unsound',
+      `The log of this rig is full: it takes ${most} entries. Clear what you no longer need under its field notes.`,
+      { issues: [{ path: 'entries', message: `the log would hold ${log.length}` }] },
     );
   }
+  await manager.update(RigEntity, { id }, { log } as never);
+  await spend(manager, id, spent);
   return { log: [...log], overruled: [...overruled] };
+}
+
+/** Remembers entries that no longer count: delivered once more they are not new. */
+async function spend(manager: EntityManager, rigId: string, ids: readonly string[]): Promise<void> {
+  if (ids.length === 0) return;
+  const rows = ids.map((entryId) => ({ rigId, entryId }));
+  await manager.upsert(LogSpentEntity, rows, ['rigId', 'entryId']);
+}
+
+/** Takes entries out of a rig's log for good. Run inside a transaction. */
+export async function clearLog(
+  manager: EntityManager,
+  id: string,
+  ids: readonly string[],
+): Promise<LogReply> {
+  await findRow(manager, id, true);
+  const gone = new Set(ids);
+  const before = await findLog(manager, id);
+  const log = before.filter((entry) => !gone.has(entry.id));
+  await manager.update(RigEntity, { id }, { log } as never);
+  // Only what was there: nobody fills this by naming what never was.
+  await spend(
+    manager,
+    id,
+    before.flatMap((entry) => (gone.has(entry.id) ? entry.id : [])),
+  );
+  return { log, overruled: [] };
 }
 
 /** Takes a rig and its versions off the shelf; owned individuals stay in the kit. */

@@ -182,6 +182,8 @@ export const api = {
   findLog: (id: string) => call<LogReply>('GET', `${at(id)}/log`).then((r) => r.log),
   addToLog: (id: string, entries: readonly LogEntry[], sentAt: Date) =>
     call<LogReply>('POST', `${at(id)}/log`, { entries, sentAt: sentAt.toISOString() }),
+  clearLog: (id: string, ids: readonly string[]) =>
+    call<LogReply>('POST', `${at(id)}/log/clear`, { ids }).then((r) => r.log),
   saveRig: (rig: Rig, revision: number) =>
     call<{ revision: number; savedAt: string }>('PUT', at(rig.id), { revision, rig }),
   deleteRig: (id: string) => call<undefined>('DELETE', at(id)),

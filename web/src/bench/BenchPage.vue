@@ -57,6 +57,10 @@ function keepDraftAsText(): void {
   if (draft)
     saveText(`${draft.name}.unstored.json`, JSON.stringify(draft, null, 2), 'application/json');
 }
+function keepUnreadAsText(): void {
+  const { text } = bench.unreadDraft ?? {};
+  if (text) saveText(`${props.id}.unread.json`, text, 'application/json');
+}
 
 // Whoever comes back to this window has most likely been in another one.
 const lookAround = () => {
@@ -345,6 +349,15 @@ useKeys({
       <div class="mt-2 flex gap-2">
         <AppButton small @click="keepDraftAsText">Keep them as a file</AppButton>
         <AppButton small @click="bench.dropBrokenDraft()">Let them go</AppButton>
+      </div>
+    </TroubleBox>
+    <TroubleBox
+      v-if="bench.unreadDraft"
+      title="This browser keeps changes of this rig that cannot be read: another edition wrote them."
+    >
+      <div class="mt-2 flex gap-2">
+        <AppButton small @click="keepUnreadAsText">Keep them as a file</AppButton>
+        <AppButton small @click="bench.dropUnreadDraft()">Let them go</AppButton>
       </div>
     </TroubleBox>
     <p v-if="bench.opened.kind === 'loading'" class="text-faint p-10" role="status">

@@ -250,6 +250,53 @@ describe('what would otherwise be lost', () => {
     expect([...kept.keys()].filter((key) => key.startsWith('zucchini.draft'))).toEqual([]);
   });
 
+  it('a rig that was deleted elsewhere is still there after a reload, as far as it was changed here', async () => {
+    const first = await open();
+    first.apply(slide(3));
+    server.answer('PUT /api/rigs/rig', { title: 'gone' }, 404);
+    await first.saveNow();
+    first.close();
+    setActivePinia(createPinia());
+    server.answer('GET /api/rigs/rig', { title: 'gone' }, 404);
+    const bench = await open();
+    expect(bench.opened).toEqual({ kind: 'open' });
+    expect([slideOf(bench.rig), bench.saveState.kind]).toEqual([3, 'gone']);
+    expect(bench.report).toBeDefined();
+    // Further changes are kept like any.
+    bench.apply(slide(4));
+    await bench.saveNow();
+    expect(bench.saveState).toEqual({ kind: 'gone' });
+    server.answer('POST /api/rigs/import', { id: 'rig', name: rig.name, renamed: [] }, 201);
+    expect(await bench.keepAsNew()).toBe('rig');
+    const file = readRigFile(server.asked.at(-1)!.body);
+    expect(file.state === 'read' && slideOf(file.file.rig)).toBe(4);
+    bench.close();
+    await bench.open('rig');
+    expect(bench.opened).toMatchObject({ kind: 'failed', lost: true });
+  });
+
+  it('a rig that was deleted elsewhere with parts that are gone too can be had as a file', async () => {
+    const lost = { ...rig, kit: [...rig.kit, { id: 'x', partId: 'gone', owned: false }] };
+    kept.set('zucchini.draft.rig', JSON.stringify({ revision: 2, rig: lost }));
+    server.answer('GET /api/rigs/rig', { title: 'gone' }, 404);
+    const bench = await open();
+    expect(bench.opened).toMatchObject({ kind: 'failed', lost: true });
+    expect(bench.draftTrouble!.rig).toEqual(lost);
+    await bench.dropBrokenDraft();
+    expect([...kept.keys()].filter((key) => key.startsWith('zucchini.draft'))).toEqual([]);
+  });
+
+  it('a draft of another edition is not gone on with unread: it stays and can be had as text', async () => {
+    const older = JSON.stringify({ revision: 2, rig: { ...rig, setups: [{ odd: true }] } });
+    kept.set('zucchini.draft.rig.w', older);
+    const bench = await open();
+    expect(bench.rig).toEqual(rig);
+    expect(bench.unreadDraft).toEqual({ key: 'zucchini.draft.rig.w', text: older });
+    expect(kept.get('zucchini.draft.rig.w')).toBe(older);
+    bench.dropUnreadDraft();
+    expect([bench.unreadDraft, kept.has('zucchini.draft.rig.w')]).toEqual([undefined, false]);
+  });
+
   it('a draft that rests on a part that is gone does not lock the rig: it is kept beside and can be let go', async () => {
     const lost = { ...rig, kit: [...rig.kit, { id: 'x', partId: 'gone', owned: false }] };
     kept.set('zucchini.draft.rig', JSON.stringify({ revision: 2, rig: lost }));
@@ -312,6 +359,25 @@ describe('a save that another window overtook', () => {
     expect(server.asked.filter((a) => a.method === 'PUT').at(-1)).toMatchObject({
       body: { revision: 8 },
     });
+  });
+
+  it('is stored over without a weighing that another rig brought: it belongs to the part, not to the plan', async () => {
+    const bench = await open();
+    bench.apply(slide(3));
+    const weighed = rig.kit.map((i) => (i.id === 'handle' ? { ...i, measuredMassG: 77 } : i));
+    server.answer('GET /api/rigs/rig', {
+      revision: 8,
+      savedAt: 'x',
+      rig: { ...rig, name: 'Theirs', kit: weighed },
+      parts,
+    });
+    await bench.saveNow();
+    await until(() => bench.meeting !== undefined);
+    server.answer('PUT /api/rigs/rig', { revision: 9, savedAt: 'z' });
+    await bench.keepMine();
+    const { body } = server.asked.filter((a) => a.method === 'PUT').at(-1)!;
+    expect(body).toMatchObject({ revision: 8, rig: { name: rig.name, kit: weighed } });
+    expect(slideOf((body as { rig: Rig }).rig)).toBe(3);
   });
 
   it('is put together with what the other stored, in one step that can be taken back', async () => {

@@ -10,6 +10,7 @@ import {
   findRigIssues,
   listBoxPartIds,
   mergeRigs,
+  overrideRig,
   rigFormat,
   sayFigureChanges,
   rigFormatVersion,
@@ -37,7 +38,7 @@ import { createId } from '../shared/createId';
 import { rememberRig } from '../shared/lastRig';
 import { findStorage } from '../shared/storage';
 import { useHistory } from '../shared/useHistory';
-import { dropDraft, keepDraft, takeDraft, type Draft } from './drafts';
+import { dropDraft, findUnreadable, keepDraft, remove, takeDraft, type Draft } from './drafts';
 import { findWindow, listWindows } from './windows';
 import { Saver, type SaveState } from './saver';
 import { useReport } from './useReport';
@@ -101,6 +102,8 @@ export const useBench = defineStore('bench', () => {
   const meeting = shallowRef<Meeting>();
   /** A draft that rests on what is no longer in the catalogue. */
   const draftTrouble = shallowRef<{ readonly rig: Rig; readonly issues: readonly Issue[] }>();
+  /** A draft that cannot be read, as text: of an edition that wrote it otherwise. */
+  const unreadDraft = shallowRef<{ readonly key: string; readonly text: string }>();
   /** Parts of this rig that were changed elsewhere while it is open, and what has become of its figures. */
   const news = shallowRef<{
     readonly parts: readonly string[];
@@ -313,6 +316,7 @@ export const useBench = defineStore('bench', () => {
       const windowId = await findWindow();
       const draft = findDraft(stored.rig, windowId, await listWindows());
       if (mine !== run) return;
+      unreadDraft.value = findUnreadable(findStorage(), id);
       // Made on an older revision, the draft meets the conflict that it would have met then.
       saver = watchSaves(draft?.base ?? stored.rig, draft?.revision ?? stored.revision, windowId);
       void readLog(id, mine);
@@ -326,8 +330,7 @@ export const useBench = defineStore('bench', () => {
       if (issues.length > 0) {
         // It stays in the browser, and out of the way: what it rests on has left the catalogue.
         saver.close();
-        dropDraft(findStorage(), id, windowId);
-        keepDraft(findStorage(), leftBy(windowId), draft);
+        setAside(draft, windowId);
         saver = watchSaves(stored.rig, stored.revision, windowId);
         draftTrouble.value = { rig: draft.rig, issues };
         return;
@@ -335,8 +338,33 @@ export const useBench = defineStore('bench', () => {
       commit(draft.rig);
       announce('Changes that were not stored yet have been taken up again.');
     } catch (error) {
-      if (mine === run) fail(error);
+      const isGone = error instanceof ApiError && error.status === 404;
+      if (mine === run && !(isGone && (await openLeft(id, mine)))) fail(error);
     }
+  }
+
+  /**
+   * Opens what this browser keeps of a rig that was deleted elsewhere, as it was changed here and not stored: it can be kept as a rig
+   * of its own. Resolves with whether there is something.
+   */
+  async function openLeft(id: string, mine: number): Promise<boolean> {
+    const windowId = await findWindow();
+    const draft = takeDraft(findStorage(), id, windowId, await listWindows());
+    if (mine !== run || !draft) return false;
+    await learnPartsOf(draft.rig).catch(() => undefined);
+    if (mine !== run) return true;
+    const issues = findRigIssues(draft.rig, parts.value, 'rig');
+    if (issues.length > 0) {
+      setAside(draft, windowId);
+      draftTrouble.value = { rig: draft.rig, issues };
+      return false;
+    }
+    show(draft.rig, [...parts.value.values()]);
+    void readCollider();
+    saver = watchSaves(draft.base ?? draft.rig, draft.revision, windowId);
+    saveState.value = { kind: 'gone' };
+    await readDrawer(mine).catch(() => undefined);
+    return true;
   }
 
   /** Opens a kept version to look at. */
@@ -367,6 +395,7 @@ export const useBench = defineStore('bench', () => {
     saveState.value = { kind: 'saved' };
     meeting.value = undefined;
     draftTrouble.value = undefined;
+    unreadDraft.value = undefined;
     news.value = undefined;
     seen = undefined;
     versionName.value = '';
@@ -515,11 +544,21 @@ export const useBench = defineStore('bench', () => {
     announce('Both are stored together; Z takes theirs off again.');
   }
 
-  /** After a conflict: store mine over what another window stored. */
+  /** After a conflict: store mine over what another window stored; what was learnt of an individual meanwhile stays. */
   async function keepMine(): Promise<void> {
-    if (saveState.value.kind === 'conflict') {
-      await saver?.overwrite(saveState.value.stored, meeting.value?.stored);
+    if (saveState.value.kind !== 'conflict' || !saver) return;
+    const own = saver;
+    const { stored: revision } = saveState.value;
+    const met = meeting.value;
+    const now = present.value;
+    if (!met || !now) {
+      await own.overwrite(revision);
+      return;
     }
+    const next = overrideRig(own.base, now, met.stored);
+    own.rest(met.revision, met.stored);
+    document.commit(next);
+    await own.flush();
   }
 
   /** The rig was taken off the shelf elsewhere: stores mine as a rig of its own; resolves with its id. */
@@ -546,6 +585,12 @@ export const useBench = defineStore('bench', () => {
     const broken = draftTrouble.value;
     draftTrouble.value = undefined;
     if (broken) dropDraft(findStorage(), broken.rig.id, leftBy(await findWindow()));
+  }
+
+  /** Lets go of a draft that cannot be read. */
+  function dropUnreadDraft(): void {
+    if (unreadDraft.value) remove(findStorage(), unreadDraft.value.key);
+    unreadDraft.value = undefined;
   }
 
   /** After a conflict: let mine go and take what another window stored. */
@@ -613,6 +658,8 @@ export const useBench = defineStore('bench', () => {
     keepAsNew,
     meeting,
     draftTrouble,
+    unreadDraft,
+    dropUnreadDraft,
     news,
     lookAround,
     dropBrokenDraft,
@@ -623,6 +670,12 @@ export const useBench = defineStore('bench', () => {
 
 /** Under which name a draft lies that a window could not go on with: further changes do not write over it. */
 const leftBy = (windowId: string): string => `left-${windowId}`;
+
+/** Keeps a draft that a window cannot go on with where further changes do not write over it. */
+function setAside(draft: Draft, windowId: string): void {
+  dropDraft(findStorage(), draft.rig.id, windowId);
+  keepDraft(findStorage(), leftBy(windowId), draft);
+}
 
 /** What was changed and not stored, unless it has been after all: the answer may have met a closed window. */
 function findDraft(

@@ -1,10 +1,12 @@
 import { describe, expect, it } from '@jest/globals';
 import { findLastRig, rememberRig } from '../shared/lastRig';
+import { body, createTestRig, handle, joint } from '../../../core/src/testing/rigs';
 import { startStorage } from '../testing/server';
 import { dropDraft, keepDraft, readDraft, takeDraft, type Draft } from './drafts';
 import { listWindows, nameWindow, type WindowPlace } from './windows';
 
-const draft = { revision: 3, rig: { id: 'rig', name: 'X' } } as Draft;
+const { rig } = createTestRig([body, handle], [joint('h', 'handle.base', 'body.rail')]);
+const draft: Draft = { revision: 3, rig };
 const full = {
   getItem: () => {
     throw new Error('switched off');
@@ -41,6 +43,8 @@ describe('a draft', () => {
       '{',
       '{"revision":1.5,"rig":{"id":"rig"}}',
       '{"revision":1,"rig":{"id":"b"}}',
+      '{"revision":1,"rig":{"id":"rig","setups":[]}}',
+      JSON.stringify({ ...draft, revision: 0 }),
     ]) {
       kept.set('zucchini.draft.rig.w', text);
       expect(readDraft(place, 'rig', 'w')).toBeUndefined();
@@ -71,7 +75,7 @@ describe('the rig that was open last', () => {
 
 describe('drafts of several windows', () => {
   const named = (name: string, at?: number) =>
-    ({ ...draft, rig: { id: 'rig', name }, ...(at === undefined ? {} : { at }) }) as Draft;
+    ({ ...draft, rig: { ...rig, name }, ...(at === undefined ? {} : { at }) }) as Draft;
 
   it('stay apart; a window that is closed leaves its own to the next', () => {
     startStorage();

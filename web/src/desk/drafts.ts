@@ -1,4 +1,5 @@
-import type { Rig } from '@zucchini/core';
+import { Rig } from '@zucchini/core';
+import { z } from 'zod';
 
 /** What was changed but not yet stored by the server: kept in this browser until it is. */
 export interface Draft {
@@ -24,13 +25,42 @@ const prefixOf = (rigId: string) => `zucchini.draft.${rigId}`;
 /** Each window its own: two that change one rig do not write over each other. */
 const keyOf = (rigId: string, windowId: string) => `${prefixOf(rigId)}.${windowId}`;
 
+/** What is around the rigs of a draft; they are read each by itself. */
+const Frame = z.object({
+  revision: z.int().min(1),
+  rig: z.object({ id: z.string() }).loose(),
+  base: z.unknown().optional(),
+  at: z.number().optional(),
+});
+
 function read(place: DraftPlace, key: string, rigId: string): Draft | undefined {
   try {
-    const draft = JSON.parse(place.getItem(key) ?? '') as Draft;
-    return draft.rig.id === rigId && Number.isInteger(draft.revision) ? draft : undefined;
+    const { data: frame } = Frame.safeParse(JSON.parse(place.getItem(key) ?? ''));
+    if (frame?.rig.id !== rigId || !Rig.safeParse(frame.rig).success) return undefined;
+    const { revision, at } = frame;
+    // As it was written, key for key: what is the same as what is stored is seen to be.
+    const rig = frame.rig as unknown as Rig;
+    const base = Rig.safeParse(frame.base).success ? (frame.base as Rig) : undefined;
+    return { revision, rig, ...(base ? { base } : {}), ...(at === undefined ? {} : { at }) };
   } catch {
     return undefined;
   }
+}
+
+/**
+ * The text of a draft of this rig that cannot be read, as one of an edition that wrote it otherwise: whoever made it may have it as a
+ * file. Undefined where there is none.
+ */
+export function findUnreadable(
+  place: DraftPlace | undefined,
+  rigId: string,
+): { readonly key: string; readonly text: string } | undefined {
+  for (const key of place ? listKeys(place) : []) {
+    if (key !== prefixOf(rigId) && !key.startsWith(`${prefixOf(rigId)}.`)) continue;
+    const text = place!.getItem(key);
+    if (text && !read(place!, key, rigId)) return { key, text };
+  }
+  return undefined;
 }
 
 /** The draft of a window; one that cannot be read is none. */
@@ -92,7 +122,8 @@ export function dropDraft(place: DraftPlace | undefined, rigId: string, windowId
   remove(place, keyOf(rigId, windowId));
 }
 
-function remove(place: DraftPlace | undefined, key: string): void {
+/** Lets a draft go by where it lies. */
+export function remove(place: DraftPlace | undefined, key: string): void {
   try {
     place?.removeItem(key);
   } catch {

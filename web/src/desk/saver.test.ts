@@ -1,16 +1,12 @@
 import { afterEach, beforeEach, describe, expect, it, jest } from '@jest/globals';
 import type { Rig } from '@zucchini/core';
+import { body, createTestRig, handle, joint } from '../../../core/src/testing/rigs';
 import { ApiError } from '../api/client';
 import { readDraft, type DraftPlace } from './drafts';
 import { Saver, type SaveState } from './saver';
 
-const rigOf = (name: string): Rig => ({
-  id: 'rig',
-  name,
-  kit: [],
-  brief: { currency: 'EUR', limits: {} },
-  setups: [],
-});
+const { rig: made } = createTestRig([body, handle], [joint('h', 'handle.base', 'body.rail')]);
+const rigOf = (name: string): Rig => ({ ...made, name });
 
 class Place implements DraftPlace {
   readonly kept = new Map<string, string>();

@@ -23,6 +23,7 @@ import ClockList from './ClockList.vue';
 import FieldState from './FieldState.vue';
 import FlightCard from './FlightCard.vue';
 import { useFieldLog } from './fieldLog';
+import LogCard from './LogCard.vue';
 import NotesCard from './NotesCard.vue';
 import PhoneCard from './PhoneCard.vue';
 import PackSheet from './PackSheet.vue';
@@ -261,6 +262,13 @@ const printedOn = new Date().toLocaleDateString('en-GB', { dateStyle: 'medium' }
             class="sheet"
             :log="log"
             :setup-id="setupId"
+            :names="sheets.names"
+            :rig="read!.rig"
+          />
+          <LogCard
+            v-if="shows('notes') && !isPhone"
+            class="sheet print:hidden"
+            :log="log"
             :names="sheets.names"
             :rig="read!.rig"
           />

@@ -50,6 +50,31 @@ describe('the log on location', () => {
     expect(log.entries.value).toHaveLength(1);
   });
 
+  it('entries can be deleted, those that are stored and those that wait; where that fails they stay', async () => {
+    answer();
+    const log = open();
+    await log.read();
+    log.add(note('one'));
+    await until(() => stored.length === 1);
+    await until(() => log.waiting.value.length === 0);
+    await expect(log.remove(log.entries.value)).rejects.toThrow();
+    expect(log.entries.value).toHaveLength(1);
+    server.answer('POST /api/rigs/r/log/clear', (body: unknown) => {
+      const { ids } = body as { ids: string[] };
+      stored = stored.filter((e) => !ids.includes(e.id));
+      return { log: stored, overruled: [] };
+    });
+    await log.remove(log.entries.value);
+    expect([stored, log.entries.value]).toEqual([[], []]);
+    server.away(true);
+    log.add(note('two'));
+    await until(() => log.trouble.value !== '');
+    // It waits here alone: nobody else is asked.
+    await log.remove(log.entries.value);
+    expect(log.entries.value).toEqual([]);
+    expect([...browser.values()].filter((text) => text.includes('two'))).toEqual([]);
+  });
+
   it('waits in the browser while the server is away, also over a new opening, and is handed over once', async () => {
     answer();
     server.away(true);

@@ -107,6 +107,24 @@ export function useFieldLog(rigId: () => string, now: () => Date = () => new Dat
     await handOver();
   }
 
+  /** Takes entries out for good: those that wait here, and those that are stored. Rejects where they stay. */
+  async function remove(list: readonly LogEntry[]): Promise<void> {
+    const ids = new Set(list.map((e) => e.id));
+    const known = stored.value.filter((e) => ids.has(e.id));
+    if (known.length > 0) {
+      stored.value = await api.clearLog(
+        rigId(),
+        known.map((e) => e.id),
+      );
+    }
+    dropWaiting(place, rigId(), list);
+    unkept.value = unkept.value.filter((e) => !ids.has(e.id));
+    readKept();
+    // What was refused for want of room may go now.
+    refused.value = '';
+    void handOver();
+  }
+
   const retry = setInterval(() => void handOver(), retryMs);
   onScopeDispose(() => clearInterval(retry));
   useEventListener('online', () => void handOver());
@@ -116,7 +134,19 @@ export function useFieldLog(rigId: () => string, now: () => Date = () => new Dat
     if (newValue !== null || (await readStored())) readKept();
   });
 
-  return { entries, waiting, unkept, overruled, trouble, refused, read, add, bring, handOver };
+  return {
+    entries,
+    waiting,
+    unkept,
+    overruled,
+    trouble,
+    refused,
+    read,
+    add,
+    bring,
+    handOver,
+    remove,
+  };
 }
 
 export type FieldLog = ReturnType<typeof useFieldLog>;
