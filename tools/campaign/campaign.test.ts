@@ -6,7 +6,9 @@ import { readMark2 } from '../../server/src/testing/demo.ts';
 import { tries } from '../../core/src/testing/depth.ts';
 import { createTestApp, type TestApp } from '../../server/src/testing/app.ts';
 import type { Ask } from '../../server/src/testing/plated.ts';
+import { loadCollider, readRigFile } from '@zucchini/core';
 import { restoreSpoilt } from './backups.ts';
+import { changeFiles } from './files.ts';
 import { createChance } from './random.ts';
 import { runRaces } from './races.ts';
 import { askHostile } from './requests.ts';
@@ -72,6 +74,38 @@ describe('two windows on one rig', () => {
     };
     const { lost } = await runWindows(lying, 'mark-2', 4, createChance(seed));
     expect(lost.length).toBeGreaterThan(0);
+  });
+});
+
+describe('rig files that are changed by chance', () => {
+  it('are refused, or can be computed in every way', async () => {
+    const small = { ...file, versions: [] };
+    const library = await loadCollider();
+    const f = changeFiles([small], tries(20), createChance(seed), library, quiet);
+    expect({ seed, failures: f.failures }).toEqual({ seed, failures: [] });
+    expect(f.taken).toBeGreaterThan(f.changed / 10);
+  }, 60_000);
+
+  it('are refused where a lens is none, and where both plugs of a lead are in one socket', () => {
+    const [setup, ...others] = file.rig.setups;
+    const issuesOf = (changed: Partial<typeof setup>) => {
+      const rig = { ...file.rig, setups: [{ ...setup!, ...changed }, ...others] };
+      const outcome = readRigFile({ ...file, rig });
+      return outcome.state === 'read' ? [] : outcome.issues;
+    };
+    const [cable] = setup!.cables!;
+    expect(issuesOf({ lenses: [{ item: 'halyard', share: 1 }] })).toEqual([
+      {
+        path: 'rig.setups[0].lenses[0].item',
+        message: expect.stringMatching(/is not a lens but a cage/),
+      },
+    ]);
+    expect(issuesOf({ cables: [{ ...cable!, to: cable!.from }] })).toEqual([
+      {
+        path: 'rig.setups[0].cables[0].to.port',
+        message: 'is the socket in which its other plug is',
+      },
+    ]);
   });
 });
 

@@ -3,13 +3,14 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import type { RigFile } from '@zucchini/core';
+import { loadCollider, type RigFile } from '@zucchini/core';
 import { buildApp, loadDemo, openDatabase, type Demo } from '@zucchini/server';
 import type { FastifyInstance } from 'fastify';
 import type { Ask } from '../../server/src/testing/plated.ts';
 import { readDemo } from '../demo-files.ts';
 import { findFreePort, startPrivateDatabase } from '../private-database.ts';
 import { restoreSpoilt } from './backups.ts';
+import { changeFiles } from './files.ts';
 import { fillDisk } from './disk.ts';
 import { killAtRandom } from './kills.ts';
 import { createChance } from './random.ts';
@@ -19,7 +20,7 @@ import { endFirstStarts, endUpgrades } from './starts.ts';
 import { measureWaits } from './waits.ts';
 import { runWindows } from './windows.ts';
 
-const usage = `Usage: npm run campaign -- [kills] [starts] [upgrades] [disk] [requests] [races] [windows] [backups] [waits] [--count N] [--seed N]
+const usage = `Usage: npm run campaign -- [kills] [starts] [upgrades] [disk] [requests] [races] [windows] [backups] [files] [waits] [--count N] [--seed N]
   kills      ends the server, its database or both while somebody stores (10)
   starts     ends first starts at moments of chance (4)
   upgrades   ends upgrades of what the first edition left (4)
@@ -28,6 +29,7 @@ const usage = `Usage: npm run campaign -- [kills] [starts] [upgrades] [disk] [re
   races      writers who store at the same moment, of each kind (10)
   windows    two windows change one rig and store (100)
   backups    spoilt backups are looked into and put in (50)
+  files      rig files changed by chance are read, and what is read is computed (500)
   waits      the worst files, and a part that many rigs (50) rest on, while somebody works as usual
   --count N  that many instead; --seed N  other moments and other spoils (1)`;
 
@@ -154,6 +156,13 @@ for (const kind of kinds) {
     lines.push(
       `spoilt backups ${f.spoilt} · put in ${f.taken} · refused ${f.refused} · lost or broken ${f.failures.length}`,
     );
+  } else if (kind === 'files') {
+    const seeds = readDemo().rigs.map((file) => ({ ...file, versions: [] }));
+    const library = await loadCollider();
+    const f = changeFiles(seeds, countOf(500), createChance(seed), library, say);
+    for (const failure of f.failures) say(failure);
+    isWell &&= f.fallen === 0;
+    lines.push(`changed rig files ${f.changed} · read and computed ${f.taken} · fell ${f.fallen}`);
   } else if (kind === 'waits') {
     const port = await findFreePort();
     const file = findFile(readDemo());

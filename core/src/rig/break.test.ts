@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import type { Part } from '../part/index.js';
-import { body, createTestRig, handle, joint } from '../testing/rigs.js';
+import { body, cube, createTestRig, handle, joint } from '../testing/rigs.js';
 import { findRigIssues, mayBreak } from './index.js';
 
 const port = {
@@ -29,7 +29,12 @@ const grip = {
   fromMm: [0, 0, -10] as [number, number, number],
   toMm: [0, 0, 10] as [number, number, number],
 };
-const before: Part = { ...body, ports: [port], movements: [turn], grips: [grip] };
+const before: Part = {
+  ...body,
+  ports: [port, { ...port, id: 'other' }],
+  movements: [turn],
+  grips: [grip],
+};
 
 /** A rig that names everything of the part that a rig can name. */
 const { rig } = createTestRig([before, handle], [joint('h', 'handle.base', 'body.rail')], {
@@ -41,7 +46,7 @@ const { rig } = createTestRig([before, handle], [joint('h', 'handle.base', 'body
         id: 'lead',
         item: 'handle',
         from: { item: 'body', port: 'socket' },
-        to: { item: 'body', port: 'socket' },
+        to: { item: 'body', port: 'other' },
       },
     ],
   },
@@ -76,5 +81,15 @@ describe('a part that is changed', () => {
   ])('may break a rig by the loss of %s, and does break one that names it', (_, loss) => {
     const after: Part = { ...before, ...loss };
     expect([mayBreak(before, after), isWhole(after)]).toEqual([true, false]);
+  });
+
+  it('may break a rig that has it among its lenses by being no lens any more, and does', () => {
+    const lens: Part = { ...cube('lens', 300), kind: 'lens' };
+    const { rig: among, parts } = createTestRig([body, lens], [], {
+      setup: { lenses: [{ item: 'lens', share: 1 }] },
+    });
+    const after: Part = { ...lens, kind: 'plate' };
+    expect(mayBreak(lens, after)).toBe(true);
+    expect(findRigIssues(among, new Map([...parts, ['lens', after]]), 'rig')).toHaveLength(1);
   });
 });

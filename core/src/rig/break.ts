@@ -7,9 +7,12 @@ const lacks = (before: Named, after: Named): boolean => {
   return (before ?? []).some((one) => !left.has(one.id));
 };
 
+/** What a part has to be where a rig names it as such. */
+const kindsNamed = ['camera', 'optic'] as const;
+
 /**
  * Whether a rig that can be put together with a part as it was might not be with it as it is now: something that rigs name
- * (a mount, a movement, a grip, a port) is gone, or it is no camera any more. Otherwise `findRigIssues` finds nothing that
+ * (a mount, a movement, a grip, a port) is gone, or it is no camera or lens any more. Otherwise `findRigIssues` finds nothing that
  * it did not find before, whatever the rig.
  */
 export function mayBreak(before: Part, after: Part): boolean {
@@ -18,6 +21,6 @@ export function mayBreak(before: Part, after: Part): boolean {
     lacks(before.movements, after.movements) ||
     lacks(before.grips, after.grips) ||
     lacks(before.ports, after.ports) ||
-    (hasTrait(before, 'camera') && !hasTrait(after, 'camera'))
+    kindsNamed.some((trait) => hasTrait(before, trait) && !hasTrait(after, trait))
   );
 }

@@ -147,6 +147,9 @@ class SetupCheck {
           );
         }
       }
+      if (cable.from.item === cable.to.item && cable.from.port === cable.to.port) {
+        this.list.add(`${path}.to.port`, 'is the socket in which its other plug is');
+      }
     });
     setup.cables?.forEach((cable, i) =>
       cable.ties?.forEach((tie, k) => this.checkMount(tie, `${this.path}.cables[${i}].ties[${k}]`)),
@@ -176,8 +179,12 @@ export function findRigIssues(rig: Rig, parts: PartBook, path: string): Issue[] 
   });
   const checkLenses = (lenses: readonly LensUse[] | undefined, at: string) =>
     lenses?.forEach((lens, i) => {
-      if (!kit.has(lens.item)) {
+      const item = kit.get(lens.item);
+      const part = item && parts.get(item.partId);
+      if (!item) {
         list.add(`${at}[${i}].item`, `“${lens.item}” is not in the rig's kit`);
+      } else if (part && !hasTrait(part, 'optic')) {
+        list.add(`${at}[${i}].item`, `“${part.name}” is not a lens but a ${part.kind}`);
       }
       for (const itemId of Object.keys(lens.set?.stances ?? {})) {
         if (!kit.has(itemId)) {

@@ -37,6 +37,11 @@ watch(kind, () => {
   asks.value = false;
 });
 
+// When the last of a kind is gone the others are shown again.
+watch(ofKind, (list) => {
+  if (list.length === 0) kind.value = '';
+});
+
 const setupNames = computed(() => new Map(props.rig.setups.map((s) => [s.id, s.name])));
 const nameItem = (id: string): string => (props.names.has(id) ? props.names.item(id) : id);
 /** What an entry says, but for its kind and its time. */
