@@ -216,13 +216,14 @@ describe('rig files', () => {
 
   it('brought twice make two rigs; what is alike is shared, what is called the same is renamed and told', async () => {
     const other = copy(file);
-    other.parts.find((p) => p.id === 'glauca-tern')!.massG = 999;
+    const tern = other.parts.find((p) => p.id === 'glauca-tern')!;
+    tern.massG = 999;
     const { status, body } = await importFile(other);
     expect(status).toBe(201);
     expect(body.renamed).toEqual(
       expect.arrayContaining([
-        { what: 'part', from: 'glauca-tern', to: 'glauca-tern-2' },
-        { what: 'rig', from: 'mark-2', to: 'mark-2-2' },
+        { what: 'part', from: 'glauca-tern', to: 'glauca-tern-2', name: tern.name },
+        { what: 'rig', from: 'mark-2', to: 'mark-2-2', name: 'Mark 2 (2)' },
       ]),
     );
     const { rig } = await open('mark-2-2');
@@ -233,8 +234,9 @@ describe('rig files', () => {
       what: 'part',
       from: 'glauca-tern',
       to: 'glauca-tern-2',
+      name: tern.name,
     });
-    expect(again.body.id).toBe('mark-2-3');
+    expect([again.body.id, again.body.name]).toEqual(['mark-2-3', 'Mark 2 (3)']);
   });
 
   it.each<[string, (f: RigFile) => unknown, number, string]>([

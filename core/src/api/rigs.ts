@@ -122,7 +122,13 @@ export const Imported = z.object({
   id: EntityId,
   name: z.string(),
   renamed: z.array(
-    z.object({ what: z.enum(['rig', 'part', 'item']), from: z.string(), to: z.string() }),
+    z.object({
+      what: z.enum(['rig', 'part', 'item']),
+      from: z.string(),
+      to: z.string(),
+      /** What a person calls it now: of an individual, its part. */
+      name: z.string(),
+    }),
   ),
 });
 export type Imported = z.infer<typeof Imported>;

@@ -53,6 +53,9 @@ function sayFeeds(part: Part): Pick<Record<Column, string>, FeedColumn> {
   };
 }
 
+/** Whether a spreadsheet that is set to another delimiter would split a cell that stands without quotes. */
+const isSplitElsewhere = (cell: unknown): boolean => /[;\t]/u.test(String(cell));
+
 /**
  * The flat facts of parts as CSV (RFC 4180: commas, double quotes, CRLF), sorted by id. Cells that a
  * spreadsheet would take for a formula are written behind an apostrophe, which {@link readCsv} takes off.
@@ -82,7 +85,7 @@ export function writeCsv(parts: Iterable<Part>): string {
       Object.entries(cells).map(([name, cell]) => [name, guard(cell)]),
     ) as Record<Column, string>;
   });
-  return `${Papa.unparse({ fields: [...csvColumns], data: rows }, { newline: '\r\n' })}\r\n`;
+  return `${Papa.unparse({ fields: [...csvColumns], data: rows }, { newline: '\r\n', quotes: isSplitElsewhere })}\r\n`;
 }
 
 /** Headers that people write, and the column each means with the unit it states. */

@@ -50,6 +50,13 @@ const anyPart = fc.record({
   homeMade: fc.boolean(),
 });
 
+it('a cell with what other spreadsheets take for a delimiter goes out in quotes', () => {
+  const part = { ...cube('a', 1), note: 'see;=SUM(A1)', name: 'Tab\there' };
+  const csv = writeCsv([part]);
+  expect(csv).toContain('"see;=SUM(A1)"');
+  expect(csv).toContain('"Tab\there"');
+});
+
 describe('a pack', () => {
   it('is the same file whatever the order of its parts: sorted by id', () => {
     const ids = ['b', 'a', 'c', 'aa'];

@@ -146,6 +146,22 @@ function renameFinding(finding: string, rename: (itemId: string) => string): str
   return [code, ...pieces.map((piece) => piece.split('@').map(rename).join('@'))].join(':');
 }
 
+/** The rig with the id of every part as `rename` says, wherever one stands. */
+export function renamePartsOf(rig: Rig, rename: (partId: string) => string): Rig {
+  return {
+    ...rig,
+    kit: rig.kit.map((item) => ({ ...item, partId: rename(item.partId) })),
+    ...(rig.setAside
+      ? {
+          setAside: rig.setAside.map((entry) => ({
+            ...entry,
+            parts: entry.parts.map(rename).sort(),
+          })),
+        }
+      : {}),
+  };
+}
+
 /** A log whose individuals are called as `rename` says, also where a line of the pack list names one. */
 export function renameLog(
   log: readonly LogEntry[],

@@ -1,6 +1,7 @@
 import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { BackupLook, Restored, RigSummary } from '@zucchini/core';
@@ -44,6 +45,12 @@ describe.each(ways)('backups over the page, %s', (_, threads) => {
       url,
       ...(payload ? { payload, headers: { 'content-type': 'application/gzip' } } : {}),
     });
+  /** Files that came or went and are still there; those that went are gone a moment later. */
+  async function listLeft(): Promise<string[]> {
+    const left = () => readdirSync(backups).filter((n) => n.startsWith('incoming'));
+    for (let n = 0; n < 40 && left().length > 0; n += 1) await sleep(25);
+    return left();
+  }
   const names = async () =>
     (await server.ask({ method: 'GET', url: '/api/rigs' })).body.rigs.map(
       (r: RigSummary) => r.name,
@@ -75,7 +82,7 @@ describe.each(ways)('backups over the page, %s', (_, threads) => {
     await send(`/api/backup/restore?kept=${restored.kept}&mark=${back.body.mark}`);
     expect(await names()).toEqual([]);
     // Nothing of what was sent is left lying about.
-    expect(readdirSync(backups).filter((n) => n.startsWith('incoming'))).toEqual([]);
+    expect(await listLeft()).toEqual([]);
   }, 60_000);
 
   it('what was stored since it was looked at is not replaced unseen', async () => {
@@ -117,6 +124,6 @@ describe.each(ways)('backups over the page, %s', (_, threads) => {
     ];
     for (const [url, status] of odd) expect([url, (await send(url)).status]).toEqual([url, status]);
     expect(await names()).toEqual(before);
-    expect(readdirSync(backups).filter((n) => n.startsWith('incoming'))).toEqual([]);
+    expect(await listLeft()).toEqual([]);
   }, 60_000);
 });

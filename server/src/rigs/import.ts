@@ -3,6 +3,7 @@ import {
   listBoxPartIds,
   mapItemRefs,
   renameLog,
+  renamePartsOf,
   type KitItem,
   type Part,
   type PartBook,
@@ -25,8 +26,8 @@ export class Renames {
     item: new Map<string, string>(),
   };
 
-  add(what: 'rig' | 'part' | 'item', from: string, to: string): void {
-    this.list.push({ what, from, to });
+  add(what: 'rig' | 'part' | 'item', from: string, to: string, name: string): void {
+    this.list.push({ what, from, to, name });
     this.to[what].set(from, to);
   }
 
@@ -36,6 +37,14 @@ export class Renames {
 
   item(id: string): string {
     return this.to.item.get(id) ?? id;
+  }
+}
+
+/** A name of at most 160 characters with a number behind it: the first that no other rig has. */
+function findFreeName(name: string, taken: ReadonlySet<string>): string {
+  for (let n = 2; ; n += 1) {
+    const free = `${name.slice(0, 150)} (${n})`;
+    if (!taken.has(free)) return free;
   }
 }
 
@@ -77,7 +86,7 @@ export async function renameParts(
       if (!other || isDeepStrictEqual({ ...other, id: part.id }, part)) break;
     }
     own.add(id);
-    renames.add('part', part.id, id);
+    renames.add('part', part.id, id, part.name);
     parts.push({ ...part, id });
   }
   return parts;
@@ -91,6 +100,7 @@ export async function renameItems(
   manager: EntityManager,
   kit: readonly KitItem[],
   renames: Renames,
+  named: PartBook,
   ours = false,
 ): Promise<void> {
   const rows = await manager.findBy(KitItemEntity, { id: In(kit.map((i) => i.id)) });
@@ -107,26 +117,14 @@ export async function renameItems(
     );
     const id = findFree(item.id, (free) => taken.has(free) || own.has(free));
     own.add(id);
-    renames.add('item', item.id, id);
+    renames.add('item', item.id, id, named.get(item.partId)?.name ?? item.partId);
   }
 }
 
 /** A rig with the ids that its parts and individuals have here. */
 export function renameRig(rig: Rig, id: string, renames: Renames): Rig {
   const renamed = mapItemRefs(rig, (ref) => renames.item(ref.itemId));
-  return {
-    ...renamed,
-    id,
-    kit: renamed.kit.map((item) => ({ ...item, partId: renames.part(item.partId) })),
-    ...(renamed.setAside
-      ? {
-          setAside: renamed.setAside.map((entry) => ({
-            ...entry,
-            parts: entry.parts.map((part) => renames.part(part)).sort(),
-          })),
-        }
-      : {}),
-  };
+  return { ...renamePartsOf(renamed, (partId) => renames.part(partId)), id };
 }
 
 /** The parts of a book that a rig rests on, with what lies in their boxes. */
@@ -154,21 +152,23 @@ export async function importRigFile(
   const renames = new Renames();
   const parts = await renameParts(manager, file.parts, renames);
   await insertParts(manager, parts);
-  await renameItems(manager, file.rig.kit, renames);
-  const rigs = new Set((await manager.find(RigEntity, { select: { id: true } })).map((r) => r.id));
-  let id = file.rig.id;
-  if (rigs.has(id)) {
-    id = findFree(id, (free) => rigs.has(free));
-    renames.add('rig', file.rig.id, id);
-  }
-  const rig = renameRig(file.rig, id, renames);
+  const book = new Map(parts.map((p) => [p.id, p]));
+  await renameItems(manager, file.rig.kit, renames, new Map(file.parts.map((p) => [p.id, p])));
+  const rows = await manager.find(RigEntity, { select: { id: true, name: true } });
+  const rigs = new Set(rows.map((r) => r.id));
+  const names = new Set(rows.map((r) => r.name));
+  const { id: own, name: called } = file.rig;
+  const id = rigs.has(own) ? findFree(own, (free) => rigs.has(free)) : own;
+  // Two on the shelf that are called alike cannot be told apart.
+  const name = names.has(called) ? findFreeName(called, names) : called;
+  if (id !== own || name !== called) renames.add('rig', own, id, name);
+  const rig = { ...renameRig(file.rig, id, renames), name };
   await insertRig(
     manager,
     rig,
     now,
     renameLog(file.log, (item) => renames.item(item)),
   );
-  const book = new Map(parts.map((p) => [p.id, p]));
   for (const version of file.versions) {
     const renamed: Version = { ...version, rig: renameRig(version.rig, id, renames) };
     const own = listRigParts(renamed.rig, book);

@@ -90,7 +90,9 @@ describe('a kept version', () => {
 
     const ready = (await ask('POST', `/api/rigs/${id}/versions/${version}/ready`, {}))
       .body as ReadyVersion;
-    expect(ready.renamed).toContainEqual({ what: 'part', from: 'turn-a', to: 'turn-a-2' });
+    expect(ready.renamed).toContainEqual(
+      expect.objectContaining({ what: 'part', from: 'turn-a', to: 'turn-a-2' }),
+    );
     expect((await save(ready.rig, revision)).status).toBe(200);
     const back = await open(id);
     expect(back.rig.kit.map((i) => i.partId)).toContain('turn-a-2');
@@ -115,7 +117,9 @@ describe('a kept version', () => {
 
     const ready = (await ask('POST', `/api/rigs/${id}/versions/${version}/ready`, {}))
       .body as ReadyVersion;
-    expect(ready.renamed).toContainEqual({ what: 'item', from: 'taking-1', to: 'taking-1-2' });
+    expect(ready.renamed).toContainEqual(
+      expect.objectContaining({ what: 'item', from: 'taking-1', to: 'taking-1-2' }),
+    );
     expect(ready.rig.kit[0]!.measuredMassG).toBe(777);
     expect((await save(ready.rig, next.revision)).status).toBe(200);
   });
@@ -134,7 +138,7 @@ describe('a rig that is taken off and brought again', () => {
     expect(after.revision).toBeGreaterThan(saved.body.revision);
     // The window that still has the old one open.
     expect((await save(before.rig, saved.body.revision)).status).toBe(409);
-    expect((await open('phoenix')).rig.name).toBe(file.rig.name);
+    expect((await open('phoenix')).rig.name).toBe(before.rig.name);
   });
 });
 

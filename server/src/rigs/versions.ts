@@ -1,6 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import {
   findRigIssues,
+  renamePartsOf,
   rigFormat,
   rigFormatVersion,
   type KitItem,
@@ -43,7 +44,7 @@ export async function makeReady(
   const isWhole = findRigIssues(version.rig, together, 'rig').length === 0;
   const coming = isWhole ? gone : await renameParts(manager, [...kept.values()], renames);
   await insertParts(manager, coming);
-  await renameItems(manager, version.rig.kit, renames, true);
+  await renameItems(manager, version.rig.kit, renames, kept, true);
   const rig = await withPresentFacts(manager, renameRig(version.rig, rigId, renames));
   const book = await findPartsWithBoxes(manager, rig);
   return { rig, parts: [...book.values()], renamed: renames.list };
@@ -78,11 +79,7 @@ function tellVersion(
     if (id !== part.id) to.set(part.id, id);
   }
   if (to.size === 0) return version;
-  const rig: Rig = {
-    ...version.rig,
-    kit: version.rig.kit.map((i) => ({ ...i, partId: to.get(i.partId) ?? i.partId })),
-  };
-  return { ...version, rig };
+  return { ...version, rig: renamePartsOf(version.rig, (id) => to.get(id) ?? id) };
 }
 
 /** The self-contained file of a rig: its parts, what lies in their boxes, its versions with the parts that they were kept with. */

@@ -8,6 +8,7 @@ import TopBar from '../shared/TopBar.vue';
 import TroubleBox from '../shared/TroubleBox.vue';
 import ShelfPlate from './ShelfPlate.vue';
 import ShelfFigures from './ShelfFigures.vue';
+import { sayImported } from './sayImported';
 import { useShelf } from './useShelf';
 
 const router = useRouter();
@@ -67,8 +68,7 @@ async function bringFile(event: Event): Promise<void> {
     busy.value = true;
     try {
       const imported = await api.importRig(await file.text());
-      const renamed = imported.renamed.map((r) => `the ${r.what} “${r.from}” is now “${r.to}”`);
-      told.value = `“${imported.name}” is on the shelf${renamed.length > 0 ? `; names were taken: ${renamed.join(', ')}` : ''}.`;
+      told.value = sayImported(imported);
       await load();
     } catch (error) {
       tell(error, `“${file.name}” was not stored.`);
