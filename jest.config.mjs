@@ -8,7 +8,13 @@ const config = {
   maxWorkers: cpus().length + 1,
   // Modules of finished suites are never let go: a worker is started anew before its memory slows it down.
   workerIdleMemoryLimit: '1200MB',
-  roots: ['<rootDir>/core/src', '<rootDir>/server/src', '<rootDir>/web/src', '<rootDir>/tools'],
+  roots: [
+    '<rootDir>/core/src',
+    '<rootDir>/server/src',
+    '<rootDir>/web/src',
+    '<rootDir>/web/worker',
+    '<rootDir>/tools',
+  ],
   extensionsToTreatAsEsm: ['.ts'],
   moduleNameMapper: {
     '^(\\.{1,2}/.*)\\.js$': '$1',

@@ -265,6 +265,72 @@ test.describe('without the server', () => {
   });
 });
 
+test.describe('the shelf without the server', () => {
+  test.use({ serviceWorkers: 'allow' });
+
+  test('is of the newest build while there is one, and lists what can be opened while there is none', async ({
+    page,
+    context,
+  }) => {
+    await copyRig(page, 'skiff', 'opened before');
+    const id = idOf(page);
+    await page.evaluate(() => navigator.serviceWorker.ready);
+    await page.reload();
+    await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+    await page.reload();
+    await expect(page.getByRole('textbox', { name: 'Name of the rig' })).toHaveValue(
+      'opened before',
+    );
+    // The store of an older build, as it lies in a browser after an upgrade.
+    const altered = await page.evaluate(async () => {
+      let n = 0;
+      for (const name of await caches.keys()) {
+        const cache = await caches.open(name);
+        for (const request of await cache.keys()) {
+          if (!new URL(request.url).pathname.endsWith('/index.html')) continue;
+          const old = (await (await cache.match(request))!.text()).replace(
+            /<title>[^<]*/,
+            '<title>Old build',
+          );
+          const headers = { 'content-type': 'text/html' };
+          await cache.put(request, new Response(`${old}<p id="old"></p>`, { headers }));
+          n += 1;
+        }
+      }
+      return n;
+    });
+    expect(altered).toBe(1);
+    await page.goto('/');
+    await expect(page.getByRole('list', { name: 'Rigs' })).toContainText('Mark 1');
+    await expect(page.locator('#old')).toHaveCount(0);
+    await context.setOffline(true);
+    await page.goto('/');
+    await expect(page.locator('#old')).toHaveCount(1);
+    await expect(page.getByText('These rigs can still be opened')).toBeVisible();
+    const list = page.getByRole('list', { name: 'Rigs' });
+    await expect(list).toContainText('opened before');
+    await expect(list).not.toContainText('Mark 1');
+    await list.getByRole('link', { name: 'opened before', exact: true }).click();
+    await expect(page.getByRole('textbox', { name: 'Name of the rig' })).toHaveValue(
+      'opened before',
+    );
+    await context.setOffline(false);
+    // Deleted elsewhere, it is nowhere in the store once the shelf was read.
+    await page.request.delete(`/api/rigs/${id}`);
+    await page.goto('/');
+    await expect(list).toContainText('Mark 1');
+    await expect(list).not.toContainText('opened before');
+    const left = await page.evaluate(async (rig) => {
+      const urls: string[] = [];
+      for (const name of await caches.keys()) {
+        for (const request of await (await caches.open(name)).keys()) urls.push(request.url);
+      }
+      return urls.filter((url) => url.includes(rig));
+    }, id);
+    expect(left).toEqual([]);
+  });
+});
+
 test('the pocket sheet stands alone: ticks, checks, clock and notes come back as a file', async ({
   page,
   browser,

@@ -46,22 +46,28 @@ ensure_packages() {
 is_older() {
   local file="$1"
   shift
-  [ ! -f "$file" ] || [ -n "$(find "$@" -newer "$file" -type f -not -path '*/node_modules/*' -not -path '*/dist/*' -not -name '*.tsbuildinfo' -print -quit)" ]
+  [ ! -f "$file" ] || [ -n "$(find "$@" -newer "$file" -type f -not -path '*/node_modules/*' -not -path '*/dist/*' -not -path '*/dist-next/*' -not -name '*.tsbuildinfo' -print -quit)" ]
 }
 
+# What is built counts once all of it is there: a build that was cut off is begun again.
 ensure_build() {
-  if is_older core/dist/index.js core/src core/tsconfig.json tsconfig.base.json package-lock.json ||
-    is_older server/dist/index.js server/src server/tsconfig.json; then
+  local whole="server/dist/.whole"
+  if [ ! -f core/dist/index.js ] || [ ! -f server/dist/index.js ] ||
+    is_older "$whole" core/src core/tsconfig.json tsconfig.base.json package-lock.json server/src server/tsconfig.json; then
     say "Building core and server …"
+    rm -f "$whole"
     npx tsc -b core server >&2
-    touch core/dist/index.js server/dist/index.js
+    touch "$whole"
   fi
 }
 
+# Beside the one that is served, and then in its place.
 ensure_site() {
   if is_older web/dist/index.html web core/src package-lock.json; then
     say "Building the interface …"
-    npm run --silent build -w web -- --logLevel warn >&2
+    npx vite build web --outDir dist-next --logLevel warn >&2
+    rm -rf web/dist
+    mv web/dist-next web/dist
     touch web/dist/index.html
   fi
 }

@@ -118,6 +118,12 @@ async function call<T>(
   return value as T;
 }
 
+/** The rigs on the shelf; without the server those that this browser can open, as the service worker says it. */
+interface Shelf {
+  readonly rigs: RigSummary[];
+  readonly isOffline?: boolean;
+}
+
 /** A backup that is sent, or one of those that lie on the server. */
 export type BackupFrom = { readonly file: Blob } | { readonly kept: string };
 
@@ -152,7 +158,8 @@ const at = (id: string) => `/api/rigs/${encodeURIComponent(id)}`;
 
 /** The server's routes, one function each. All throw {@link ApiError}. */
 export const api = {
-  listRigs: () => call<{ rigs: RigSummary[] }>('GET', '/api/rigs').then((r) => r.rigs),
+  listRigs: () => call<Shelf>('GET', '/api/rigs').then((r) => r.rigs),
+  listShelf: () => call<Shelf>('GET', '/api/rigs'),
   tareScale: () => call<undefined>('POST', '/api/scale/tare'),
   loadScale: (g: number) => call<undefined>('POST', '/api/scale/load', { g }),
   listParts: () => call<{ parts: Part[] }>('GET', '/api/parts').then((r) => r.parts),

@@ -18,7 +18,11 @@ const busy = ref(false);
 const leaving = ref<string>();
 
 const state = computed(() =>
-  rigs.value === undefined ? 'loading' : rigs.value.length === 0 ? 'empty' : 'list',
+  rigs.value === undefined
+    ? 'loading'
+    : rigs.value.length === 0 && !isOffline.value
+      ? 'empty'
+      : 'list',
 );
 
 function tell(error: unknown, title: string): void {
@@ -28,7 +32,7 @@ function tell(error: unknown, title: string): void {
       : { title: `${title} ${String(error)}` };
 }
 
-const { rigs, read, waiting } = useShelf();
+const { rigs, isOffline, read, waiting } = useShelf();
 
 async function load(): Promise<void> {
   try {
@@ -130,6 +134,22 @@ onMounted(load);
         <AppButton class="mt-2" small @click="load">Read the shelf again</AppButton>
       </TroubleBox>
       <p v-if="told" class="text-leaf mt-6" role="status">{{ told }}</p>
+
+      <div
+        v-if="isOffline"
+        class="border-blossom mt-6 flex flex-wrap items-center gap-3 border-l-4 px-4 py-2 text-sm"
+        role="status"
+      >
+        <p>
+          ! Zucchini is not running on this computer, or there is no network.
+          {{
+            rigs?.length
+              ? 'These rigs can still be opened; changes wait in this browser.'
+              : 'No rig was opened in this browser before.'
+          }}
+        </p>
+        <AppButton small @click="load">Try again</AppButton>
+      </div>
 
       <!-- One or two are done before they are read of; of many the work is told. -->
       <p

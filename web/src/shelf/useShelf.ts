@@ -9,6 +9,8 @@ const againMs = 700;
 /** The rigs on the shelf. While figures of one are still to come, they are asked for again. */
 export function useShelf() {
   const rigs = ref<RigSummary[]>();
+  /** The server is away: these are the rigs that this browser can open. */
+  const isOffline = ref(false);
   let newest = 0;
   const again = useTimeoutFn(
     () => {
@@ -23,10 +25,11 @@ export function useShelf() {
   async function read(): Promise<void> {
     const mine = (newest += 1);
     again.stop();
-    const found = await api.listRigs();
+    const { rigs: found, isOffline: away = false } = await api.listShelf();
     if (mine !== newest) return;
     rigs.value = found;
-    if (found.some((rig) => rig.pending)) again.start();
+    isOffline.value = away;
+    if (!away && found.some((rig) => rig.pending)) again.start();
   }
 
   /** Of how many rigs figures are still to come, the most there were since it last came to an end. */
@@ -37,5 +40,5 @@ export function useShelf() {
     return { left, of: most };
   });
 
-  return { rigs, read, waiting };
+  return { rigs, isOffline, read, waiting };
 }
