@@ -9,6 +9,7 @@ import {
   questionOf,
 } from '@zucchini/core';
 import { format, resolveConfig } from 'prettier';
+import { listDependencyRows } from './dependencies.ts';
 
 /** A document with the part of it that is made. */
 export interface MadeDoc {
@@ -85,6 +86,7 @@ export async function makeDocs(): Promise<MadeDoc[]> {
     return { path, text: await format(text, options) };
   };
   return [
+    await make('dependencies.md', { dependencies: listDependencyRows() }),
     await make('findings.md', { findings: listFindingRows() }),
     await make('kinds.md', { 'kinds of mount': listMountRows(), 'kinds of part': listPartRows() }),
   ];

@@ -65,7 +65,7 @@ ensure_build() {
 ensure_site() {
   if is_older web/dist/index.html web core/src package-lock.json; then
     say "Building the interface …"
-    npx vite build web --outDir dist-next --logLevel warn >&2
+    npx vite build web --outDir dist-next --logLevel error >&2
     rm -rf web/dist
     mv web/dist-next web/dist
     touch web/dist/index.html
