@@ -1,6 +1,7 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { Rig } from '@zucchini/core';
 import { askCopy, kill, readDatabasePid, startCopy, waitUntilWell, type Copy } from './copy.ts';
+import { Phone } from './phone.ts';
 import type { Chance } from './random.ts';
 
 /** What came of ending a copy, its database, or both, while somebody stored. */
@@ -8,7 +9,9 @@ export interface KillFigures {
   readonly kills: number;
   /** Saves that were answered with success. */
   readonly stored: number;
-  /** Saves that were answered with success and are not there. */
+  /** Entries that two phones ticked and noted meanwhile. */
+  readonly noted: number;
+  /** Saves and entries that were answered with success and are not there, or are there twice. */
   readonly lost: number;
   /** Times that it did not come up again by itself or by one start. */
   readonly stuck: number;
@@ -16,7 +19,7 @@ export interface KillFigures {
 }
 
 /**
- * One writer renames a rig without pause; at moments of chance the server, its database or both are ended without a word.
+ * One writer renames a rig without pause, and two phones tick and note; at moments of chance the server, its database or both are ended without a word.
  * After each the rig must be what was acknowledged last, or what was on its way.
  */
 export async function killAtRandom(
@@ -35,7 +38,8 @@ export async function killAtRandom(
     currency: 'EUR',
   });
   let { rig, revision } = made!.body as { rig: Rig; revision: number };
-  const figures = { kills: 0, stored: 0, lost: 0, stuck: 0, longestRestartMs: 0 };
+  const phones = ['red', 'blue'].map((name) => new Phone(port, rig.id, name, chance));
+  const figures = { kills: 0, stored: 0, noted: 0, lost: 0, stuck: 0, longestRestartMs: 0 };
   for (let n = 1; n <= count; n += 1) {
     const what = chance.pick(['server', 'database', 'both'] as const);
     const at = sleep(chance.between(30, 1500)).then(() => {
@@ -43,6 +47,7 @@ export async function killAtRandom(
       if (what !== 'server') kill(readDatabasePid(folder));
       figures.kills += 1;
     });
+    for (const phone of phones) phone.start();
     let onItsWay: string;
     for (let w = 1; ; w += 1) {
       onItsWay = `w${n}-${w}`;
@@ -56,6 +61,7 @@ export async function killAtRandom(
       figures.stored += 1;
     }
     await at;
+    for (const phone of phones) await phone.stop();
     const begun = performance.now();
     if (what !== 'database') {
       await copy.ended;
@@ -80,6 +86,13 @@ export async function killAtRandom(
       );
     }
     if (now) ({ rig, revision } = now);
+    for (const phone of phones) {
+      for (const wrong of await phone.check()) {
+        figures.lost += 1;
+        say(`kill ${n} (${what}): ${wrong}`);
+      }
+    }
+    figures.noted = phones.reduce((sum, phone) => sum + phone.taken, 0);
     if (n % 10 === 0) say(`${n} kills, ${figures.stored} saves stored, ${figures.lost} lost`);
   }
   kill(copy.process.pid, 'SIGTERM');

@@ -21,7 +21,7 @@ import { measureWaits } from './waits.ts';
 import { runWindows } from './windows.ts';
 
 const usage = `Usage: npm run campaign -- [kills] [starts] [upgrades] [disk] [requests] [races] [windows] [backups] [files] [waits] [--count N] [--seed N]
-  kills      ends the server, its database or both while somebody stores (10)
+  kills      ends the server, its database or both while somebody stores and two phones tick (10)
   starts     ends first starts at moments of chance (4)
   upgrades   ends upgrades of what the first edition left (4)
   disk       fills a disk of its own to the end while somebody stores; needs root (3)
@@ -96,7 +96,7 @@ for (const kind of kinds) {
     );
     isWell &&= f.lost === 0 && f.stuck === 0;
     lines.push(
-      `kills ${f.kills} · saves stored ${f.stored} · lost ${f.lost} · stuck ${f.stuck} · longest restart ${(f.longestRestartMs / 1000).toFixed(1)} s`,
+      `kills ${f.kills} · saves stored ${f.stored} · ticks and notes taken ${f.noted} · lost ${f.lost} · stuck ${f.stuck} · longest restart ${(f.longestRestartMs / 1000).toFixed(1)} s`,
     );
   } else if (kind === 'starts') {
     const f = await endFirstStarts(await findFreePort(), countOf(4), createChance(seed), say);

@@ -3,6 +3,7 @@ import { findSureMate, hasTrait, type Part, type PartBook, type Port } from '../
 import {
   applyEdit,
   findStandIns,
+  forgetGone,
   listCarried,
   listUsedItems,
   placeSetup,
@@ -197,7 +198,7 @@ export function planBody(
   const wanted = fresh.filter((p) => !known.has(p.id));
   const prices = wanted.map((part) => ({ part, minor: priceOf(part) }));
   return {
-    rig: { ...next, kit: next.kit.filter((i) => i.owned || used.has(i.id)) },
+    rig: forgetGone({ ...next, kit: next.kit.filter((i) => i.owned || used.has(i.id)) }),
     bodyItemId: newItem.id,
     stays: [...stays],
     replaced: [...replaced].map(([itemId, r]) => ({ itemId, ...r })),

@@ -1,5 +1,5 @@
 import type { Brief, BriefOverrides } from '../brief/index.js';
-import { listUsedItems } from './refs.js';
+import { forgetGone, listUsedItems } from './refs.js';
 import type {
   Attitude,
   Brace,
@@ -253,10 +253,10 @@ function withoutItem(rig: Rig, setupId: string, itemId: string): Rig {
   // What was only wished for, and is used nowhere else, leaves the kit with it, its leads too; what is owned stays.
   const isOut = (id: string) => gone.has(id) || leads.has(id);
   const used = listUsedItems(taken);
-  return {
+  return forgetGone({
     ...taken,
     kit: taken.kit.filter((item) => item.owned || !isOut(item.id) || used.has(item.id)),
-  };
+  });
 }
 
 /** A run that is tied at these mounts. */
@@ -312,10 +312,10 @@ function swapped(rig: Rig, edit: Extract<Edit, { type: 'swap-part' }>): Rig {
     return setup;
   });
   const used = listUsedItems(next);
-  return {
+  return forgetGone({
     ...next,
     kit: next.kit.filter((item) => item.id !== edit.itemId || item.owned || used.has(item.id)),
-  };
+  });
 }
 
 /** What is aside but one finding of a setup, or of the whole rig. */
@@ -440,10 +440,10 @@ function change(rig: Rig, edit: Edit): Rig {
       }));
       const used = listUsedItems(next);
       // A lead that was only wished for goes with its run.
-      return {
+      return forgetGone({
         ...next,
         kit: next.kit.filter((i) => i.owned || i.id !== lead || used.has(i.id)),
-      };
+      });
     }
     case 'set-ties':
       return withSetup(rig, edit.setupId, (s) => ({
@@ -498,14 +498,7 @@ function change(rig: Rig, edit: Edit): Rig {
       if (listUsedItems(rig).has(edit.itemId)) {
         throw new Error(`applyEdit: ${edit.itemId} is in use`);
       }
-      return {
-        ...rig,
-        kit: rig.kit
-          .filter((item) => item.id !== edit.itemId)
-          .map(({ comesWith, ...item }) =>
-            comesWith === undefined || comesWith === edit.itemId ? item : { ...item, comesWith },
-          ),
-      };
+      return forgetGone({ ...rig, kit: rig.kit.filter((item) => item.id !== edit.itemId) });
     case 'set-brief':
       return { ...rig, brief: edit.brief };
     case 'set-setup-brief':

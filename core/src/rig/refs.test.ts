@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import { body, createTestRig, cube, handle, joint } from '../testing/rigs.js';
 import {
   applyEdit,
+  forgetGone,
   findRigIssues,
   isProposedId,
   listItemRefs,
@@ -69,6 +70,79 @@ const all: readonly ItemUse[] = [
   'lead-end',
   'worn',
 ];
+
+describe('what leaves the kit', () => {
+  // In another setup it stands in no joint, and yet how it stood there is kept.
+  const [low] = rich.setups;
+  const spare: Rig['kit'][number] = { id: 'handle', partId: 'handle', owned: false };
+  const two: Rig = {
+    ...made.rig,
+    kit: [
+      ...made.rig.kit.filter((i) => i.id !== 'handle'),
+      spare,
+      { id: 'boxed', partId: 'a', owned: true, comesWith: 'handle' },
+    ],
+    lenses: [{ item: 'body', share: 1, set: { stances: { handle: {}, body: {} } } }],
+    setups: [
+      { ...made.rig.setups[0]!, stances: { handle: {}, body: {} } },
+      {
+        ...made.rig.setups[0]!,
+        id: 'other',
+        joints: [],
+        stances: { handle: {} },
+        heldBy: low!.heldBy!,
+        braces: low!.braces!,
+        cables: [
+          {
+            ...low!.cables![0]!,
+            item: 'boxed',
+            to: { item: 'body', port: 'q' },
+            ties: [{ item: 'handle', mount: 'base' }],
+          },
+        ],
+        lenses: [{ item: 'body', share: 1, set: { stances: { handle: {} } } }],
+      },
+    ],
+  };
+  const listLost = (rig: Rig) =>
+    listItemRefs(rig).filter((ref) => !rig.kit.some((i) => i.id === ref.itemId));
+
+  it('takes with it whatever says more of it, in every setup', () => {
+    const bare: Rig = {
+      ...two,
+      setups: [two.setups[0]!, { ...two.setups[1]!, heldBy: [], braces: [] }],
+    };
+    const edits: Edit[] = [
+      { type: 'remove-item', setupId: 'low', itemId: 'handle' },
+      {
+        type: 'swap-part',
+        setupId: 'low',
+        itemId: 'handle',
+        item: { id: 'new', partId: 'handle', owned: false },
+        mounts: {},
+      },
+    ];
+    for (const edit of edits) {
+      const next = applyEdit(bare, edit);
+      expect([edit.type, next.kit.some((i) => i.id === 'handle')]).toEqual([edit.type, false]);
+      expect([edit.type, listLost(next)]).toEqual([edit.type, []]);
+    }
+    const discarded = applyEdit(
+      { ...two, setups: [{ ...two.setups[0]!, joints: [] }, two.setups[1]!] },
+      {
+        type: 'discard',
+        itemId: 'handle',
+      },
+    );
+    expect(listLost(discarded)).toEqual([]);
+    expect(discarded.setups[0]!.stances).toEqual({ body: {} });
+    expect(discarded.lenses![0]!.set!.stances).toEqual({ body: {} });
+  });
+
+  it('nothing, leaves the rig as it is', () => {
+    expect(forgetGone(rich)).toBe(rich);
+  });
+});
 
 /** Reads what stands at a path such as `setups[0].joints[1].child.item`. */
 function at(root: unknown, path: string): unknown {

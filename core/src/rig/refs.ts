@@ -225,3 +225,42 @@ export function listSetupItems(setup: Setup): Set<string> {
       .map((ref) => ref.itemId),
   );
 }
+
+type Stances = NonNullable<Setup['stances']>;
+
+/**
+ * The rig whose kit has lost individuals that have no place any more: what only said more of them (how they stood, that they were held,
+ * what was tied to them, what came with them) goes too. A rig that names no others is returned as it is.
+ */
+export function forgetGone(rig: Rig): Rig {
+  const there = new Set(rig.kit.map((item) => item.id));
+  if (listItemRefs(rig).every((ref) => there.has(ref.itemId))) return rig;
+  const known = (stances: Stances): Stances =>
+    Object.fromEntries(Object.entries(stances).filter(([id]) => there.has(id)));
+  const isThere = (ref: { readonly item: string }): boolean => there.has(ref.item);
+  const lensesOf = (lenses: readonly LensUse[]): LensUse[] =>
+    lenses.map((lens) =>
+      lens.set?.stances
+        ? { ...lens, set: { ...lens.set, stances: known(lens.set.stances) } }
+        : lens,
+    );
+  return {
+    ...rig,
+    kit: rig.kit.map((item) => {
+      if (item.comesWith === undefined || there.has(item.comesWith)) return item;
+      const { comesWith: _, ...alone } = item;
+      return alone;
+    }),
+    setups: rig.setups.map((s) => ({
+      ...s,
+      ...(s.stances ? { stances: known(s.stances) } : {}),
+      ...(s.heldBy ? { heldBy: s.heldBy.filter(isThere) } : {}),
+      ...(s.braces ? { braces: s.braces.filter((b) => isThere(b.a) && isThere(b.b)) } : {}),
+      ...(s.cables
+        ? { cables: s.cables.map((c) => (c.ties ? { ...c, ties: c.ties.filter(isThere) } : c)) }
+        : {}),
+      ...(s.lenses ? { lenses: lensesOf(s.lenses) } : {}),
+    })),
+    ...(rig.lenses ? { lenses: lensesOf(rig.lenses) } : {}),
+  };
+}
