@@ -145,7 +145,7 @@ async function serve(
     // Threads run what is built; daily work from the sources does without.
     const threads = options['no-threads']
       ? undefined
-      : createThreads(url, { backups: backupFolder() });
+      : createThreads(url, { backups: backupFolder(), log: true });
     const siteRoot = options.site ? resolve(options.site) : resolve(root, 'web/dist');
     let lan: OpenLan | undefined;
     const app = await buildApp({

@@ -8,7 +8,7 @@ import { connect } from './database/index.js';
 import { judgeDue } from './rigs/due.js';
 import type { Answer, Reply, Task, ThreadData } from './threads/index.js';
 
-const { url, backups } = workerData as ThreadData;
+const { url, backups, log } = workerData as ThreadData;
 const port = parentPort!;
 
 /** One at a time is asked, so one connection would do; the second is for a transaction that reads beside itself. */
@@ -31,6 +31,8 @@ async function answer(task: Extract<Task, { kind: 'request' }>): Promise<Reply> 
   app ??= buildApp({
     database,
     ...(backups === undefined ? {} : { backups }),
+    // Faults of a thread stand in the log of its server.
+    ...(log ? { log } : {}),
     demo: () => {
       throw new Error('The demo is not brought here.');
     },

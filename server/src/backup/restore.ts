@@ -2,7 +2,7 @@ import { mkdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { BackupContents, BackupFault, BackupLook, Restored } from '@zucchini/core';
 import type { DataSource, QueryRunner } from 'typeorm';
-import { connect, errnoOf, openDatabase, withTurn } from '../database/index.js';
+import { connect, errnoOf, isDiskFull, openDatabase, withTurn } from '../database/index.js';
 import { backUp } from './back-up.js';
 import {
   createBeside,
@@ -19,13 +19,10 @@ import { BackupError, checkBackup, readRows, type BackupHead } from './lines.js'
 import { findUnreadable, leaveOut, type Unreadable } from './sound.js';
 import type { Row } from './tables.js';
 
-/** The database's words for a disk without room. */
-const full = new Set([1021, 1114]);
-
 /** What the database says of a row or of a step, in words for the owner of the file; what is not about the file goes on as it is. */
 function toBackupError(error: unknown, words: string): unknown {
   const errno = errnoOf(error);
-  if (error instanceof BackupError || (errno !== undefined && full.has(errno))) return error;
+  if (error instanceof BackupError || isDiskFull(error)) return error;
   const { code } = error as NodeJS.ErrnoException;
   // A database that is away is no fault of the file.
   const isAway = errno === undefined && code !== undefined;

@@ -16,6 +16,21 @@ export function errnoOf(error: unknown): number | undefined {
   return (error as { driverError?: { errno?: number } }).driverError?.errno;
 }
 
+/** The database's words for a disk without room: for itself, for one of its tables, and for what it could not make for want of it. */
+const full = new Set([1021, 1114]);
+const perhapsFull = new Set([3, 1005, 1025, 1026, 1030]);
+
+/** Whether the disk of the database has no room left. */
+export function isDiskFull(error: unknown): boolean {
+  const errno = errnoOf(error);
+  if (errno === undefined) return false;
+  // The system's own number stands in the words: 28 there is no room, 135 no more in a table.
+  const { message } = error as Error;
+  return (
+    full.has(errno) || (perhapsFull.has(errno) && /err(?:no|code): (?:28|135)\b/iu.test(message))
+  );
+}
+
 /** Runs work in one transaction; where it met another's, once more from its start, after a pause of chance. */
 export async function transact<T>(
   database: DataSource,

@@ -49,6 +49,11 @@ export async function loadDemoIfEmpty(
 /** Empties every table: for `--fresh`, which says so. */
 export async function clearAll(database: DataSource): Promise<void> {
   await database.transaction(async (manager) => {
+    // A window that is open on one of them must not be taken for one on what comes under its id.
+    await manager.query(
+      `INSERT INTO gone_rigs (id, revision) SELECT id, revision FROM rigs
+       ON DUPLICATE KEY UPDATE revision = GREATEST(gone_rigs.revision, VALUES(revision))`,
+    );
     // Children before their parents, as the foreign keys want it.
     for (const table of ['versions', 'rig_items', 'rigs', 'kit_items', 'kits', 'parts']) {
       await manager.query(`DELETE FROM ${table}`);

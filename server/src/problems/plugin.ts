@@ -2,7 +2,7 @@ import { toPath, type Issue } from '@zucchini/core';
 import type { FastifyError, FastifyRequest } from 'fastify';
 import fp from 'fastify-plugin';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
-import { errnoOf, Met } from '../database/transact.js';
+import { errnoOf, isDiskFull, Met } from '../database/transact.js';
 import { ProblemError } from './problem.js';
 
 /** The most issues that one answer lists: a file with ten thousand faults is told by its first ones. */
@@ -18,9 +18,8 @@ function toIssue(entry: { instancePath: string; message?: string | undefined }):
   return { path: toPath(keys), message: entry.message ?? 'is not as expected' };
 }
 
-/** The database's words for a packet above its limit, for a disk without room, and for work that others kept from its turn. */
+/** The database's words for a packet above its limit, and for work that others kept from its turn. */
 const packetTooLarge = 1153;
-const full = new Set([1021, 1114]);
 const busy = new Set([1213, 1205, 1062, 1451, 1452]);
 
 /** The longest that an answer may take: an import of thousands of parts on a slow machine, in ms. */
@@ -61,7 +60,7 @@ function toProblem(error: FastifyError, request: FastifyRequest): ProblemError {
   const errno = errnoOf(error);
   if (errno === packetTooLarge)
     return new ProblemError('too-large', 'The database takes no piece as large as this.');
-  if (errno !== undefined && full.has(errno)) return new ProblemError('disk-full');
+  if (isDiskFull(error)) return new ProblemError('disk-full');
   // It went on meeting other work: nothing is wrong with it, and nothing was stored.
   if (error instanceof Met || (errno !== undefined && busy.has(errno)))
     return new ProblemError('busy');

@@ -5,6 +5,8 @@ export interface ThreadData {
   readonly url: string;
   /** Where backups lie; without it none are read. */
   readonly backups?: string;
+  /** Whether its faults are logged. */
+  readonly log?: boolean;
 }
 
 /** What a thread is given to do. */

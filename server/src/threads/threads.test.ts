@@ -81,7 +81,7 @@ describe('a server with threads', () => {
 
     // What is put together there is what would be here, headers and all.
     const told = await server.ask({ method: 'GET', url: '/api/rigs/heavy/file' });
-    expect(told.headers['content-disposition']).toContain('Mark-2.rig.json');
+    expect(told.headers['content-disposition']).toContain('Mark-2-2.rig.json');
     expect(told.body.rig.id).toBe('heavy');
     expect((await server.ask({ method: 'GET', url: '/api/rigs/ghost/file' })).status).toBe(404);
 

@@ -21,6 +21,8 @@ export interface ThreadsOptions {
   readonly requestMs?: number;
   /** Where backups lie; without it none are read. */
   readonly backups?: string;
+  /** Whether faults of the threads are logged. */
+  readonly log?: boolean;
 }
 
 /** The longest that a backup may take to be read and put in, in ms: thousands of rigs on a slow machine. */
@@ -32,7 +34,8 @@ const idleMs = 60_000;
 /** Threads that work on the database at `url`, started when they are first needed. */
 export function createThreads(url: string, options: ThreadsOptions = {}): Threads {
   const entry = options.entry ?? new URL('../thread.js', import.meta.url);
-  const data = { url, ...(options.backups ? { backups: options.backups } : {}) };
+  const { backups: folder, log } = options;
+  const data = { url, ...(folder ? { backups: folder } : {}), ...(log ? { log } : {}) };
   const figures = new Pool({
     entry,
     data,
