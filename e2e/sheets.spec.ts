@@ -172,7 +172,9 @@ test('ticks, checks and notes are kept, and times of one’s own are drawn into 
   await page.getByLabel('It came loose').check();
   await page.getByLabel('In your words').fill('after the second take');
   await page.getByRole('button', { name: 'Note it' }).click();
-  await expect(page.getByText('after the second take')).toBeVisible();
+  await expect(
+    page.getByRole('region', { name: 'Field notes' }).getByText('after the second take'),
+  ).toBeVisible();
 
   await page.goto(`/rigs/${id}/clock/tripod/low`);
   const tap = page.getByTestId('clock-tap');
@@ -391,7 +393,9 @@ test('the pocket sheet stands alone: ticks, checks, clock and notes come back as
   const kinds = (await logOf(page, id)).map((e) => e.kind).sort();
   expect(kinds).toEqual(['checked', 'note', 'packed', 'timed']);
   await nav.getByRole('link', { name: 'Notes' }).click();
-  await expect(page.getByText('creeps when it rains')).toBeVisible();
+  await expect(
+    page.getByRole('region', { name: 'Field notes' }).getByText('creeps when it rains'),
+  ).toBeVisible();
   await nav.getByRole('link', { name: 'On the phone' }).click();
   // Twice brought in, it is there once; of another rig, it is refused with the place.
   await page.getByLabel('Bring its notes in').setInputFiles(notes);
