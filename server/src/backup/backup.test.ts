@@ -13,7 +13,7 @@ import { createTestDatabase } from '../testing/app.js';
 import { fillFirstEdition } from '../testing/first-edition.js';
 import { backUp, BackupError, countConnections, finishRestore, restore } from './index.js';
 import { ChangedMeanwhile, lookInto } from './restore.js';
-import { createBeside } from './beside.js';
+import { createBeside, readNames } from './beside.js';
 import { tables } from './tables.js';
 
 const file = readMark2();
@@ -358,6 +358,21 @@ describe('a backup', () => {
     await expect(createBeside(denied as never, 'mine_coming')).rejects.toThrow(
       /may not make “mine_coming”/u,
     );
+  });
+
+  it('leaves a database of somebody else alone that has the name of one beside', async () => {
+    const { url, database, drop } = await createFilled();
+    const path = join(folder, 'beside.backup.gz');
+    await backUp(database, path, now);
+    const { coming } = await readNames(database);
+    await database.query(`CREATE DATABASE ${coming}`);
+    await database.query(`CREATE TABLE ${coming}.letters (id int)`);
+    await finishRestore(placeOf(url));
+    await expect(restore(placeOf(url), path)).rejects.toThrow(/of somebody else/u);
+    expect(await database.query(`SELECT * FROM ${coming}.letters`)).toEqual([]);
+    await database.query(`DROP DATABASE ${coming}`);
+    await database.destroy();
+    await drop();
   });
 
   it('is told whether anybody else is connected', async () => {

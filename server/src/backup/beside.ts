@@ -18,7 +18,11 @@ const beside = (name: string, end: string): string => `${name.slice(0, 64 - end.
 
 export async function readNames(source: DataSource): Promise<Names> {
   const [{ name }] = (await source.query('SELECT DATABASE() AS name')) as [{ name: string }];
-  return { here: name, coming: beside(name, '_coming'), before: beside(name, '_before') };
+  return {
+    here: name,
+    coming: beside(name, '_zucchini_coming'),
+    before: beside(name, '_zucchini_before'),
+  };
 }
 
 /** A name as it stands in a statement. */
@@ -32,30 +36,7 @@ export function urlOf(url: string, name: string): string {
 }
 
 const denied = new Set([1044, 1045, 1142, 1227]);
-
-/** Makes a database of this name, empty. Throws {@link BackupError} where the user may not. */
-export async function createBeside(source: DataSource, name: string): Promise<void> {
-  try {
-    await source.query(`DROP DATABASE IF EXISTS ${quoted(name)}`);
-    await source.query(
-      `CREATE DATABASE ${quoted(name)} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`,
-    );
-  } catch (error) {
-    if (!denied.has(errnoOf(error) ?? 0)) throw error;
-    throw new BackupError(
-      `A backup is laid out beside what is stored before it takes its place, and this user of the database may not make “${name}” for that. Let whoever keeps the database server grant all on it.`,
-    );
-  }
-}
-
-/** Takes a database away, if there is one that this user may see. */
-export async function dropBeside(source: DataSource, name: string): Promise<void> {
-  const there = await source.query<unknown[]>(
-    'SELECT 1 FROM information_schema.schemata WHERE schema_name = ?',
-    [name],
-  );
-  if (there.length > 0) await source.query(`DROP DATABASE ${quoted(name)}`);
-}
+const isThere = 1007;
 
 /** The tables of a database, whatever made them; none where there is no such database. */
 export async function listTables(source: DataSource, name: string): Promise<string[]> {
@@ -69,6 +50,35 @@ export async function listTables(source: DataSource, name: string): Promise<stri
 /** What is ours among the tables of a database. */
 const isOurs = (table: string): boolean =>
   table.startsWith('zucchini_') || tables.some(([t]) => t === table);
+
+/** Makes a database of this name, empty. Throws {@link BackupError} where the user may not, or where one of somebody else has the name. */
+export async function createBeside(source: DataSource, name: string): Promise<void> {
+  try {
+    await dropBeside(source, name);
+    await source.query(
+      `CREATE DATABASE ${quoted(name)} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`,
+    );
+  } catch (error) {
+    const errno = errnoOf(error) ?? 0;
+    if (errno === isThere) {
+      throw new BackupError(`The database server has a database “${name}” of somebody else.`);
+    }
+    if (!denied.has(errno)) throw error;
+    throw new BackupError(
+      `A backup is laid out beside what is stored before it takes its place, and this user of the database may not make “${name}” for that. Let whoever keeps the database server grant all on it.`,
+    );
+  }
+}
+
+/** Takes a database away, if there is one that this user may see; one with tables that are not ours is somebody else's and stays. */
+export async function dropBeside(source: DataSource, name: string): Promise<void> {
+  const there = await source.query<unknown[]>(
+    'SELECT 1 FROM information_schema.schemata WHERE schema_name = ?',
+    [name],
+  );
+  if (there.length === 0 || !(await listTables(source, name)).every(isOurs)) return;
+  await source.query(`DROP DATABASE ${quoted(name)}`);
+}
 
 /**
  * What came takes the place of what was there, in one statement: whoever asks meanwhile finds the one or the other, and so does
