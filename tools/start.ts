@@ -128,7 +128,13 @@ async function serve(
     },
   });
   try {
-    const kept = await finishRestore({ url, folder: backupFolder(), now: new Date() });
+    // What cannot be written now stays in the database until the next start: no reason not to come up.
+    const kept = await finishRestore({ url, folder: backupFolder(), now: new Date() }).catch(
+      (error: Error) => {
+        say(error.message);
+        return undefined;
+      },
+    );
     if (kept) say(`What the last backup took the place of is kept: ${join(backupFolder(), kept)}`);
     const how = options.fresh ? '--fresh' : '--empty';
     if (options.fresh || options.empty) {

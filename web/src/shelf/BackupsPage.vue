@@ -165,6 +165,10 @@ const kinds = { part: 'Part', individual: 'Piece in the kit', rig: 'Rig', versio
             {{ restored.left.map((f) => `${kinds[f.what]} “${f.name}”`).join(', ') }}.
           </p>
           <p v-if="restored.kept">What was here before is the newest backup below.</p>
+          <p v-else>
+            No backup was written of what was here before. If there was anything, it is still in the
+            database, and is written when Zucchini starts next.
+          </p>
           <!-- A whole load: no page keeps anything of what was replaced. -->
           <a href="/" class="underline">Go to the shelf</a>
         </div>
